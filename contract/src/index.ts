@@ -1,0 +1,56 @@
+import type { z } from 'zod';
+import type { answers } from './answers';
+import type { pathParams, requests } from './requests';
+import type { routes, RouteName } from './routes';
+
+export { errorStatus } from './errors';
+export type { ErrorAnswer, ErrorCode, ErrorDetails } from './errors';
+export * from './limits';
+export { pathOf, routes } from './routes';
+export type { Route, RouteName, RouteSubject } from './routes';
+export {
+  assignmentBody,
+  commentBody,
+  courseBody,
+  pathParams,
+  periodBody,
+  personBody,
+  requests,
+  signInBody,
+  uploadMetadata,
+  welcomeBody,
+  yearBody,
+} from './requests';
+export { answers } from './answers';
+export type { LiveNotice } from './live';
+
+/** Routes that answer with JSON. */
+export type JsonRouteName = keyof typeof answers;
+
+type ParamNames<Path extends string> = Path extends `${string}:${infer Name}/${infer Rest}`
+  ? Name | ParamNames<`/${Rest}`>
+  : Path extends `${string}:${infer Name}`
+    ? Name
+    : never;
+
+export type ParamsOf<Name extends RouteName> = {
+  [Key in ParamNames<(typeof routes)[Name]['path']> & keyof typeof pathParams]: z.output<(typeof pathParams)[Key]>;
+};
+
+type Part<Name extends RouteName, Key extends 'body' | 'query'> = Name extends keyof typeof requests
+  ? (typeof requests)[Name] extends { [K in Key]: infer Schema extends z.ZodType }
+    ? Schema
+    : null
+  : null;
+
+type InputOf<Schema> = Schema extends z.ZodType ? z.input<Schema> : undefined;
+type OutputOf<Schema> = Schema extends z.ZodType ? z.output<Schema> : undefined;
+
+/** A request as the server reads it, defaults filled in. */
+export type BodyOf<Name extends RouteName> = OutputOf<Part<Name, 'body'>>;
+export type QueryOf<Name extends RouteName> = OutputOf<Part<Name, 'query'>>;
+/** A request as a caller may write it. */
+export type BodyFor<Name extends RouteName> = InputOf<Part<Name, 'body'>>;
+export type QueryFor<Name extends RouteName> = InputOf<Part<Name, 'query'>>;
+
+export type AnswerOf<Name extends JsonRouteName> = z.output<(typeof answers)[Name]>;

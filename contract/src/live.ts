@@ -1,0 +1,14 @@
+import type { AssignmentId, CourseId } from '@vestibul/core';
+import type { z } from 'zod';
+import type { answers } from './answers';
+
+type Slot = z.output<(typeof answers)['readRack']>['slots'][number];
+
+/**
+ * What the stream of `live` tells. To the staff of a course: a slot has changed, or the roster or set-up has.
+ * To a student: something of their own has changed and is to be read again.
+ */
+export type LiveNotice =
+  | { kind: 'slot'; courseId: CourseId; slot: Slot }
+  | { kind: 'course'; courseId: CourseId }
+  | { kind: 'mine'; assignmentId: AssignmentId };

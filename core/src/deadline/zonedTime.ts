@@ -1,0 +1,77 @@
+import type { Instant, LocalTime } from '../ids';
+
+const formatters = new Map<string, Intl.DateTimeFormat>();
+
+function formatter(zone: string): Intl.DateTimeFormat {
+  let found = formatters.get(zone);
+  if (!found) {
+    found = new Intl.DateTimeFormat('en-US-u-ca-iso8601-nu-latn', {
+      timeZone: zone,
+      hourCycle: 'h23',
+      year: 'numeric',
+      month: '2-digit',
+      day: '2-digit',
+      hour: '2-digit',
+      minute: '2-digit',
+      second: '2-digit',
+    });
+    formatters.set(zone, found);
+  }
+  return found;
+}
+
+/** Whether this computer knows an IANA time zone by that name. */
+export function isTimeZone(zone: string): boolean {
+  try {
+    formatter(zone);
+    return true;
+  } catch {
+    return false;
+  }
+}
+
+/** Milliseconds by which the zone's clocks are ahead of UTC at a moment (milliseconds since 1970). */
+function offsetAt(zone: string, moment: number): number {
+  const read: Record<string, number> = {};
+  for (const { type, value } of formatter(zone).formatToParts(moment)) read[type] = Number(value);
+  const asUtc = Date.UTC(read.year!, read.month! - 1, read.day!, read.hour!, read.minute!, read.second!);
+  return asUtc - Math.floor(moment / 1000) * 1000;
+}
+
+const LOCAL = /^\d{4}-(0[1-9]|1[0-2])-(0[1-9]|[12]\d|3[01])T([01]\d|2[0-3]):[0-5]\d$/;
+
+/** Whether a text is a wall-clock time `yyyy-MM-ddTHH:mm` on a day that exists. */
+export function isLocalTime(text: string): text is LocalTime {
+  if (!LOCAL.test(text)) return false;
+  return new Date(`${text}Z`).toISOString().startsWith(text);
+}
+
+const DAY = 86_400_000;
+
+/**
+ * The moment at which a zone's clocks show a local time. RFC 5545 section 3.3.5: a time that exists
+ * twice means its first occurrence; one that is skipped is read with the offset before the gap.
+ */
+export function localToInstant(local: LocalTime, zone: string): Instant {
+  const asUtc = Date.parse(`${local}:00Z`);
+  if (Number.isNaN(asUtc)) throw new Error(`not a local time: ${local}`);
+  const before = offsetAt(zone, asUtc - DAY);
+  const after = offsetAt(zone, asUtc + DAY);
+  // The earlier reading wins where both offsets give this local time; where neither does, the older offset counts.
+  const fits = [before, after]
+    .map((offset) => asUtc - offset)
+    .filter((moment) => moment + offsetAt(zone, moment) === asUtc)
+    .sort((a, b) => a - b);
+  return toInstant(fits[0] ?? asUtc - before);
+}
+
+/** What a zone's clocks show at a moment, to the minute. */
+export function instantToLocal(instant: Instant, zone: string): LocalTime {
+  const moment = Date.parse(instant);
+  return new Date(moment + offsetAt(zone, moment)).toISOString().slice(0, 16) as LocalTime;
+}
+
+/** Milliseconds since 1970 as an instant. */
+export function toInstant(moment: number): Instant {
+  return new Date(moment).toISOString() as Instant;
+}

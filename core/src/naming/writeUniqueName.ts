@@ -1,0 +1,33 @@
+import { nameKey } from './makeLegal';
+import type { Rule } from './parseRule';
+import { writeName, type NameValues, type WrittenName } from './writeName';
+
+/**
+ * Writes a name that no other in `taken` equals, however a file system compares them.
+ * `taken` answers whether a `nameKey` is in use; the first free of the name, `…_2`, `…_3` is taken.
+ */
+export function writeUniqueName(
+  rule: Rule,
+  values: NameValues,
+  extension: string,
+  taken: (key: string) => boolean,
+): WrittenName {
+  for (let copy = 1; ; copy += 1) {
+    const written = writeName(rule, values, { extension, copy });
+    if (!taken(nameKey(written.name))) return written;
+  }
+}
+
+/** Writes one name for each set of values, in order, each unlike all before it and all in `taken`. */
+export function writeUniqueNames(
+  rule: Rule,
+  all: readonly { values: NameValues; extension: string }[],
+  taken: Iterable<string> = [],
+): WrittenName[] {
+  const used = new Set([...taken].map(nameKey));
+  return all.map(({ values, extension }) => {
+    const written = writeUniqueName(rule, values, extension, (key) => used.has(key));
+    used.add(nameKey(written.name));
+    return written;
+  });
+}

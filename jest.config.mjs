@@ -1,0 +1,12 @@
+export default {
+  testMatch: ['<rootDir>/{core,contract,server,web,cli,demo,checks}/**/*.test.ts'],
+  extensionsToTreatAsEsm: ['.ts', '.tsx'],
+  transform: {
+    '^.+\\.tsx?$': [
+      '@swc/jest',
+      { jsc: { target: 'es2022', parser: { syntax: 'typescript', tsx: true }, transform: { react: { runtime: 'automatic' } } }, module: { type: 'es6' } },
+    ],
+  },
+  modulePathIgnorePatterns: ['<rootDir>/.build', '<rootDir>/.demo', '<rootDir>/dist'],
+  testTimeout: 30_000,
+};
