@@ -19,6 +19,7 @@ export type { Fate, JudgedRow, KnownPerson, ListedPerson, PeriodChoice, RowReaso
 
 export { instantToLocal, isLocalTime, isTimeZone, localToInstant, toInstant } from './deadline/zonedTime';
 export { lateBy, sayDuration } from './deadline/lateness';
+export { formOf } from './submission/formOf';
 export { stateOf, submissionStates } from './submission/stateOf';
 export type { SubmissionFacts, SubmissionState } from './submission/stateOf';
 

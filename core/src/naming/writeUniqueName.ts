@@ -18,15 +18,19 @@ export function writeUniqueName(
   }
 }
 
-/** Writes one name for each set of values, in order, each unlike all before it and all in `taken`. */
+/**
+ * Writes one name for each set of values, in order, each unlike all before it, all in `taken` and all
+ * that `isTaken` knows of.
+ */
 export function writeUniqueNames(
   rule: Rule,
   all: readonly { values: NameValues; extension: string }[],
   taken: Iterable<string> = [],
+  isTaken: (key: string) => boolean = () => false,
 ): WrittenName[] {
   const used = new Set([...taken].map(nameKey));
   return all.map(({ values, extension }) => {
-    const written = writeUniqueName(rule, values, extension, (key) => used.has(key));
+    const written = writeUniqueName(rule, values, extension, (key) => used.has(key) || isTaken(key));
     used.add(nameKey(written.name));
     return written;
   });

@@ -1,0 +1,33 @@
+/** Extensions of the kinds of work that a sniffed type alone does not tell apart. */
+const byExtension: Record<string, string> = {
+  csv: 'table',
+  tsv: 'table',
+  xlsx: 'table',
+  ods: 'table',
+  xls: 'table',
+  pptx: 'slides',
+  odp: 'slides',
+  ppt: 'slides',
+  docx: 'text',
+  odt: 'text',
+  doc: 'text',
+  rtf: 'text',
+  txt: 'text',
+  md: 'text',
+  gpx: 'track',
+  kml: 'track',
+  pdf: 'pages',
+  zip: 'archive',
+};
+
+/** What a piece is in one word, as it stands on its paper edge in the slot. */
+export function formOf(mime: string, extension: string): string {
+  const known = byExtension[extension];
+  if (known) return known;
+  if (mime === 'image/jpeg' || mime === 'image/heic') return 'photo';
+  const family = mime.split('/')[0];
+  if (family === 'image') return 'picture';
+  if (family === 'audio') return 'sound';
+  if (family === 'video') return 'video';
+  return family === 'text' ? 'text' : 'file';
+}

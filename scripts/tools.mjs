@@ -1,0 +1,119 @@
+// What the scripts share: installing, building, ports and children. Plain Node.js, since they run before anything is installed.
+import { spawn, spawnSync } from 'node:child_process';
+import { createHash } from 'node:crypto';
+import fs from 'node:fs';
+import net from 'node:net';
+import path from 'node:path';
+import { fileURLToPath } from 'node:url';
+
+export const root = fileURLToPath(new URL('..', import.meta.url)).replace(/\/$/, '');
+const at = (...parts) => path.join(root, ...parts);
+const npm = process.platform === 'win32' ? 'npm.cmd' : 'npm';
+
+export function say(text) {
+  console.log(`vestibul · ${text}`);
+}
+
+/** Ends the script with a sentence. */
+export function giveUp(text) {
+  console.error(`vestibul · ${text}`);
+  process.exit(1);
+}
+
+/** Runs a command to its end, its output shown; ends the script when it fails. */
+export function must(command, args, options = {}) {
+  const result = spawnSync(command, args, { cwd: root, stdio: 'inherit', ...options });
+  if (result.error) giveUp(`'${command}' could not be started: ${result.error.message}`);
+  if (result.status !== 0) process.exit(result.status ?? 1);
+}
+
+/** Installs what the lock file says, unless that is what is installed already. */
+export function ensureInstalled() {
+  const [major, minor] = process.versions.node.split('.').map(Number);
+  if (major < 20 || (major === 20 && minor < 19)) {
+    giveUp(`Node.js ${process.versions.node} is too old. Vestibul needs 20.19 or newer.`);
+  }
+  const lock = createHash('sha256').update(fs.readFileSync(at('package-lock.json'))).digest('hex');
+  const mark = at('node_modules', '.vestibul-lock');
+  if (fs.existsSync(mark) && fs.readFileSync(mark, 'utf8') === lock) return;
+  say('installing what the lock file says. The first time this takes some minutes: SQLite is compiled for this machine.');
+  must(npm, ['ci', '--no-audit', '--no-fund', '--loglevel=error']);
+  fs.writeFileSync(mark, lock);
+}
+
+const SOURCES = ['core', 'contract', 'server', 'web', 'cli', 'demo', 'package-lock.json', 'scripts/build.mjs'];
+
+function newestChange(file) {
+  const stats = fs.statSync(file);
+  if (!stats.isDirectory()) return stats.mtimeMs;
+  return fs
+    .readdirSync(file)
+    .filter((name) => name !== 'node_modules' && !name.endsWith('.test.ts'))
+    .reduce((newest, name) => Math.max(newest, newestChange(path.join(file, name))), stats.mtimeMs);
+}
+
+/** Builds server and pages, unless no source is newer than what is built. */
+export async function ensureBuilt() {
+  const mark = at('.build', 'built');
+  const newest = Math.max(...SOURCES.map((name) => newestChange(at(name))));
+  if (fs.existsSync(mark) && fs.statSync(mark).mtimeMs > newest) return;
+  say('building.');
+  fs.rmSync(mark, { force: true });
+  const started = new Date();
+  const { build } = await import('./build.mjs');
+  await build();
+  fs.writeFileSync(mark, '');
+  // A source saved while the build ran is newer than this build.
+  fs.utimesSync(mark, started, started);
+}
+
+/** A TCP port that is free right now. */
+export function freePort() {
+  return new Promise((resolve, reject) => {
+    const server = net.createServer();
+    server.once('error', reject);
+    server.listen(0, () => {
+      const { port } = server.address();
+      server.close(() => resolve(port));
+    });
+  });
+}
+
+/** The built server as a child process; `ready` gives its address, or null when it ended before. */
+export function startBuilt(env) {
+  const child = spawn(process.execPath, ['--enable-source-maps', at('.build', 'server', 'main.mjs')], {
+    cwd: root,
+    env: { ...process.env, ...env },
+    stdio: ['inherit', 'inherit', 'inherit', 'ipc'],
+  });
+  const ready = new Promise((resolve) => {
+    child.once('message', (message) => resolve(message.ready));
+    child.once('exit', () => resolve(null));
+  });
+  return { child, ready };
+}
+
+/** Passes Ctrl-C and kill on to a child and ends with its code, so that nothing is left running. */
+export function endWith(child) {
+  for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => child.kill('SIGTERM'));
+  child.on('exit', (code) => process.exit(code ?? 0));
+}
+
+const CHROMIUM = ['/usr/bin/chromium', '/usr/bin/chromium-browser', '/usr/bin/google-chrome'];
+
+/** Where Chromium is; Debian's is installed when there is none and this account may do that. */
+export function ensureChromium() {
+  const found = () => [process.env.CHROMIUM, ...CHROMIUM].find((file) => file && fs.existsSync(file));
+  if (found()) return found();
+  const mayInstall = process.getuid?.() === 0 && spawnSync('apt-get', ['--version']).status === 0;
+  if (mayInstall) {
+    say("installing Debian's Chromium for the journeys.");
+    const quiet = { cwd: root, stdio: ['ignore', 'ignore', 'inherit'], env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' } };
+    spawnSync('apt-get', ['update', '-qq'], quiet);
+    spawnSync('apt-get', ['install', '-y', '-qq', '--no-install-recommends', 'chromium'], quiet);
+  }
+  return (
+    found() ??
+    giveUp('No Chromium was found for the journeys. Install it with: apt-get install chromium (or name another in CHROMIUM).')
+  );
+}

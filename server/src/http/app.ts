@@ -1,0 +1,240 @@
+import { rateLimit } from 'express-rate-limit';
+import compression from 'compression';
+import express, { type Express, type NextFunction, type Request, type Response } from 'express';
+import helmet from 'helmet';
+import type { Logger } from 'pino';
+import {
+  answers,
+  errorStatus,
+  pathParams,
+  requests,
+  routes,
+  type ErrorAnswer,
+  type JsonRouteName,
+  type Route,
+  type RouteName,
+} from '@vestibul/contract';
+import { roleFor } from '../auth/access';
+import { findSession } from '../auth/sessions';
+import { Failure, isDiskFull } from '../failure';
+import { makeTusDoor } from '../intake/tusDoor';
+import type { School } from '../school';
+import type { z } from 'zod';
+import { bytesHandlers } from './bytes';
+import { caller, type Call, type JsonHandlers, type StreamHandlers } from './call';
+import { openLiveStream } from './live';
+import { readSessionCookie, sessionHandlers } from './session';
+import { setUpHandlers } from './setUp';
+import { tellOfTray, workHandlers } from './work';
+
+export interface AppOptions {
+  school: School;
+  log: Logger;
+  /** The built pages; without them the server only answers its routes. */
+  pages?: string;
+  /** Checks every answer against the contract before it is sent; for tests. */
+  checkAnswers?: boolean;
+  /** Sign-in attempts allowed from one address for one account in a quarter of an hour. */
+  signInAttempts?: number;
+}
+
+/** Largest body of a request that is not a file. */
+const LARGEST_BODY = '2mb';
+const QUARTER_HOUR = 15 * 60 * 1000;
+const SIGN_IN_ATTEMPTS = 10;
+
+/** Puts the server together: every route of the table, each behind the same checks, and the pages. */
+export function makeApp(options: AppOptions): Express {
+  const { school, log } = options;
+  const app = express();
+  app.disable('x-powered-by');
+  // Behind one proxy of the school's own; it says whether the connection was safe and whose it is.
+  app.set('trust proxy', 'loopback');
+  app.use(securityHeaders());
+  app.use(compression({ filter: (req, res) => !isStream(res) && compression.filter(req, res) }));
+  app.use((request, response, next) => {
+    const started = process.hrtime.bigint();
+    response.on('finish', () => {
+      const ms = Number(process.hrtime.bigint() - started) / 1e6;
+      // The path without what follows it: tokens and names stay out of the log.
+      log.info({ method: request.method, route: request.route?.path, status: response.statusCode, ms: Math.round(ms) });
+    });
+    next();
+  });
+
+  const door = makeTusDoor(school, (upload) => tellOfTray(school, upload));
+  const tus = (call: Call<RouteName>) => door.handle(caller(call).id, call.request, call.response);
+  const json: JsonHandlers = { ...sessionHandlers, ...setUpHandlers, ...workHandlers };
+  const streams: StreamHandlers = {
+    ...bytesHandlers,
+    live: openLiveStream,
+    createUpload: tus,
+    readUpload: tus,
+    sendUpload: tus,
+  };
+
+  app.use('/api', requireOwnOrigin);
+  const limits = { signIn: limitSignIn(options.signInAttempts ?? SIGN_IN_ATTEMPTS) };
+  const readBody = express.json({ limit: LARGEST_BODY });
+  for (const name of Object.keys(routes) as RouteName[]) {
+    const route: Route = routes[name];
+    if (route.demoOnly && !school.demo) continue;
+    const method = route.method.toLowerCase() as Lowercase<Route['method']>;
+    const handle = async (request: Request, response: Response) => {
+      const call = readCall(school, name, request, response);
+      if (name in json) {
+        const answer = await (json[name as JsonRouteName] as (call: unknown) => unknown)(call);
+        const schema: z.ZodType = answers[name as JsonRouteName];
+        response.set('Cache-Control', 'no-store').json(options.checkAnswers ? strictly(schema, answer) : answer);
+      } else {
+        await (streams[name as keyof StreamHandlers] as (call: unknown) => unknown)(call);
+      }
+    };
+    // The body of an upload is a file and is read by the protocol itself.
+    const readers = route.answers === 'tus' ? [] : [readBody];
+    app[method](route.path, ...(name === 'signIn' ? [readBody, limits.signIn] : readers), handle);
+  }
+  app.all('/api/{*rest}', () => {
+    throw new Failure('not-found');
+  });
+  if (options.pages) servePages(app, options.pages);
+  app.use(answerFailure(log));
+  return app;
+}
+
+/** Lets a request in or refuses it, and reads what it carries by the contract. */
+function readCall(school: School, name: RouteName, request: Request, response: Response): Call<RouteName> {
+  const route: Route = routes[name];
+  const token = readSessionCookie(request);
+  const person = token ? findSession(school, token) : null;
+  const role = roleFor(school.db, person, route.about, request.params);
+  if (!route.who.includes(role)) throw new Failure(role === 'nobody' ? 'not-signed-in' : 'not-allowed');
+  const shapes: { body?: z.ZodType; query?: z.ZodType } = name in requests ? requests[name as keyof typeof requests] : {};
+  const params = Object.entries(request.params).map(([key, value]) => [
+    key,
+    parsed(pathParams[key as keyof typeof pathParams], value),
+  ]);
+  return {
+    school,
+    person,
+    role,
+    params: Object.fromEntries(params) as Call<RouteName>['params'],
+    body: (shapes.body ? parsed(shapes.body, request.body ?? {}) : undefined) as Call<RouteName>['body'],
+    query: (shapes.query ? parsed(shapes.query, request.query) : undefined) as Call<RouteName>['query'],
+    request,
+    response,
+  };
+}
+
+/** Reads by a schema, or fails with the first thing that is wrong and where. */
+function parsed(schema: z.ZodType, value: unknown): unknown {
+  const result = schema.safeParse(value);
+  if (result.success) return result.data;
+  const issue = result.error.issues[0];
+  throw new Failure('bad-input', { where: issue?.path.join('.') ?? '', says: issue?.message ?? '' });
+}
+
+/** In tests, an answer that says more or less than the contract is a failure of ours. */
+function strictly(schema: z.ZodType, answer: unknown): unknown {
+  const read = schema.parse(answer);
+  const [said, meant] = [JSON.stringify(sorted(answer)), JSON.stringify(sorted(read))];
+  if (said !== meant) throw new Error(`the answer says more than the contract:\n${said}\n${meant}`);
+  return answer;
+}
+
+function sorted(value: unknown): unknown {
+  if (Array.isArray(value)) return value.map(sorted);
+  if (value === null || typeof value !== 'object') return value;
+  return Object.fromEntries(Object.entries(value).sort().map(([key, inner]) => [key, sorted(inner)]));
+}
+
+function isStream(response: Response): boolean {
+  return String(response.getHeader('Content-Type') ?? '').startsWith('text/event-stream');
+}
+
+function securityHeaders() {
+  return helmet({
+    contentSecurityPolicy: {
+      useDefaults: false,
+      directives: {
+        defaultSrc: ["'none'"],
+        scriptSrc: ["'self'"],
+        workerSrc: ["'self'"],
+        // The primitives and the notices set styles of their own; scripts they may not.
+        styleSrc: ["'self'", "'unsafe-inline'"],
+        fontSrc: ["'self'"],
+        imgSrc: ["'self'", 'blob:', 'data:'],
+        mediaSrc: ["'self'", 'blob:'],
+        connectSrc: ["'self'"],
+        manifestSrc: ["'self'"],
+        frameSrc: ["'self'"],
+        formAction: ["'self'"],
+        frameAncestors: ["'none'"],
+        baseUri: ["'none'"],
+      },
+    },
+    referrerPolicy: { policy: 'no-referrer' },
+    // Whether the school's address is safe is its proxy's to say; the demo runs without.
+    strictTransportSecurity: false,
+    crossOriginEmbedderPolicy: false,
+  });
+}
+
+const CHANGES_NOTHING = new Set(['GET', 'HEAD', 'OPTIONS']);
+
+/**
+ * Refuses a request that changes something unless it comes from a page of ours: browsers name the origin (RFC 6454,
+ * Fetch standard) on every such request, and what names none is not a browser with somebody's cookie.
+ */
+function requireOwnOrigin(request: Request, _response: Response, next: NextFunction): void {
+  if (CHANGES_NOTHING.has(request.method)) return next();
+  const origin = request.get('origin');
+  if (origin !== `${request.protocol}://${request.get('host')}`) throw new Failure('foreign-origin');
+  next();
+}
+
+function limitSignIn(attempts: number) {
+  return rateLimit({
+    windowMs: QUARTER_HOUR,
+    limit: attempts,
+    skipSuccessfulRequests: true,
+    keyGenerator: (request) => `${request.ip} ${String(request.body?.email).trim().toLowerCase()}`,
+    validate: { keyGeneratorIpFallback: false },
+    standardHeaders: false,
+    legacyHeaders: false,
+    handler: () => {
+      throw new Failure('too-many-attempts', { minutes: QUARTER_HOUR / 60_000 });
+    },
+  });
+}
+
+/** The built pages: files with their hash in their name for ever, and the one page for every other address. */
+function servePages(app: Express, folder: string): void {
+  app.use('/assets', express.static(`${folder}/assets`, { immutable: true, maxAge: '1y', fallthrough: false }));
+  app.use(express.static(folder, { index: false, maxAge: 0 }));
+  app.get('/{*page}', (_request, response) => {
+    response.set('Cache-Control', 'no-cache').sendFile('index.html', { root: folder });
+  });
+}
+
+/** The one place that turns whatever was thrown into an answer. */
+function answerFailure(log: Logger) {
+  return (error: unknown, request: Request, response: Response, next: NextFunction): void => {
+    if (response.headersSent) return next(error);
+    const failure = asFailure(error);
+    if (failure.code === 'went-wrong' || failure.code === 'bytes-missing') {
+      log.error({ err: error, method: request.method, route: request.route?.path });
+    }
+    const answer: ErrorAnswer = { error: { code: failure.code, details: failure.details } };
+    response.status(errorStatus[failure.code]).json(answer);
+  };
+}
+
+function asFailure(error: unknown): Failure {
+  if (error instanceof Failure) return error;
+  if (isDiskFull(error)) return new Failure('disk-full', {}, { cause: error });
+  const status = (error as { status?: unknown } | null)?.status;
+  if (status === 404) return new Failure('not-found', {}, { cause: error });
+  if (typeof status === 'number' && status >= 400 && status < 500) return new Failure('bad-input', {}, { cause: error });
+  return new Failure('went-wrong', {}, { cause: error });
+}

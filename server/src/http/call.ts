@@ -1,0 +1,33 @@
+import type { Request, Response } from 'express';
+import type { AnswerOf, BodyOf, JsonRouteName, ParamsOf, QueryOf, RouteName } from '@vestibul/contract';
+import type { Role } from '@vestibul/core';
+import type { School } from '../school';
+import type { PersonRow } from '../store/people';
+
+/** One request, let in and read: what every handler gets. */
+export interface Call<Name extends RouteName> {
+  school: School;
+  /** Who calls; null only on routes that nobody signed in may call. */
+  person: PersonRow | null;
+  role: Role;
+  params: ParamsOf<Name>;
+  body: BodyOf<Name>;
+  query: QueryOf<Name>;
+  request: Request;
+  response: Response;
+}
+
+export type JsonHandlers = {
+  [Name in JsonRouteName]: (call: Call<Name>) => AnswerOf<Name> | Promise<AnswerOf<Name>>;
+};
+
+/** Routes that write their answer themselves. */
+export type StreamHandlers = {
+  [Name in Exclude<RouteName, JsonRouteName>]: (call: Call<Name>) => void | Promise<void>;
+};
+
+/** The person of a call on a route that only people who are signed in may make. */
+export function caller<Name extends RouteName>(call: Call<Name>): PersonRow {
+  if (!call.person) throw new Error('this route lets nobody in who is not signed in');
+  return call.person;
+}

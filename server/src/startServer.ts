@@ -1,0 +1,76 @@
+import http from 'node:http';
+import type { AddressInfo } from 'node:net';
+import type { Logger } from 'pino';
+import { makeWelcomeLink, welcomePath } from './auth/sessions';
+import { makeApp } from './http/app';
+import { recoverArrivals } from './intake/receive';
+import { openSchool, readSchool, type School } from './school';
+
+export interface ServerOptions {
+  folder: string;
+  demo: boolean;
+  log: Logger;
+  /** 0 takes any free one. */
+  port: number;
+  host?: string | undefined;
+  pages?: string | undefined;
+  keepFree?: number | undefined;
+  largestFile?: number | undefined;
+  checkAnswers?: boolean | undefined;
+  signInAttempts?: number | undefined;
+}
+
+export interface RunningServer {
+  address: string;
+  school: School;
+  /** The path of the one-time link for the first office account, where the school has none. */
+  firstLink: string | null;
+  close: () => Promise<void>;
+}
+
+/** Longest that a request may go without a byte, in milliseconds: a phone in a tunnel is given its time. */
+const QUIET_MS = 120_000;
+
+/** Opens the data folder, finishes what a crash interrupted, and listens. */
+export async function startServer(options: ServerOptions): Promise<RunningServer> {
+  const school = openSchool({
+    folder: options.folder,
+    demo: options.demo,
+    ...(options.keepFree === undefined ? {} : { keepFree: options.keepFree }),
+    ...(options.largestFile === undefined ? {} : { largestFile: options.largestFile }),
+  });
+  const recovered = await recoverArrivals(school);
+  if (recovered > 0) options.log.warn({ recovered }, 'finished files that had come in whole before the server stopped');
+  const app = makeApp({
+    school,
+    log: options.log,
+    ...(options.pages ? { pages: options.pages } : {}),
+    checkAnswers: options.checkAnswers ?? false,
+    ...(options.signInAttempts === undefined ? {} : { signInAttempts: options.signInAttempts }),
+  });
+  const server = http.createServer(app);
+  // A 2 GB file over a slow line takes longer than any fixed time for a whole request.
+  server.requestTimeout = 0;
+  server.timeout = QUIET_MS;
+  try {
+    await new Promise<void>((resolve, reject) => {
+      server.once('error', reject);
+      server.listen(options.port, options.host, resolve);
+    });
+  } catch (error) {
+    school.close();
+    throw error;
+  }
+  const { port } = server.address() as AddressInfo;
+  return {
+    address: `http://localhost:${port}`,
+    school,
+    firstLink: readSchool(school.db) ? null : welcomePath(makeWelcomeLink(school, null)),
+    async close() {
+      const closed = new Promise((resolve) => server.close(resolve));
+      server.closeAllConnections();
+      await closed;
+      school.close();
+    },
+  };
+}

@@ -1,0 +1,104 @@
+import fs from 'node:fs';
+import { fileURLToPath } from 'node:url';
+import SQLite from 'better-sqlite3';
+
+export type Database = SQLite.Database;
+
+type Value = string | number | null | Buffer;
+type Values = Record<string, Value> | readonly Value[];
+
+const migrationsFolder = fileURLToPath(new URL('./migrations/', import.meta.url));
+
+/** A database that this version must not touch, said in a sentence for whoever starts the server. */
+export class UnusableDatabase extends Error {}
+
+/**
+ * Opens (or makes) the school's database and brings it to this version's form.
+ * WAL with `synchronous=FULL`: a transaction that was answered for is on the disk (sqlite.org/pragma.html#pragma_synchronous).
+ */
+export function openDatabase(file: string): Database {
+  const db = new SQLite(file);
+  db.pragma('journal_mode = WAL');
+  db.pragma('synchronous = FULL');
+  db.pragma('foreign_keys = ON');
+  db.pragma('busy_timeout = 5000');
+  try {
+    migrate(db, readMigrations(migrationsFolder));
+  } catch (error) {
+    db.close();
+    throw error;
+  }
+  return db;
+}
+
+export interface Migration {
+  number: number;
+  name: string;
+  sql: string;
+}
+
+/** Reads the numbered `.sql` files of a folder. Throws where a number is missing or stands twice. */
+export function readMigrations(folder: string): Migration[] {
+  const found = fs
+    .readdirSync(folder)
+    .filter((name) => name.endsWith('.sql'))
+    .sort()
+    .map((name) => ({ number: Number(name.slice(0, 3)), name, sql: fs.readFileSync(`${folder}/${name}`, 'utf8') }));
+  found.forEach((migration, i) => {
+    if (migration.number !== i + 1) throw new Error(`migration ${i + 1} is missing or stands twice, at ${migration.name}`);
+  });
+  return found;
+}
+
+/** Applies what the database lacks, each migration in a transaction of its own together with its mark. */
+export function migrate(db: Database, migrations: readonly Migration[]): void {
+  const at = db.pragma('user_version', { simple: true }) as number;
+  if (at > migrations.length) {
+    throw new UnusableDatabase(
+      `This data folder was last used by a newer Vestibul (its data is of form ${at}, this version knows ${migrations.length}). ` +
+        'Nothing was changed. Start the newer version, or name another folder in VESTIBUL_DATA.',
+    );
+  }
+  for (const migration of migrations.slice(at)) {
+    db.transaction(() => {
+      db.exec(migration.sql);
+      db.pragma(`user_version = ${migration.number}`);
+    }).immediate();
+  }
+}
+
+const prepared = new WeakMap<Database, Map<string, SQLite.Statement>>();
+
+function statement(db: Database, sql: string): SQLite.Statement {
+  let known = prepared.get(db);
+  if (!known) prepared.set(db, (known = new Map()));
+  let found = known.get(sql);
+  if (!found) known.set(sql, (found = db.prepare(sql)));
+  return found;
+}
+
+/** All rows of a query; the caller names their shape. Statements are prepared once. */
+export function all<Row>(db: Database, sql: string, values: Values = []): Row[] {
+  return statement(db, sql).all(values) as Row[];
+}
+
+/** The first row of a query, or undefined. */
+export function one<Row>(db: Database, sql: string, values: Values = []): Row | undefined {
+  return statement(db, sql).get(values) as Row | undefined;
+}
+
+/** Runs a statement that changes something; tells how many rows it changed. */
+export function run(db: Database, sql: string, values: Values = []): number {
+  return statement(db, sql).run(values).changes;
+}
+
+/** Rows one after another, for answers that are written while they are read. */
+export function each<Row>(db: Database, sql: string, values: Values = []): IterableIterator<Row> {
+  // Its own statement: one that is being walked cannot be used again until its end.
+  return db.prepare(sql).iterate(values) as IterableIterator<Row>;
+}
+
+/** Does something in one transaction that takes the write lock at its start, so that what it reads stays true. */
+export function together<Result>(db: Database, work: () => Result): Result {
+  return db.transaction(work).immediate();
+}

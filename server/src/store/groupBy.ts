@@ -1,0 +1,11 @@
+/** Sorts rows into lists by a key, in the order in which the keys first come. */
+export function groupBy<Row, Key>(rows: Iterable<Row>, keyOf: (row: Row) => Key): Map<Key, Row[]> {
+  const groups = new Map<Key, Row[]>();
+  for (const row of rows) {
+    const key = keyOf(row);
+    const group = groups.get(key);
+    if (group) group.push(row);
+    else groups.set(key, [row]);
+  }
+  return groups;
+}

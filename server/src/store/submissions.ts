@@ -1,0 +1,252 @@
+import {
+  formOf,
+  sha256Hex,
+  stateOf,
+  type AssignmentId,
+  type CourseId,
+  type Instant,
+  type PeriodId,
+  type PersonId,
+  type PieceId,
+  type Sha256,
+  type SubmissionId,
+} from '@vestibul/core';
+import type { AnswerOf } from '@vestibul/contract';
+import { Failure } from '../failure';
+import { newId, type School } from '../school';
+import { all, one, run, together, type Database } from './database';
+import { folderNameOf } from './folders';
+import { groupBy } from './groupBy';
+import { writeEvent } from './ledger';
+import { nameColumns, nameOf, type PersonName } from './people';
+
+type Receipt = AnswerOf<'turnIn'>;
+type Piece = AnswerOf<'readSubmission'>['pieces'][number];
+
+interface SubmissionRow {
+  id: SubmissionId;
+  courseId: CourseId;
+  assignmentId: AssignmentId;
+  assignmentTitle: string;
+  studentId: PersonId;
+  periodId: PeriodId;
+  attempt: number;
+  turnedInAt: Instant;
+  lateMs: number;
+  due: Instant | null;
+  reviewedAt: Instant | null;
+  handedBackAt: Instant | null;
+}
+
+function findSubmission(db: Database, id: SubmissionId): SubmissionRow {
+  const row = one<SubmissionRow>(
+    db,
+    `SELECT s.id, s.course_id AS courseId, s.assignment_id AS assignmentId, a.title AS assignmentTitle,
+       s.student_id AS studentId, e.period_id AS periodId, s.attempt, s.turned_in_at AS turnedInAt, s.late_ms AS lateMs,
+       t.due_at AS due, s.reviewed_at AS reviewedAt, s.handed_back_at AS handedBackAt
+     FROM submission s JOIN assignment a ON a.id = s.assignment_id
+     JOIN enrolment e ON e.course_id = s.course_id AND e.student_id = s.student_id
+     JOIN attempt t ON t.submission_id = s.id AND t.n = s.attempt WHERE s.id = ?`,
+    [id],
+  );
+  if (!row) throw new Failure('not-found');
+  return row;
+}
+
+/** What a ledger line about this submission is about. */
+function aboutOf(row: SubmissionRow) {
+  return {
+    course: row.courseId,
+    period: row.periodId,
+    assignment: row.assignmentId,
+    student: row.studentId,
+    submission: row.id,
+  };
+}
+
+/** A submission with its attempts, pieces and comments. A student is shown comments once the work is handed back. */
+export function readSubmission(
+  school: School,
+  id: SubmissionId,
+  forStudent: boolean,
+): AnswerOf<'readSubmission'> {
+  const { db } = school;
+  const row = findSubmission(db, id);
+  const pieces = listPieces(db, id);
+  return {
+    id: row.id,
+    assignment: { id: row.assignmentId, title: row.assignmentTitle },
+    courseId: row.courseId,
+    periodId: row.periodId,
+    student: nameOf(db, row.studentId),
+    state: stateOf({ ...row, hasStarted: false }, school.now()),
+    due: row.due,
+    folderName: folderNameOf(db, row.courseId, row.studentId),
+    attempts: readReceipts(db, id, pieces),
+    pieces,
+    comments: listComments(db, id, forStudent ? lastHandBack(db, row) : null),
+    reviewedAt: row.reviewedAt,
+    handedBackAt: row.handedBackAt,
+  };
+}
+
+function listPieces(db: Database, id: SubmissionId): Piece[] {
+  return all<
+    Omit<Piece, 'owner' | 'form'> & {
+      extension: string;
+      ownerId: PersonId;
+      last: string;
+      first: string;
+      called: string;
+    }
+  >(
+    db,
+    `SELECT q.id, q.attempt, q.n, q.name, q.original_name AS originalName, q.mime, q.extension, q.bytes, q.sha256,
+       CASE WHEN f.sha256 <> q.sha256 THEN f.changed_at END AS driftedAt,
+       p.id AS ownerId, p.last, p.first, p.called
+     FROM piece q JOIN file f ON f.id = q.file_id JOIN person p ON p.id = f.owner_id
+     WHERE q.submission_id = ? ORDER BY q.attempt, q.n`,
+    [id],
+  ).map(({ extension, ownerId, last, first, called, ...piece }) => ({
+    ...piece,
+    form: formOf(piece.mime, extension),
+    owner: { id: ownerId, last, first, called },
+  }));
+}
+
+/** The receipts of all attempts of a submission, the newest first. */
+export function readReceipts(db: Database, id: SubmissionId, pieces: Piece[] = listPieces(db, id)): Receipt[] {
+  const byAttempt = groupBy(pieces, (piece) => piece.attempt);
+  return all<{ n: number; at: Instant; due: Instant | null; lateMs: number; line: number }>(
+    db,
+    `SELECT n, at, due_at AS due, late_ms AS lateMs, event_index AS line FROM attempt
+     WHERE submission_id = ? ORDER BY n DESC`,
+    [id],
+  ).map(({ n, ...attempt }) => ({
+    submissionId: id,
+    attempt: n,
+    ...attempt,
+    pieces: (byAttempt.get(n) ?? []).map(({ id: pieceId, name, originalName, bytes, sha256 }) => ({
+      id: pieceId,
+      name,
+      originalName,
+      bytes,
+      sha256,
+    })),
+  }));
+}
+
+/** `until`: only comments up to the last hand-back, or none before the first; null shows all. */
+function listComments(
+  db: Database,
+  id: SubmissionId,
+  until: Instant | '' | null,
+): AnswerOf<'readSubmission'>['comments'] {
+  return all<{ commentId: string; at: Instant; text: string } & PersonName>(
+    db,
+    `SELECT c.id AS commentId, c.at, c.text, ${nameColumns} FROM comment c JOIN person p ON p.id = c.by_id
+     WHERE c.submission_id = :id AND (:until IS NULL OR c.at <= :until) ORDER BY c.at, c.id`,
+    { id, until },
+  ).map(({ commentId, at, text, ...by }) => ({ id: commentId, at, text, by }));
+}
+
+/**
+ * Up to when a student may read comments: everything while the work is handed back; otherwise what had been said
+ * when an earlier attempt was handed back, so that nothing once shown disappears. '' before the first hand-back.
+ */
+function lastHandBack(db: Database, row: SubmissionRow): Instant | '' | null {
+  if (row.handedBackAt !== null) return null;
+  const last = one<{ at: Instant }>(
+    db,
+    `SELECT at FROM event WHERE course_id = :course AND student_id = :student AND assignment_id = :assignment
+       AND kind = 'handed back' ORDER BY idx DESC LIMIT 1`,
+    { course: row.courseId, student: row.studentId, assignment: row.assignmentId },
+  );
+  return last?.at ?? '';
+}
+
+export interface StoredPiece {
+  name: string;
+  mime: string;
+  sha256: Sha256;
+  bytes: number;
+}
+
+export function findPiece(db: Database, id: PieceId): StoredPiece {
+  const row = one<StoredPiece>(db, 'SELECT name, mime, sha256, bytes FROM piece WHERE id = ?', [id]);
+  if (!row) throw new Failure('not-found');
+  return row;
+}
+
+/** Notes that one of the staff has looked at the newest attempt; the first look is a line of the ledger. */
+export function markSeen(school: School, by: PersonId, id: SubmissionId): void {
+  together(school.db, () => {
+    const row = findSubmission(school.db, id);
+    const changed = run(
+      school.db,
+      `INSERT INTO seen (person_id, submission_id, attempt) VALUES (:by, :id, :attempt)
+       ON CONFLICT (person_id, submission_id) DO UPDATE SET attempt = excluded.attempt
+       WHERE attempt <> excluded.attempt`,
+      { by, id, attempt: row.attempt },
+    );
+    if (changed > 0) writeEvent(school, by, 'seen', aboutOf(row), { attempt: row.attempt });
+  });
+}
+
+export function addComment(school: School, by: PersonId, id: SubmissionId, text: string): void {
+  together(school.db, () => {
+    const row = findSubmission(school.db, id);
+    const at = school.now();
+    run(school.db, 'INSERT INTO comment (id, submission_id, by_id, at, text) VALUES (?, ?, ?, ?, ?)', [
+      newId('k'),
+      id,
+      by,
+      at,
+      text,
+    ]);
+    writeEvent(school, by, 'commented', aboutOf(row), { textSha256: sha256Hex(text), attempt: row.attempt }, at);
+  });
+}
+
+/** Marks the newest attempt as reviewed. Doing it again changes nothing. */
+export function markReviewed(school: School, by: PersonId, id: SubmissionId): void {
+  together(school.db, () => {
+    const row = findSubmission(school.db, id);
+    if (row.reviewedAt !== null) return;
+    const at = school.now();
+    run(school.db, 'UPDATE submission SET reviewed_at = :at WHERE id = :id', { id, at });
+    writeEvent(school, by, 'reviewed', aboutOf(row), { attempt: row.attempt }, at);
+  });
+}
+
+/** Takes the mark 'reviewed' off again. What was handed back stays handed back. */
+export function withdrawReview(school: School, by: PersonId, id: SubmissionId): void {
+  together(school.db, () => {
+    const row = findSubmission(school.db, id);
+    if (row.reviewedAt === null || row.handedBackAt !== null) return;
+    run(school.db, 'UPDATE submission SET reviewed_at = NULL WHERE id = :id', { id });
+    writeEvent(school, by, 'review withdrawn', aboutOf(row), { attempt: row.attempt });
+  });
+}
+
+/** Hands pieces back to their students, all in one step; what is not reviewed yet is so from now on. */
+export function handBack(school: School, by: PersonId, course: CourseId, ids: readonly SubmissionId[]): SubmissionId[] {
+  return together(school.db, () => {
+    const changed: SubmissionId[] = [];
+    for (const id of new Set(ids)) {
+      const row = findSubmission(school.db, id);
+      if (row.courseId !== course) throw new Failure('not-found');
+      if (row.handedBackAt !== null) continue;
+      const at = school.now();
+      if (row.reviewedAt === null) writeEvent(school, by, 'reviewed', aboutOf(row), { attempt: row.attempt }, at);
+      run(
+        school.db,
+        'UPDATE submission SET reviewed_at = COALESCE(reviewed_at, :at), handed_back_at = :at WHERE id = :id',
+        { id, at },
+      );
+      writeEvent(school, by, 'handed back', aboutOf(row), { attempt: row.attempt }, at);
+      changed.push(id);
+    }
+    return changed;
+  });
+}
