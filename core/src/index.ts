@@ -6,6 +6,7 @@ export { LONGEST_NAME_BYTES, legalStem, legalText, nameKey, utf8Bytes } from './
 export { writeName } from './naming/writeName';
 export type { NameSegment, NameValues, WrittenName } from './naming/writeName';
 export { writeUniqueName, writeUniqueNames } from './naming/writeUniqueName';
+export { partsOfName } from './naming/partsOfName';
 export { splitName } from './naming/splitName';
 
 export { decodeText } from './roster/decodeText';

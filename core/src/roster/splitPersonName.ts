@@ -26,5 +26,5 @@ export function splitPersonName(name: string): SplitPersonName {
   if (words.length < 2) return { last: name.trim(), first: '', sure: words.length === 1 };
   let cut = words.length - 1;
   while (cut > 1 && PARTICLES.has(words[cut - 1]!.toLowerCase())) cut -= 1;
-  return { first: words.slice(0, cut).join(' '), last: words.slice(cut).join(' '), sure: cut === 1 };
+  return { first: words.slice(0, cut).join(' '), last: words.slice(cut).join(' '), sure: words.length === 2 };
 }

@@ -75,8 +75,8 @@ function signInAs(
   return sessionOf(school, person);
 }
 
-/** Names in the demo's list: everybody of the staff, and this many students. */
-const DEMO_STUDENTS = 12;
+/** Names in the demo's list: everybody of the staff, and this many students of each period. */
+const DEMO_STUDENTS = 2;
 
 export const sessionHandlers = {
   readSession: ({ school, person }) => sessionOf(school, person),
@@ -102,8 +102,11 @@ export const sessionHandlers = {
            JOIN course c ON c.id = s.course_id WHERE s.person_id = p.id LIMIT 1), 'office') AS what
          FROM person p WHERE p.standing <> 'student' ORDER BY p.standing DESC, what DESC)
        UNION ALL SELECT * FROM (
-         SELECT ${nameColumns}, p.standing, h.label AS what FROM enrolment e JOIN person p ON p.id = e.student_id
-         JOIN period h ON h.id = e.period_id ORDER BY p.created_at, p.id LIMIT ${DEMO_STUDENTS})`,
+         SELECT id, last, first, called, standing, what FROM (
+           SELECT ${nameColumns}, p.standing, h.label AS what, p.number,
+             ROW_NUMBER() OVER (PARTITION BY h.id ORDER BY p.number) AS place
+           FROM enrolment e JOIN person p ON p.id = e.student_id JOIN period h ON h.id = e.period_id)
+         WHERE place <= ${DEMO_STUDENTS} ORDER BY number)`,
     ).map(({ id, last, first, standing, what }) => ({
       id,
       name: [first, last].filter(Boolean).join(' '),

@@ -17,19 +17,19 @@ import {
 import type { AnswerOf, BodyOf } from '@vestibul/contract';
 import { Failure } from '../failure';
 import { newId, timeZoneOf, type School } from '../school';
-import { dueFor, findAssignment, type AssignmentRow } from '../store/assignments';
+import { findAssignment, type AssignmentRow } from '../store/assignments';
 import { findCourse } from '../store/courses';
 import { one, run, together, type Database } from '../store/database';
 import { readStoredRule } from '../store/folders';
 import { writeEvent } from '../store/ledger';
-import { fileValues, findSitting, findStanding, isPieceName } from '../store/sitting';
+import { fileValues, findSitting, findStanding, isPieceName, requireGiven } from '../store/sitting';
 import { readReceipts } from '../store/submissions';
 import { findUpload, hasArrived, type ArrivedUpload } from '../store/uploads';
 
 /**
  * Turns in what lies in the tray: one attempt, its pieces under their proper names, and their ledger lines, all in
  * one transaction. The same press (`key`) is answered with the same receipt however often it comes.
- * Fails with `nothing-chosen`, `still-arriving`, `already-turned-in`, `upload-gone`; then nothing is changed.
+ * Fails with `nothing-chosen`, `not-given`, `still-arriving`, `already-turned-in`, `upload-gone`; then nothing is changed.
  */
 export function turnIn(
   school: School,
@@ -48,7 +48,7 @@ export function turnIn(
     const sitting = findSitting(db, assignment.courseId, student);
     const standing = findStanding(db, assignmentId, student);
     const at = school.now();
-    const due = dueFor(db, assignmentId, sitting.periodId);
+    const due = requireGiven(db, assignmentId, sitting);
     const attempt = {
       submission: standing?.id ?? newId<SubmissionId>('s'),
       n: (standing?.attempt ?? 0) + 1,

@@ -7,7 +7,7 @@ import { LARGEST_FILE, errorStatus, uploadMetadata, type ErrorAnswer } from '@ve
 import { Failure, isDiskFull } from '../failure';
 import { newId, type School } from '../school';
 import { findAssignment } from '../store/assignments';
-import { findSitting } from '../store/sitting';
+import { findSitting, requireGiven } from '../store/sitting';
 import { startUpload } from '../store/uploads';
 import { ArrivalStore } from './ArrivalStore';
 import { receiveFile } from './receive';
@@ -42,7 +42,8 @@ export function makeTusDoor(school: School, onArrival: (upload: UploadId) => voi
         if (!metadata.success || upload.size === undefined) throw new Failure('bad-input');
         const { assignmentId, filename } = metadata.data;
         // A student of another course has no seat to put it on.
-        findSitting(school.db, findAssignment(school.db, assignmentId).courseId, student);
+        const sitting = findSitting(school.db, findAssignment(school.db, assignmentId).courseId, student);
+        requireGiven(school.db, assignmentId, sitting);
         if (upload.size === 0) throw new Failure('empty-file', { name: filename });
         if (upload.size > school.limits.largestFile) throw new Failure('file-too-large', { name: filename });
         await requireRoom(school, upload.size);

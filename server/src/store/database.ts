@@ -77,6 +77,11 @@ function statement(db: Database, sql: string): SQLite.Statement {
   return found;
 }
 
+/** Every statement prepared so far; the test that looks at query plans asks. */
+export function preparedSql(db: Database): string[] {
+  return [...(prepared.get(db)?.keys() ?? [])];
+}
+
 /** All rows of a query; the caller names their shape. Statements are prepared once. */
 export function all<Row>(db: Database, sql: string, values: Values = []): Row[] {
   return statement(db, sql).all(values) as Row[];

@@ -9,7 +9,7 @@ import {
   type SubmissionId,
 } from '@vestibul/core';
 import { Failure } from '../failure';
-import type { AssignmentRow } from './assignments';
+import { dueFor, type AssignmentRow } from './assignments';
 import { one, type Database } from './database';
 import { personValues } from './folders';
 
@@ -33,6 +33,13 @@ export function findSitting(db: Database, course: CourseId, student: PersonId): 
   );
   if (!row) throw new Failure('not-allowed');
   return row;
+}
+
+/** When work is due for a student. An assignment is given to the periods that have a due time; else it is `not-given`. */
+export function requireGiven(db: Database, assignment: AssignmentId, sitting: Sitting): Instant {
+  const due = dueFor(db, assignment, sitting.periodId);
+  if (due === null) throw new Failure('not-given', { period: sitting.periodLabel });
+  return due;
 }
 
 interface Standing {

@@ -13,11 +13,11 @@ import {
 } from '@vestibul/core';
 import { PAGE_SIZE, type AnswerOf } from '@vestibul/contract';
 import { timeZoneOf, type School } from '../school';
-import { dueFor, findAssignment } from './assignments';
+import { findAssignment } from './assignments';
 import { findCourse, listStaff } from './courses';
 import { all, type Database } from './database';
 import { readStoredRule } from './folders';
-import { fileValues, findSitting, findStanding, isPieceName } from './sitting';
+import { fileValues, findSitting, findStanding, isPieceName, requireGiven } from './sitting';
 import { readReceipts } from './submissions';
 import { listTray } from './uploads';
 import type { PersonName } from './people';
@@ -27,7 +27,7 @@ function signature({ first, last }: Pick<PersonName, 'first' | 'last'>): string 
   return first ? `${[...first][0]}. ${last}` : last;
 }
 
-/** Every assignment of every course a student sits in, with where theirs stands. */
+/** Every assignment that a student's periods were given, soonest due first, with where theirs stands. */
 export function listMyAssignments(school: School, student: PersonId): AnswerOf<'listMyAssignments'> {
   return all<{
     id: AssignmentId;
@@ -35,7 +35,7 @@ export function listMyAssignments(school: School, student: PersonId): AnswerOf<'
     courseId: CourseId;
     courseTitle: string;
     period: string;
-    due: Instant | null;
+    due: Instant;
     submissionId: SubmissionId | null;
     attempt: number | null;
     turnedInAt: Instant | null;
@@ -55,9 +55,9 @@ export function listMyAssignments(school: School, student: PersonId): AnswerOf<'
          ELSE (SELECT COUNT(*) FROM comment k WHERE k.submission_id = s.id) END AS comments
      FROM enrolment e JOIN course c ON c.id = e.course_id JOIN period h ON h.id = e.period_id
      JOIN assignment a ON a.course_id = e.course_id
-     LEFT JOIN assignment_due d ON d.assignment_id = a.id AND d.period_id = e.period_id
+     JOIN assignment_due d ON d.assignment_id = a.id AND d.period_id = e.period_id
      LEFT JOIN submission s ON s.assignment_id = a.id AND s.student_id = e.student_id
-     WHERE e.student_id = ? ORDER BY d.due_at IS NULL, d.due_at, a.title`,
+     WHERE e.student_id = ? ORDER BY d.due_at, a.title`,
     [student],
   ).map(({ reviewedAt, ...row }) => ({
     ...row,
@@ -72,6 +72,7 @@ export function readTray(school: School, student: PersonId, id: AssignmentId): A
   const { db } = school;
   const assignment = findAssignment(db, id);
   const sitting = findSitting(db, assignment.courseId, student);
+  const due = requireGiven(db, id, sitting);
   const standing = findStanding(db, id, student);
   const course = findCourse(db, assignment.courseId);
   const now = school.now();
@@ -98,7 +99,7 @@ export function readTray(school: School, student: PersonId, id: AssignmentId): A
     courseTitle: course.title,
     period: sitting.periodLabel,
     teachers: listStaff(db, course.id).map(signature),
-    due: dueFor(db, id, sitting.periodId),
+    due,
     now,
     state,
     submissionId: standing?.id ?? null,

@@ -1,0 +1,66 @@
+import type { Chance } from '../random';
+import { makeMap, makePhoto, makeVideo } from './pictures';
+import { makeSound } from './sounds';
+import { makeCsv, makeDocx, makeGpx, makePdf, makeTxt } from './texts';
+
+export type FileKind = 'photo' | 'png' | 'pdf' | 'docx' | 'txt' | 'csv' | 'gpx' | 'wav' | 'webm';
+
+export interface FileRequest {
+  kind: FileKind;
+  title: string;
+  author: string;
+  at: string;
+  /** A fresh source of chance for this file, the same each time it is called. */
+  chance: () => Chance;
+}
+
+/** One file with real bytes of its kind. */
+export async function makeFile({ kind, title, author, at, chance }: FileRequest): Promise<Buffer> {
+  switch (kind) {
+    case 'photo':
+      return makePhoto(chance(), at);
+    case 'png':
+      return makeMap(chance());
+    case 'pdf':
+      return makePdf(chance(), title, new Date(at));
+    case 'docx':
+      return makeDocx(chance(), title, author);
+    case 'txt':
+      return makeTxt(chance(), title);
+    case 'csv':
+      return makeCsv(chance());
+    case 'gpx':
+      return makeGpx(chance(), at);
+    case 'wav':
+      return makeSound(chance());
+    case 'webm':
+      return makeVideo(chance);
+  }
+}
+
+const extensions: Record<FileKind, string> = {
+  photo: 'JPG',
+  png: 'png',
+  pdf: 'pdf',
+  docx: 'docx',
+  txt: 'txt',
+  csv: 'csv',
+  gpx: 'gpx',
+  wav: 'wav',
+  webm: 'webm',
+};
+
+/** A file name as a student or a camera writes it. */
+export function messyName(chance: Chance, kind: FileKind, title: string, first: string, last: string): string {
+  const extension = extensions[kind];
+  const word = title.toLowerCase();
+  if (kind === 'photo') return `IMG_${chance.between(1000, 9999)}.${extension}`;
+  return chance.pick([
+    `${first.toLowerCase()} ${word} FINAL (1).${extension}`,
+    `${word.replaceAll(' ', '_')}.${extension}`,
+    `Untitled ${chance.between(1, 9)}.${extension}`,
+    `${last} ${word}.${extension}`,
+    `Copy of ${title}.${extension}`,
+    `${title} - ${first}.${extension}`,
+  ]);
+}

@@ -1,0 +1,142 @@
+import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
+import { routes, type Route, type RouteName } from '@vestibul/contract';
+import { roles, type Role } from '@vestibul/core';
+import { pino } from 'pino';
+import type { PieceId, SubmissionId, UploadId } from '@vestibul/core';
+import { TestSchool, bytesOf } from '../testing/TestSchool';
+import { all, preparedSql } from '../store/database';
+import { makeApp } from './app';
+
+let school: TestSchool;
+let submission: SubmissionId;
+let piece: PieceId;
+let upload: UploadId;
+
+beforeAll(async () => {
+  school = await TestSchool.open({ demo: true });
+  const mai = school.as('mai');
+  const { data } = await mai.turnIn(school.assignment, [await mai.upload(school.assignment, 'a.txt', bytesOf('hello'))]);
+  submission = data.submissionId;
+  piece = data.pieces[0]!.id;
+  upload = await mai.upload(school.assignment, 'b.txt', bytesOf('more'));
+});
+afterAll(() => school.close());
+
+/** Who plays each role towards the course of `mai` and towards her things. */
+const players: Record<Role, readonly (string | null)[]> = {
+  nobody: [null],
+  outsider: ['outsider', 'other teacher'],
+  student: ['mai'],
+  'co-teacher': ['co-teacher'],
+  teacher: ['teacher'],
+  office: ['office'],
+};
+/** Towards the school as a whole everybody has the role of their standing; nobody is an outsider or a co-teacher. */
+const schoolPlayers: Record<Role, readonly (string | null)[]> = {
+  ...players,
+  outsider: [],
+  student: ['mai', 'outsider'],
+  'co-teacher': [],
+  teacher: ['teacher', 'co-teacher', 'other teacher'],
+};
+
+const refusals = new Set([401, 403]);
+
+async function statusFor(name: RouteName, player: string | null): Promise<number> {
+  const params = {
+    courseId: school.course,
+    assignmentId: school.assignment,
+    submissionId: submission,
+    pieceId: piece,
+    uploadId: upload,
+    personId: school.ids.mai!,
+    subject: 'file',
+    token: 'no-such-token-at-all',
+  };
+  const stop = new AbortController();
+  // An empty body: whoever is let in gets as far as a complaint about it, and nothing is changed.
+  const body = ['GET', 'HEAD'].includes(routes[name].method) ? undefined : {};
+  const route: Route = routes[name];
+  const headers = route.answers === 'tus' ? { 'Tus-Resumable': '1.0.0' } : {};
+  const response = await school.as(player).raw(name, { params, body, headers }, { signal: stop.signal });
+  const { status } = response;
+  if (route.answers === 'events') stop.abort();
+  else await response.arrayBuffer();
+  return status;
+}
+
+/** Routes that an empty request would really carry out, last, and those that end a session not at all. */
+const order = (Object.keys(routes) as RouteName[]).filter((name) => name !== 'dropUpload').concat('dropUpload');
+
+describe('every route lets in who the table says and refuses everybody else', () => {
+  for (const name of order) {
+    const route: Route = routes[name];
+    for (const role of roles) {
+      const cast = route.about === 'school' ? schoolPlayers : players;
+      for (const player of cast[role]) {
+        const allowed = route.who.includes(role);
+        test(`${name} ${allowed ? 'lets in' : 'refuses'} ${player ?? 'nobody'} (${role})`, async () => {
+          const status = await statusFor(name, player);
+          if (name === 'signIn' || name === 'signInAsDemo') expect(status).toBe(400);
+          else if (allowed) expect(refusals.has(status)).toBe(false);
+          else expect(status).toBe(role === 'nobody' ? 401 : 403);
+          expect(status).not.toBe(500);
+        });
+      }
+    }
+  }
+});
+
+test('a classmate is an outsider to a student’s own things', async () => {
+  const chidi = school.as('chidi');
+  const params = { submissionId: submission, pieceId: piece, uploadId: upload };
+  for (const name of ['readSubmission', 'readPiece', 'readUpload'] as const) {
+    const { status } = await chidi.raw(name, { params, headers: { 'Tus-Resumable': '1.0.0' } });
+    expect(status).toBe(403);
+  }
+});
+
+test('what is not there is refused like what is not one’s own, so that addresses cannot be guessed', async () => {
+  const reply = await school.as('chidi').call('readSubmission', { params: { submissionId: 's_nothing' } });
+  expect(reply).toMatchObject({ status: 403, error: { code: 'not-allowed' } });
+});
+
+test('the server has no route that is not in the table', () => {
+  const app = makeApp({ school: school.running.school, log: pino({ level: 'silent' }) });
+  interface Layer {
+    route?: { path: string; methods: Record<string, boolean> };
+  }
+  const layers = (app.router as unknown as { stack: Layer[] }).stack.flatMap(({ route }) =>
+    route ? Object.keys(route.methods).map((method) => `${method.toUpperCase()} ${route.path}`) : [],
+  );
+  const known = new Set(Object.values(routes).map((route) => `${route.method} ${route.path}`));
+  // What is left is the one answer to addresses under /api that are nothing.
+  const unknown = layers.filter((layer) => !known.has(layer) && !layer.endsWith(' /api/{*rest}'));
+  expect(unknown).toEqual([]);
+  expect(layers.filter((layer) => known.has(layer))).toHaveLength(known.size);
+});
+
+test('the demo’s routes exist in the demo only', async () => {
+  await school.restart({ demo: false });
+  const reply = await school.as(null).call('listDemoPeople');
+  expect(reply).toMatchObject({ status: 404, error: { code: 'not-found' } });
+  await school.restart({ demo: true });
+});
+
+test('every query of every route runs on an index', async () => {
+  // The whole walk again on one connection, with a course large enough that the planner has a choice.
+  for (const name of order) for (const player of ['mai', 'teacher', 'office']) await statusFor(name, player);
+  const { db } = school.running.school;
+  /** Tables with a handful of rows, and walks of one course, one page or one person that are ordered anyway. */
+  const mayScan = /SCAN (school|y|year|c|course|p|person|s|\(subquery-\d+\)|CONSTANT ROW)( |$)/;
+  const scans = preparedSql(db)
+    .filter((sql) => /^\s*(SELECT|UPDATE|DELETE)/i.test(sql))
+    .flatMap((sql) => {
+      const names = [...sql.matchAll(/:(\w+)/g)].map(([, name]) => [name!, '']);
+      const values = names.length > 0 ? Object.fromEntries(names) : [...sql.matchAll(/\?/g)].map(() => '');
+      const plan = db.prepare(`EXPLAIN QUERY PLAN ${sql}`).all(values) as { detail: string }[];
+      return plan.filter(({ detail }) => detail.startsWith('SCAN ') && !detail.includes('USING INDEX') && !detail.includes('USING COVERING INDEX')).map(({ detail }) => ({ detail, sql }));
+    });
+  expect(scans.filter(({ detail }) => !mayScan.test(detail))).toEqual([]);
+  expect(all(db, 'SELECT 1')).toHaveLength(1);
+});

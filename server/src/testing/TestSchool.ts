@@ -1,0 +1,232 @@
+import { randomUUID } from 'node:crypto';
+import fs from 'node:fs/promises';
+import os from 'node:os';
+import path from 'node:path';
+import {
+  pathOf,
+  routes,
+  type AnswerOf,
+  type BodyFor,
+  type ErrorAnswer,
+  type JsonRouteName,
+  type RouteName,
+} from '@vestibul/contract';
+import type { AssignmentId, CourseId, PersonId, UploadId } from '@vestibul/core';
+import { pino } from 'pino';
+import { SESSION_COOKIE, startSession } from '../auth/sessions';
+import { startServer, type RunningServer, type ServerOptions } from '../startServer';
+
+export interface Reply<Answer> {
+  status: number;
+  data: Answer;
+  error: ErrorAnswer['error'] | undefined;
+  headers: Headers;
+}
+
+interface CallInput {
+  params?: Record<string, string>;
+  query?: Record<string, string>;
+  body?: unknown;
+  headers?: Record<string, string>;
+}
+
+/** Somebody with a browser: calls routes with their cookie and the page's own origin. */
+export class Caller {
+  constructor(
+    readonly address: () => string,
+    readonly cookie: string | null,
+  ) {}
+
+  async raw(name: RouteName, input: CallInput = {}, init: RequestInit = {}): Promise<Response> {
+    const query = input.query ? `?${new URLSearchParams(input.query)}` : '';
+    const { method } = routes[name];
+    return fetch(this.address() + pathOf(name, input.params) + query, {
+      method,
+      redirect: 'manual',
+      ...init,
+      headers: {
+        Origin: this.address(),
+        ...(this.cookie ? { Cookie: this.cookie } : {}),
+        ...(input.body === undefined ? {} : { 'Content-Type': 'application/json' }),
+        ...input.headers,
+      },
+      ...(input.body === undefined ? {} : { body: JSON.stringify(input.body) }),
+    });
+  }
+
+  async call<Name extends JsonRouteName>(name: Name, input: CallInput = {}): Promise<Reply<AnswerOf<Name>>> {
+    const response = await this.raw(name, input);
+    const answer = (await response.json()) as AnswerOf<Name> & Partial<ErrorAnswer>;
+    return { status: response.status, data: answer, error: answer.error, headers: response.headers };
+  }
+
+  /** Calls a route that must succeed. */
+  async must<Name extends JsonRouteName>(name: Name, input: CallInput = {}): Promise<AnswerOf<Name>> {
+    const reply = await this.call(name, input);
+    if (reply.status !== 200) throw new Error(`${name}: ${reply.status} ${JSON.stringify(reply.error)}`);
+    return reply.data;
+  }
+
+  /** Starts an upload by the tus protocol and returns its address, or the refusal. */
+  async startUpload(assignmentId: AssignmentId, name: string, bytes: number): Promise<{ url: string; id: UploadId; status: number; body: string }> {
+    const base64 = (text: string) => Buffer.from(text).toString('base64');
+    const response = await this.raw('createUpload', {
+      headers: {
+        'Tus-Resumable': '1.0.0',
+        'Upload-Length': String(bytes),
+        'Upload-Metadata': `filename ${base64(name)},assignmentId ${base64(assignmentId)}`,
+      },
+    });
+    const url = response.headers.get('location') ?? '';
+    return { url, id: url.split('/').at(-1) as UploadId, status: response.status, body: await response.text() };
+  }
+
+  /** Sends bytes of an upload from an offset on. */
+  async sendBytes(id: UploadId, bytes: Uint8Array<ArrayBuffer>, offset = 0): Promise<Response> {
+    return this.raw(
+      'sendUpload',
+      {
+        params: { uploadId: id },
+        headers: {
+          'Tus-Resumable': '1.0.0',
+          'Upload-Offset': String(offset),
+          'Content-Type': 'application/offset+octet-stream',
+        },
+      },
+      { body: bytes },
+    );
+  }
+
+  /** How many bytes of an upload the server has. */
+  async offsetOf(id: UploadId): Promise<number> {
+    const response = await this.raw('readUpload', { params: { uploadId: id }, headers: { 'Tus-Resumable': '1.0.0' } });
+    return Number(response.headers.get('upload-offset') ?? Number.NaN);
+  }
+
+  /** Uploads a whole file into the tray. */
+  async upload(assignmentId: AssignmentId, name: string, bytes: Uint8Array<ArrayBuffer>): Promise<UploadId> {
+    const { id, status, body } = await this.startUpload(assignmentId, name, bytes.length);
+    if (status !== 201) throw new Error(`upload refused: ${status} ${body}`);
+    const sent = await this.sendBytes(id, bytes);
+    if (sent.status !== 204) throw new Error(`upload failed: ${sent.status} ${await sent.text()}`);
+    return id;
+  }
+
+  async turnIn(assignmentId: AssignmentId, uploadIds: UploadId[], key: string = randomUUID()) {
+    return this.call('turnIn', { params: { assignmentId }, body: { key, uploadIds } });
+  }
+}
+
+type Person = BodyFor<'joinRoster'>['people'][number];
+
+const person = (last: string, first: string, periodId: string, more: Partial<Person> = {}): Person => ({
+  last,
+  first,
+  email: `${first}.${last}@x.example`.toLowerCase().replace(/[^a-z.@]/g, ''),
+  periodId: periodId as Person['periodId'],
+  ...more,
+});
+
+/** A school in a temporary folder with a course, people and an assignment, behind a real server on a free port. */
+export class TestSchool {
+  running!: RunningServer;
+  course!: CourseId;
+  assignment!: AssignmentId;
+  periods: Record<number, string> = {};
+  ids: Record<string, PersonId> = {};
+
+  private constructor(
+    readonly folder: string,
+    private readonly options: Partial<ServerOptions>,
+  ) {}
+
+  static async open(options: Partial<ServerOptions> = {}): Promise<TestSchool> {
+    const school = new TestSchool(await fs.mkdtemp(path.join(os.tmpdir(), 'vestibul-')), options);
+    await school.start();
+    await school.furnish();
+    return school;
+  }
+
+  async start(): Promise<void> {
+    this.running = await startServer({
+      folder: this.folder,
+      demo: false,
+      log: pino({ level: 'silent' }),
+      port: 0,
+      keepFree: 0,
+      checkAnswers: true,
+      ...this.options,
+    });
+  }
+
+  /** Ends the server and starts it again on the same folder. */
+  async restart(options: Partial<ServerOptions> = {}): Promise<void> {
+    await this.running.close();
+    Object.assign(this.options, options);
+    await this.start();
+  }
+
+  async close(): Promise<void> {
+    await this.running.close();
+    await fs.rm(this.folder, { recursive: true, force: true });
+  }
+
+  /** Somebody signed in, by the name they were given here; null is nobody. */
+  as(name: string | null): Caller {
+    const cookie = name === null ? null : `${SESSION_COOKIE}=${startSession(this.running.school, this.ids[name]!)}`;
+    return new Caller(() => this.running.address, cookie);
+  }
+
+  private async furnish(): Promise<void> {
+    const nobody = this.as(null);
+    const token = this.running.firstLink!.split('/').at(-1)!;
+    const first = { last: 'Ferncastle', first: 'Odile', email: 'office@x.example', schoolName: 'Larkmoor', timeZone: 'Europe/London' };
+    const office = await nobody.must('acceptWelcome', { params: { token }, body: { password: 'a long sentence', first } });
+    this.ids.office = office.person!.id;
+    for (const [key, last] of [['teacher', 'Tamsin'], ['co-teacher', 'Okonjo'], ['other teacher', 'Vane']] as const) {
+      const body = { last, first: 'I', email: `${last}@x.example`, standing: 'teacher' };
+      this.ids[key] = (await this.as('office').must('addPerson', { body })).id;
+    }
+    const teacher = this.as('teacher');
+    const year = await teacher.must('makeYear', { body: { label: '2026–27', startsOn: '2026-08-25', endsOn: '2027-07-15' } });
+    this.course = await this.makeCourse('teacher', year.id, 'Field Geography', [2, 10]);
+    await teacher.must('addStaff', { params: { courseId: this.course }, body: { email: 'okonjo@x.example' } });
+    for (const known of (await teacher.must('readCourse', { params: { courseId: this.course } })).periods) this.periods[known.number] = known.id;
+    const [two, ten] = [this.periods[2]!, this.periods[10]!];
+    await this.join(this.course, 'teacher', [
+      person('Abara', 'Chidi', two),
+      person('Đặng', 'Thị Mai', two, { called: 'Mai', email: 'mai@x.example' }),
+      person('Demir', 'Ali', ten, { email: 'ali@x.example' }),
+      person('Demir', 'Ali', ten, { email: 'ali2@x.example' }),
+    ]);
+    await teacher.must('makeFolders', { params: { courseId: this.course } });
+    const roster = await teacher.must('readRoster', { params: { courseId: this.course } });
+    const idOf = (email: string) => roster.find((student) => student.email === email)!.id;
+    Object.assign(this.ids, { chidi: idOf('chidi.abara@x.example'), mai: idOf('mai@x.example'), ali: idOf('ali@x.example'), ali2: idOf('ali2@x.example') });
+    this.assignment = await this.assign('Stream gauge log', [2, 10], '2030-01-15T23:59');
+
+    const otherCourse = await this.makeCourse('other teacher', year.id, 'Botany', [1]);
+    const otherPeriod = (await this.as('other teacher').must('readCourse', { params: { courseId: otherCourse } })).periods[0]!;
+    await this.join(otherCourse, 'other teacher', [person('Quispe', 'Nico', otherPeriod.id)]);
+    const [outsider] = await this.as('other teacher').must('readRoster', { params: { courseId: otherCourse } });
+    this.ids.outsider = outsider!.id;
+  }
+
+  async assign(title: string, numbers: number[], dueLocal: string): Promise<AssignmentId> {
+    const dues = numbers.map((number) => ({ periodId: this.periods[number], dueLocal }));
+    const { id } = await this.as('teacher').must('makeAssignment', { params: { courseId: this.course }, body: { title, dues } });
+    return id;
+  }
+
+  private async makeCourse(by: string, yearId: string, title: string, numbers: number[]): Promise<CourseId> {
+    const periods = numbers.map((number) => ({ number }));
+    return (await this.as(by).must('makeCourse', { body: { yearId, title, periods } })).id;
+  }
+
+  private async join(courseId: CourseId, by: string, people: Person[]): Promise<void> {
+    await this.as(by).must('joinRoster', { params: { courseId }, body: { fromList: true, people } });
+  }
+}
+
+/** Bytes of a text. */
+export const bytesOf = (text: string) => new Uint8Array(Buffer.from(text));

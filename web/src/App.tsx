@@ -1,0 +1,35 @@
+import { Suspense, lazy } from 'react';
+import { Route, Routes } from 'react-router';
+import { Notices } from './parts/Notices';
+import { Failed, Loading } from './parts/States';
+import { SignIn } from './screens/signIn/SignIn';
+import { api } from './state/api';
+
+const Welcome = lazy(() => import('./screens/signIn/Welcome').then(({ Welcome: page }) => ({ default: page })));
+const StudentPages = lazy(() => import('./screens/student/StudentPages'));
+const StaffPages = lazy(() => import('./screens/StaffPages'));
+
+/** What is shown at which address. Students and staff load only their own pages. */
+export function App() {
+  const session = api.useReadSessionQuery();
+  return (
+    <>
+      <Suspense fallback={<Loading />}>
+        <Routes>
+          <Route path="/welcome/:token" element={<Welcome />} />
+          <Route path="*" element={<Inside session={session} />} />
+        </Routes>
+      </Suspense>
+      <Notices />
+    </>
+  );
+}
+
+function Inside({ session }: { session: ReturnType<typeof api.useReadSessionQuery> }) {
+  if (!session.data) {
+    return session.error ? <Failed failure={session.error} onRetry={() => void session.refetch()} /> : <Loading />;
+  }
+  const { person } = session.data;
+  if (!person) return <SignIn />;
+  return person.standing === 'student' ? <StudentPages /> : <StaffPages standing={person.standing} />;
+}

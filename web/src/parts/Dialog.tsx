@@ -1,0 +1,36 @@
+import * as Radix from '@radix-ui/react-dialog';
+import { X } from 'lucide-react';
+import type { ReactNode } from 'react';
+
+interface DialogProps {
+  title: string;
+  /** Told to those who hear the page. */
+  description: string;
+  open: boolean;
+  onClose: () => void;
+  children: ReactNode;
+  className?: string;
+}
+
+/** A window above the page. Escape and the cross close it; the focus goes back to where it was. */
+export function Dialog({ title, description, open, onClose, children, className = 'max-w-xl' }: DialogProps) {
+  return (
+    <Radix.Root open={open} onOpenChange={(isOpen) => (isOpen ? undefined : onClose())}>
+      <Radix.Portal>
+        <Radix.Overlay className="fixed inset-0 z-20 bg-[rgb(8_14_12/0.55)]" />
+        <Radix.Content
+          className={`fixed top-1/2 left-1/2 z-30 grid max-h-[94dvh] w-[min(94vw,100%)] -translate-1/2 gap-4 overflow-auto rounded-xl border border-line bg-surface p-5 text-ink shadow-2xl ${className}`}
+        >
+          <div className="flex items-start gap-4">
+            <Radix.Title className="font-display text-2xl font-semibold text-ink">{title}</Radix.Title>
+            <Radix.Close className="ml-auto rounded p-1.5 text-ink-2 hover:bg-ground" aria-label="Close">
+              <X aria-hidden="true" className="size-5" />
+            </Radix.Close>
+          </div>
+          <Radix.Description className="sr-only">{description}</Radix.Description>
+          {children}
+        </Radix.Content>
+      </Radix.Portal>
+    </Radix.Root>
+  );
+}

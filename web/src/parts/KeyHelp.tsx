@@ -1,0 +1,87 @@
+import { Dialog } from './Dialog';
+import { placeKeys, places } from './places';
+
+const keys: readonly [string[], string][] = [
+  [['j', 'k'], 'next, previous student'],
+  [['←', '→', '↑', '↓'], 'move on the rack'],
+  [['[', ']'], 'previous, next period'],
+  [[',', '.'], 'previous, next assignment'],
+  [['Space'], 'glance at what lies in the slot'],
+  [['r'], 'review: to the desk; there, mark reviewed'],
+  [['c'], 'write a comment (on the desk)'],
+  [['h'], 'hand back (on the desk)'],
+  [['?'], 'this page'],
+];
+
+const forms: readonly { className: string; says: string; sheet: boolean; tab?: boolean; back?: boolean; late?: boolean }[] = [
+  { className: 'slot', says: 'turned in', sheet: true },
+  { className: 'slot is-unseen', says: 'not seen by you', sheet: true, tab: true },
+  { className: 'slot is-late', says: 'late', sheet: true, late: true },
+  { className: 'slot is-flat', says: 'reviewed', sheet: true },
+  { className: 'slot is-flat is-back', says: 'handed back', sheet: true, back: true },
+  { className: 'slot', says: 'nothing in', sheet: false },
+];
+
+/** All keys, and the legend of the rack's forms: one key away on every teacher's screen. */
+export function KeyHelp({ open, onClose }: { open: boolean; onClose: () => void }) {
+  return (
+    <Dialog
+      title="Keys and forms"
+      description="Every key of the hall, and what the forms on the rack mean"
+      open={open}
+      onClose={onClose}
+      className="max-w-3xl"
+    >
+      <div className="grid gap-8 md:grid-cols-2">
+        <dl className="grid content-start gap-2">
+          {keys.map(([pressed, does]) => (
+            <div key={does} className="flex items-baseline gap-3">
+              <dt className="w-32 shrink-0">
+                {pressed.map((key) => (
+                  <kbd key={key} className="mr-1">
+                    {key}
+                  </kbd>
+                ))}
+              </dt>
+              <dd>{does}</dd>
+            </div>
+          ))}
+          {places.map((place) => (
+            <div key={place} className="flex items-baseline gap-3">
+              <dt className="w-32 shrink-0">
+                <kbd className="mr-1">g</kbd>
+                <kbd>{placeKeys[place]}</kbd>
+              </dt>
+              <dd>{place}</dd>
+            </div>
+          ))}
+        </dl>
+        <ul className="grid list-none grid-cols-2 gap-3 p-0">
+          {forms.map(({ className, says, sheet, tab, back, late }) => (
+            <li key={says} className={`${className} h-22`}>
+              <span className="hole">
+                {sheet ? (
+                  <span className="sheet-edge">
+                    {tab ? <span className="tab" /> : null}
+                    <b>text</b>
+                    <span>12:40</span>
+                    {back ? <span className="turned-down" /> : null}
+                    {late ? <span className="cut-corner" /> : null}
+                  </span>
+                ) : (
+                  <span className="void">not started</span>
+                )}
+              </span>
+              <span className="slot-name">
+                <b>{says}</b>
+              </span>
+            </li>
+          ))}
+          <li className="col-span-2 text-small text-ink-2">
+            ≠ beside the kind: the owner has gone on working since the copy was sealed (drift). ×2: several pieces.
+          </li>
+        </ul>
+      </div>
+    </Dialog>
+  );
+}

@@ -1,0 +1,88 @@
+import type { NameSegment } from '@vestibul/core';
+
+const partColours = ['var(--part-a)', 'var(--part-b)', 'var(--part-c)', 'var(--part-d)'] as const;
+
+/** The words under the parts that are not parts of the rule. */
+const otherLabels = { suffix: 'to tell apart', extension: 'real type' } as const;
+
+/** One name in the mono face, taken apart: every part underlined in its colour and labelled with its name. */
+export function NamePicture({ segments }: { segments: readonly NameSegment[] }) {
+  let colour = -1;
+  const whole = segments.map((segment) => segment.text).join('');
+  return (
+    <span className="flex min-w-0 flex-wrap items-start text-[19px] leading-[1.2]">
+      <span className="sr-only">{whole}</span>
+      {segments.map((segment, i) => {
+        if (segment.part === null) {
+          return (
+            <code key={i} aria-hidden="true" className="whitespace-pre text-ink-3">
+              {segment.text}
+            </code>
+          );
+        }
+        const isRule = segment.part !== 'extension' && segment.part !== 'suffix';
+        if (isRule) colour += 1;
+        const paint = isRule ? partColours[colour % partColours.length] : 'var(--ink-3)';
+        return (
+          <span key={i} aria-hidden="true" className="grid min-w-0 justify-items-center" style={{ color: paint }}>
+            <code className="border-b-[2.5px] border-current px-px font-semibold [overflow-wrap:anywhere] whitespace-pre-wrap">{segment.text}</code>
+            <small className="text-[11.5px] leading-[1.3] font-semibold whitespace-nowrap">
+              {segment.part === 'suffix' || segment.part === 'extension' ? otherLabels[segment.part] : segment.part}
+            </small>
+          </span>
+        );
+      })}
+    </span>
+  );
+}
+
+export interface StripContent {
+  segments: readonly NameSegment[];
+  verdict: string;
+  /** What stands below the verdict: under which name it came, how long it is. */
+  note?: string;
+  noteCode?: string;
+}
+
+export interface StripKey {
+  keys: string[];
+  does: string;
+}
+
+/** The strip along the bottom of every teacher's screen: the selected name, taken apart, with the rule's verdict. */
+export function NameStrip({ content, keys }: { content: StripContent | null; keys: readonly StripKey[] }) {
+  return (
+    <section
+      aria-label="Name strip"
+      className="flex min-h-16.5 items-center gap-6.5 border-t border-line bg-surface px-5.5 py-1.5 max-md:gap-3 max-md:px-3"
+    >
+      {content ? (
+        <>
+          <NamePicture segments={content.segments} />
+          <div className="grid min-w-44 flex-1 leading-tight">
+            <b className="truncate text-act">{content.verdict}</b>
+            {content.note ? (
+              <span className="line-clamp-2 text-small [overflow-wrap:anywhere] text-ink-2">
+                {content.note} {content.noteCode ? <code>{content.noteCode}</code> : null}
+              </span>
+            ) : null}
+          </div>
+        </>
+      ) : (
+        <p className="text-ink-2">No name is selected.</p>
+      )}
+      <p className="ml-auto flex shrink-0 gap-4 text-small text-ink-2 max-lg:hidden">
+        {keys.map(({ keys: pressed, does }) => (
+          <span key={does} className="whitespace-nowrap">
+            {pressed.map((key) => (
+              <kbd key={key} className="mr-1">
+                {key}
+              </kbd>
+            ))}
+            {does}
+          </span>
+        ))}
+      </p>
+    </section>
+  );
+}

@@ -1,0 +1,34 @@
+import { Link } from 'react-router';
+
+/** The enamel colours, by the number that a period carries. */
+export const enamel = (number: number) => `var(--enamel-${number})`;
+
+interface PlateProps {
+  to: string;
+  face: string;
+  label: string;
+  enamel: number;
+  current: boolean;
+  /** How many pieces are new behind this door. */
+  unseen: number;
+}
+
+/** A period's number plate on the rail: choosing it is going through that door. */
+export function Plate({ to, face, label, enamel: colour, current, unseen }: PlateProps) {
+  return (
+    <li className="min-h-[79px] text-center">
+      <Link
+        to={to}
+        className="plate mx-auto"
+        style={{ backgroundColor: enamel(colour), fontSize: face.length > 2 ? '1.1rem' : undefined }}
+        aria-current={current ? 'page' : undefined}
+        aria-label={unseen > 0 ? `${label}, ${unseen} not seen` : label}
+      >
+        {face}
+      </Link>
+      <span className="mt-1.5 block h-4 text-[12.5px] leading-4 text-ink-2" aria-hidden="true" title={`${unseen} not seen`}>
+        {unseen > 0 ? unseen : ''}
+      </span>
+    </li>
+  );
+}

@@ -1,0 +1,86 @@
+import { instantToLocal, type Instant } from '@vestibul/core';
+
+const formatters = new Map<string, Intl.DateTimeFormat>();
+
+function format(instant: Instant | string, timeZone: string, options: Intl.DateTimeFormatOptions): string {
+  const key = `${timeZone}${JSON.stringify(options)}`;
+  let found = formatters.get(key);
+  if (!found) formatters.set(key, (found = new Intl.DateTimeFormat('en-GB', { ...options, timeZone, hourCycle: 'h23' })));
+  return found.format(new Date(instant)).replace(/,/g, '');
+}
+
+const clock = { hour: '2-digit', minute: '2-digit' } as const;
+
+/** `Tue 24 Nov, 23:59`, in the school's time. */
+export function sayMoment(instant: Instant, zone: string): string {
+  return `${format(instant, zone, { weekday: 'short', day: 'numeric', month: 'short' })}, ${format(instant, zone, clock)}`;
+}
+
+/** `24 Nov 2026, 23:59:07`, for receipts and the ledger. */
+export function sayExactly(instant: Instant, zone: string): string {
+  return `${format(instant, zone, { day: 'numeric', month: 'short', year: 'numeric' })}, ${format(instant, zone, { ...clock, second: '2-digit' })}`;
+}
+
+/** As short as says enough on a slot: `15:47` today, `Tue 08:40` this week, `12 Nov` before. */
+export function sayShortly(instant: Instant, now: number, zone: string): string {
+  const today = instantToLocal(new Date(now).toISOString() as Instant, zone).slice(0, 10);
+  if (instantToLocal(instant, zone).startsWith(today)) return format(instant, zone, clock);
+  if (now - Date.parse(instant) < 6 * 86_400_000) {
+    return `${format(instant, zone, { weekday: 'short' })} ${format(instant, zone, clock)}`;
+  }
+  return format(instant, zone, { day: 'numeric', month: 'short' });
+}
+
+/** `today`, `tomorrow` or the day, for what is due. */
+export function sayDueDay(due: Instant, now: number, zone: string): string {
+  const day = (moment: number) => instantToLocal(new Date(moment).toISOString() as Instant, zone).slice(0, 10);
+  const dueDay = day(Date.parse(due));
+  if (dueDay === day(now)) return `today, ${format(due, zone, clock)}`;
+  if (dueDay === day(now + 86_400_000)) return `tomorrow, ${format(due, zone, clock)}`;
+  return sayMoment(due, zone);
+}
+
+/** `Tuesday 24 November`. */
+export function sayDay(moment: number, zone: string): string {
+  return format(new Date(moment).toISOString(), zone, { weekday: 'long', day: 'numeric', month: 'long' });
+}
+
+const units = ['bytes', 'kB', 'MB', 'GB'] as const;
+
+/** A size as file managers show it, in powers of ten: `3.1 MB`. */
+export function sayBytes(bytes: number): string {
+  let value = bytes;
+  let unit = 0;
+  while (value >= 999.5 && unit < units.length - 1) {
+    value /= 1000;
+    unit += 1;
+  }
+  const digits = unit > 0 && value < 9.95 ? 1 : 0;
+  return `${value.toFixed(digits)} ${bytes === 1 ? 'byte' : units[unit]}`;
+}
+
+export function sayCount(count: number, one: string, many: string = `${one}s`): string {
+  return `${count.toLocaleString('en-GB')} ${count === 1 ? one : many}`;
+}
+
+interface Named {
+  last: string;
+  first: string;
+  called: string;
+}
+
+/** `Abara, Chidi`; a single name stands alone. */
+export function sayListName({ last, first, called }: Named): string {
+  const given = called || first;
+  return given ? `${last}, ${given}` : last;
+}
+
+/** `Chidi Abara`. */
+export function sayName({ last, first, called }: Named): string {
+  return [called || first, last].filter(Boolean).join(' ');
+}
+
+/** Initials for the small round sign. */
+export function initialsOf({ last, first }: Pick<Named, 'last' | 'first'>): string {
+  return [first, last].map((name) => [...name][0] ?? '').join('').toUpperCase();
+}

@@ -1,0 +1,86 @@
+import { Suspense, lazy } from 'react';
+import { Download } from 'lucide-react';
+import { pathOf } from '@vestibul/contract';
+import type { PieceId } from '@vestibul/core';
+import { sayBytes } from '../format';
+import { Loading } from '../States';
+import { buttonClass } from '../Button';
+import { PlainView } from './PlainView';
+
+const PdfView = lazy(() => import('./PdfView'));
+const DocxView = lazy(() => import('./DocxView'));
+
+export interface ShownPiece {
+  id: PieceId;
+  name: string;
+  mime: string;
+  form: string;
+  bytes: number;
+}
+
+const DOCX = 'application/vnd.openxmlformats-officedocument.wordprocessingml.document';
+/** Text longer than this is offered for download: it is data, not reading. */
+const LONGEST_TEXT = 2_000_000;
+const TEXT = /^(text\/|application\/(gpx\+xml|xml|json|geo\+json|vnd\.google-earth))/;
+/** Text that a browser could run is never fetched for showing. */
+const NEVER_SHOWN = /^text\/html|svg/;
+
+/** The sealed copy of a piece, shown in place: pictures, pages, text, sound and video. */
+export function PieceView({ piece }: { piece: ShownPiece }) {
+  const source = pathOf('readPiece', { pieceId: piece.id });
+  const view = viewOf(piece, source);
+  return (
+    <Suspense fallback={<Loading what="Opening the piece" />}>
+      {/* A new piece is a new view: nothing of the one before stays on screen. */}
+      <div key={piece.id} className="flex min-h-0 flex-1 flex-col">
+        {view ?? <NotShown piece={piece} source={source} />}
+      </div>
+    </Suspense>
+  );
+}
+
+function viewOf(piece: ShownPiece, source: string) {
+  const { mime, name } = piece;
+  if (mime.startsWith('image/') && !mime.includes('svg') && !mime.includes('heic')) {
+    return (
+      <div className="grid min-h-0 flex-1 place-items-center overflow-auto p-3">
+        <img src={source} alt={name} className="max-h-full max-w-full rounded object-contain" />
+      </div>
+    );
+  }
+  if (mime === 'application/pdf') return <PdfView source={source} name={name} />;
+  if (mime === DOCX) return <DocxView source={source} name={name} />;
+  if (mime.startsWith('video/')) {
+    return (
+      <div className="grid min-h-0 flex-1 place-items-center p-3">
+        {/* eslint-disable-next-line jsx-a11y/media-has-caption -- students' recordings come without captions */}
+        <video src={source} controls preload="metadata" aria-label={name} className="max-h-full max-w-full rounded" />
+      </div>
+    );
+  }
+  if (mime.startsWith('audio/')) {
+    return (
+      <div className="grid flex-1 place-items-center p-6">
+        {/* eslint-disable-next-line jsx-a11y/media-has-caption -- students' recordings come without captions */}
+        <audio src={source} controls preload="metadata" aria-label={name} className="w-full max-w-lg" />
+      </div>
+    );
+  }
+  if (TEXT.test(mime) && !NEVER_SHOWN.test(mime) && piece.bytes <= LONGEST_TEXT) {
+    return <PlainView piece={piece} source={pathOf('readPiece', { pieceId: piece.id })} />;
+  }
+  return null;
+}
+
+function NotShown({ piece, source }: { piece: ShownPiece; source: string }) {
+  return (
+    <div className="m-auto grid justify-items-center gap-4 p-8 text-center">
+      <p>
+        This kind of file ({piece.form}, {sayBytes(piece.bytes)}) is not shown in place.
+      </p>
+      <a className={buttonClass()} href={`${source}?download=1`}>
+        <Download aria-hidden="true" className="size-4.5" /> Download
+      </a>
+    </div>
+  );
+}

@@ -1,0 +1,55 @@
+import { decodeText } from '@vestibul/core';
+import { Failed, Loading } from '../States';
+import type { ShownPiece } from './PieceView';
+import { useBytes } from './useBytes';
+
+/** Rows of a table shown; the rest is told by number. */
+const MOST_ROWS = 500;
+
+/** Text as it stands; a table as a table. */
+export function PlainView({ piece, source }: { piece: ShownPiece; source: string }) {
+  const bytes = useBytes(source);
+  if (bytes.status === 'loading') return <Loading what="Opening the piece" />;
+  if (bytes.status === 'failed') return <Failed failure={bytes.failure} />;
+  const text = decodeText(new Uint8Array(bytes.bytes));
+  const lines = text.split(/\r?\n/);
+  return (
+    // A region that scrolls can be reached and scrolled by keyboard.
+    // eslint-disable-next-line jsx-a11y/no-noninteractive-tabindex
+    <div tabIndex={0} role="region" aria-label={piece.name} className="min-h-0 flex-1 overflow-auto p-4">
+      {piece.form === 'table' ? (
+        <table className="sheet border-collapse font-mono text-[13.5px]">
+          <tbody>
+            {lines.slice(0, MOST_ROWS).map((line, i) => (
+              <tr key={i} className={i === 0 ? 'font-bold' : ''}>
+                <td className="border border-paper-edge px-2 py-0.5 text-right text-paper-ink-2">{i + 1}</td>
+                {cells(line).map((cell, j) => (
+                  <td key={j} className="border border-paper-edge px-2 py-0.5 whitespace-nowrap">
+                    {cell}
+                  </td>
+                ))}
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      ) : (
+        <pre className="sheet mx-auto max-w-[46rem] p-6 font-mono text-[14px] leading-relaxed whitespace-pre-wrap [overflow-wrap:anywhere]">
+          {text}
+        </pre>
+      )}
+      {piece.form === 'table' && lines.length > MOST_ROWS ? (
+        <p className="mt-2 text-ink-2">and {lines.length - MOST_ROWS} more rows; download to see all</p>
+      ) : null}
+    </div>
+  );
+}
+
+/** Cells of one line for looking at; quoted cells may hold the separator. */
+function cells(line: string): string[] {
+  const separator = line.includes('\t') ? '\t' : line.includes(';') && !line.includes(',') ? ';' : ',';
+  const found = line.match(new RegExp(`("(?:[^"]|"")*"|[^${separator}]*)(${separator}|$)`, 'g')) ?? [];
+  return found
+    .map((cell) => cell.replace(new RegExp(`${separator}$`), ''))
+    .slice(0, line.endsWith(separator) ? undefined : Math.max(1, found.length - 1))
+    .map((cell) => (cell.startsWith('"') ? cell.slice(1, -1).replaceAll('""', '"') : cell));
+}

@@ -1,0 +1,26 @@
+import { useEffect, useState } from 'react';
+import type { ErrorAnswer } from '@vestibul/contract';
+import type { PageFailure } from '../../state/contractQuery';
+
+export type Bytes =
+  | { status: 'loading' }
+  | { status: 'there'; bytes: ArrayBuffer }
+  | { status: 'failed'; failure: PageFailure };
+
+/** Fetches the bytes of a piece; what belongs to a piece no longer shown is dropped. */
+export function useBytes(source: string): Bytes {
+  const [state, setState] = useState<Bytes>({ status: 'loading' });
+  useEffect(() => {
+    const stop = new AbortController();
+    const read = async () => {
+      const response = await fetch(source, { signal: stop.signal });
+      if (response.ok) setState({ status: 'there', bytes: await response.arrayBuffer() });
+      else setState({ status: 'failed', failure: ((await response.json()) as ErrorAnswer).error });
+    };
+    read().catch(() => {
+      if (!stop.signal.aborted) setState({ status: 'failed', failure: { code: 'no-connection', details: {} } });
+    });
+    return () => stop.abort();
+  }, [source]);
+  return state;
+}

@@ -1,0 +1,33 @@
+import type { CourseId } from '@vestibul/core';
+import type { Course } from '../state/api';
+
+/** The places of the teacher's hall that exist so far, in the order in which work passes them. */
+export const places = ['Today', 'Rack', 'Review desk', 'Ledger', 'Set-up'] as const;
+export type Place = (typeof places)[number];
+
+/** The places that are open to somebody with this role: the office keeps rosters and the record. */
+export function placesOf(role: Course['role']): readonly Place[] {
+  return role === 'office' ? ['Ledger', 'Set-up'] : places;
+}
+
+/** The letter behind `g` that goes to each place. */
+export const placeKeys = {
+  Today: 't',
+  Rack: 'r',
+  'Review desk': 'd',
+  Ledger: 'l',
+  'Set-up': 's',
+} as const satisfies Record<Place, string>;
+
+const segments = {
+  Today: 'today',
+  Rack: 'rack',
+  'Review desk': 'review',
+  Ledger: 'ledger',
+  'Set-up': 'set-up',
+} as const satisfies Record<Place, string>;
+
+/** The address of a place; the chosen period goes along. */
+export function placePath(course: CourseId, place: Place, period: string, more: Record<string, string> = {}): string {
+  return `/course/${course}/${segments[place]}?${new URLSearchParams({ period, ...more })}`;
+}

@@ -1,0 +1,53 @@
+import { lazy } from 'react';
+import { Navigate, Route, Routes } from 'react-router';
+import type { Standing } from '@vestibul/core';
+import { placePath } from '../parts/places';
+import { Read } from '../parts/States';
+import { api } from '../state/api';
+import { useLive } from '../state/live';
+import { Rack } from './rack/Rack';
+import { Today } from './today/Today';
+
+const ReviewDesk = lazy(() => import('./review/ReviewDesk').then(({ ReviewDesk: page }) => ({ default: page })));
+const Ledger = lazy(() => import('./ledger/Ledger').then(({ Ledger: page }) => ({ default: page })));
+const SetUp = lazy(() => import('./setUp/SetUp').then(({ SetUp: page }) => ({ default: page })));
+const NewCourse = lazy(() => import('./setUp/NewCourse').then(({ NewCourse: page }) => ({ default: page })));
+const People = lazy(() => import('./people/People').then(({ People: page }) => ({ default: page })));
+
+/** The places of teachers and of the office. */
+export default function StaffPages({ standing }: { standing: Standing }) {
+  useLive();
+  if (standing === 'office') {
+    return (
+      <Routes>
+        <Route path="/people" element={<People />} />
+        <Route path="/course/:courseId/ledger" element={<Ledger />} />
+        <Route path="/course/:courseId/set-up" element={<SetUp />} />
+        <Route path="*" element={<Navigate to="/people" replace />} />
+      </Routes>
+    );
+  }
+  return (
+    <Routes>
+      <Route path="/course/:courseId/today" element={<Today />} />
+      <Route path="/course/:courseId/rack" element={<Rack />} />
+      <Route path="/course/:courseId/review" element={<ReviewDesk />} />
+      <Route path="/course/:courseId/ledger" element={<Ledger />} />
+      <Route path="/course/:courseId/set-up" element={<SetUp />} />
+      <Route path="/new-course" element={<NewCourse />} />
+      <Route path="*" element={<ToFirstCourse />} />
+    </Routes>
+  );
+}
+
+/** A teacher comes in at the Today of the newest course; without one, at making it. */
+function ToFirstCourse() {
+  const courses = api.useListCoursesQuery();
+  return (
+    <Read of={courses}>
+      {([first]) =>
+        first ? <Navigate to={placePath(first.id, 'Today', 'all')} replace /> : <Navigate to="/new-course" replace />
+      }
+    </Read>
+  );
+}

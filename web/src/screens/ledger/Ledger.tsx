@@ -1,0 +1,202 @@
+import { useVirtualizer } from '@tanstack/react-virtual';
+import { Download } from 'lucide-react';
+import { useRef, useState } from 'react';
+import { pathOf, type AnswerOf } from '@vestibul/contract';
+import { eventKinds, type AssignmentId, type EventKind, type PersonId } from '@vestibul/core';
+import { Button, buttonClass } from '../../parts/Button';
+import { byName } from '../../parts/courseWork';
+import { inputClass } from '../../parts/Field';
+import { sayCount, sayExactly, sayListName, sayName } from '../../parts/format';
+import { Hall } from '../../parts/Hall';
+import type { StripContent } from '../../parts/NameStrip';
+import { Empty, Read } from '../../parts/States';
+import { fileParts, valuesFor, workValues } from '../../parts/stripFor';
+import { useCoursePage } from '../../parts/useCoursePage';
+import { usePageTitle } from '../../parts/usePageTitle';
+import { useZone } from '../../parts/useSession';
+import { api, type Course } from '../../state/api';
+import { sayFacts } from './sayFacts';
+
+export type LedgerLine = AnswerOf<'readLedger'>['lines'][number];
+
+interface Filter {
+  kind: EventKind | '';
+  student: PersonId | '';
+  assignment: AssignmentId | '';
+}
+
+const noFilter: Filter = { kind: '', student: '', assignment: '' };
+const LINE_HEIGHT = 44;
+
+/** The ledger: every line of the record, the newest first. */
+export function Ledger() {
+  const { course, period } = useCoursePage();
+  usePageTitle('Ledger');
+  return <Read of={course}>{(data) => <LedgerOf course={data} period={period} />}</Read>;
+}
+
+function LedgerOf({ course, period }: { course: Course; period: string }) {
+  const params = { courseId: course.id };
+  const zone = useZone();
+  const [filter, setFilter] = useState(noFilter);
+  // Where each page that is shown begins; the first begins at the end of the ledger.
+  const [pages, setPages] = useState<number[]>([]);
+  const before = pages.at(-1);
+  const [selected, setSelected] = useState<LedgerLine | null>(null);
+  const roster = api.useReadRosterQuery({ params });
+  const query = {
+    ...(filter.kind ? { kind: filter.kind } : {}),
+    ...(filter.student ? { student: filter.student } : {}),
+    ...(filter.assignment ? { assignment: filter.assignment } : {}),
+    ...(before === undefined ? {} : { before }),
+  };
+  const ledger = api.useReadLedgerQuery({ params, query });
+  const change = (part: Partial<Filter>) => {
+    setFilter({ ...filter, ...part });
+    setPages([]);
+  };
+  return (
+    <Hall course={course} place="Ledger" period={period} strip={selected ? stripForLine(course, selected, zone) : null}>
+      <header className="mb-3 flex flex-wrap items-end gap-x-4 gap-y-2">
+        <div className="mr-auto">
+          <h1>Ledger</h1>
+          <p className="mt-1 text-ink-2">
+            {ledger.data ? sayCount(ledger.data.total, 'line') : '…'} · nothing here is ever changed or removed
+          </p>
+        </div>
+        <Choice label="Kind" value={filter.kind} onChange={(kind) => change({ kind: kind as EventKind })}>
+          <option value="">every kind</option>
+          {eventKinds.map((kind) => (
+            <option key={kind}>{kind}</option>
+          ))}
+        </Choice>
+        <Choice label="Assignment" value={filter.assignment} onChange={(id) => change({ assignment: id as AssignmentId })}>
+          <option value="">every assignment</option>
+          {course.assignments.map((assignment) => (
+            <option key={assignment.id} value={assignment.id}>
+              {assignment.title}
+            </option>
+          ))}
+        </Choice>
+        <Choice label="Student" value={filter.student} onChange={(id) => change({ student: id as PersonId })}>
+          <option value="">every student</option>
+          {[...(roster.data ?? [])].sort((a, b) => byName({ ...a, folderName: '' }, { ...b, folderName: '' })).map((student) => (
+            <option key={student.id} value={student.id}>
+              {sayListName(student)}
+            </option>
+          ))}
+        </Choice>
+        <a className={buttonClass()} href={pathOf('readRecord', params)}>
+          <Download aria-hidden="true" className="size-4.5" /> Record as CSV
+        </a>
+      </header>
+      <Read of={ledger} what="Reading the ledger">
+        {(data) =>
+          data.lines.length === 0 ? (
+            <Empty title="No line fits">
+              <Button onClick={() => change(noFilter)}>Show all lines</Button>
+            </Empty>
+          ) : (
+            <>
+              <LineList key={before ?? 'newest'} lines={data.lines} selected={selected} onSelect={setSelected} zone={zone} />
+              <nav aria-label="Pages of the ledger" className="mt-2 flex gap-2">
+                <Button look="quiet" disabled={pages.length === 0} onClick={() => setPages(pages.slice(0, -1))}>
+                  Newer
+                </Button>
+                <Button look="quiet" disabled={data.next === null} onClick={() => setPages([...pages, data.next!])}>
+                  Older
+                </Button>
+              </nav>
+            </>
+          )
+        }
+      </Read>
+    </Hall>
+  );
+}
+
+function Choice(props: { label: string; value: string; onChange: (value: string) => void; children: React.ReactNode }) {
+  return (
+    <label className="grid text-small text-ink-2">
+      {props.label}
+      <select value={props.value} onChange={(event) => props.onChange(event.target.value)} className={`${inputClass} max-w-52 py-1.5`}>
+        {props.children}
+      </select>
+    </label>
+  );
+}
+
+interface LineListProps {
+  lines: readonly LedgerLine[];
+  selected: LedgerLine | null;
+  onSelect: (line: LedgerLine) => void;
+  zone: string;
+}
+
+const columns = 'grid grid-cols-[68px_178px_130px_minmax(110px,1fr)_minmax(120px,1.2fr)_minmax(140px,1.6fr)] items-center gap-3';
+
+function LineList({ lines, selected, onSelect, zone }: LineListProps) {
+  const frame = useRef<HTMLDivElement>(null);
+  // eslint-disable-next-line react-hooks/incompatible-library -- the library's own contract; nothing of it is memoised
+  const rows = useVirtualizer({ count: lines.length, getScrollElement: () => frame.current, estimateSize: () => LINE_HEIGHT, overscan: 8 });
+  return (
+    <div className="flex min-h-0 flex-1 flex-col overflow-x-auto rounded-plate border border-line bg-surface">
+      <div className={`${columns} min-w-[820px] border-b border-line px-3 py-1.5 text-small font-semibold text-ink-2`} aria-hidden="true">
+        <span>line</span>
+        <span>when</span>
+        <span>what</span>
+        <span>who</span>
+        <span>about</span>
+        <span>facts</span>
+      </div>
+      <div ref={frame} className="min-h-64 min-w-[820px] flex-1 overflow-y-auto">
+        <ul aria-label="Lines" className="relative list-none p-0" style={{ height: rows.getTotalSize() }}>
+          {rows.getVirtualItems().map((row) => {
+            const line = lines[row.index]!;
+            return (
+              <li key={line.index} className="absolute inset-x-0 top-0" style={{ height: LINE_HEIGHT, transform: `translateY(${row.start}px)` }}>
+                <button
+                  type="button"
+                  aria-pressed={selected?.index === line.index}
+                  onClick={() => onSelect(line)}
+                  onFocus={() => onSelect(line)}
+                  className={`${columns} size-full border-b border-line px-3 text-left text-small aria-pressed:bg-brass-soft`}
+                >
+                  <code className="text-ink-2">{line.index}</code>
+                  <span>{sayExactly(line.at, zone)}</span>
+                  <b className="font-semibold">{line.kind}</b>
+                  <span className="truncate">{line.by ? sayName(line.by) : 'the system'}</span>
+                  <span className="min-w-0 leading-tight">
+                    {line.student ? <span className="block truncate">{sayListName(line.student)}</span> : null}
+                    <span className="block truncate text-[12.5px] text-ink-2">
+                      {[line.period, line.assignment].filter(Boolean).join(' · ')}
+                    </span>
+                  </span>
+                  <span className="line-clamp-2 leading-tight [overflow-wrap:anywhere] text-ink-2" title={sayFacts(line)}>
+                    {sayFacts(line)}
+                  </span>
+                </button>
+              </li>
+            );
+          })}
+        </ul>
+      </div>
+    </div>
+  );
+}
+
+/** The name of the piece that a line tells of, taken apart where the rule of today still reads it. */
+function stripForLine(course: Course, line: LedgerLine, zone: string): StripContent | null {
+  if (!line.piece) return null;
+  const assignment = course.assignments.find((known) => known.title === line.assignment);
+  const period = course.periods.find((known) => known.label === line.period);
+  const values = line.student && period ? valuesFor(course, { ...line.student, periodId: period.id }) : {};
+  return {
+    segments: fileParts(course, line.piece.name, { ...values, ...workValues(assignment, line.at, Number(line.facts.attempt), zone) }) ?? [
+      { text: line.piece.name, part: null },
+    ],
+    verdict: line.owner ? `owner then: ${sayName(line.owner)}` : 'on the record',
+    note: 'came as',
+    noteCode: line.piece.originalName,
+  };
+}

@@ -1,0 +1,33 @@
+import { sayDuration } from '@vestibul/core';
+import { sayBytes, sayCount, sayName } from '../../parts/format';
+import type { LedgerLine } from './Ledger';
+
+/** How each fact of a line reads; a fact that is not here is told by its name and value. */
+const readings: Record<string, (value: unknown, line: LedgerLine) => string | null> = {
+  attempt: (value) => (value === 1 ? null : `try ${String(value)}`),
+  pieces: (value) => sayCount(Number(value), 'piece'),
+  lateMs: (value) => (Number(value) > 0 ? `late by ${sayDuration(Number(value))}` : 'in time'),
+  bytes: (value) => sayBytes(Number(value)),
+  sha256: (value) => `SHA-256 ${String(value).slice(0, 12)}…`,
+  sealed: (value) => `sealed ${String(value).slice(0, 12)}…`,
+  now: (value) => `now ${String(value).slice(0, 12)}…`,
+  owner: (_value, line) => (line.owner ? `owner ${sayName(line.owner)}` : null),
+  due: () => null,
+  n: () => null,
+  uploadedAt: () => null,
+  nameSha256: () => null,
+  originalNameSha256: () => null,
+  ruleSha256: (value) => `rule ${String(value).slice(0, 12)}…`,
+  textSha256: (value) => `text ${String(value).slice(0, 12)}…`,
+  dues: (value) => (Array.isArray(value) ? sayCount(value.length, 'due time') : null),
+  list: (value) => (value === true ? 'from a list' : 'by hand'),
+  for: (value) => `for ${String(value)}s`,
+};
+
+/** The facts of a line in a few words. */
+export function sayFacts(line: LedgerLine): string {
+  return Object.entries(line.facts)
+    .map(([key, value]) => (key in readings ? readings[key]!(value, line) : `${key} ${String(value)}`))
+    .filter(Boolean)
+    .join(' · ');
+}

@@ -1,0 +1,193 @@
+import { zodResolver } from '@hookform/resolvers/zod';
+import { useState } from 'react';
+import { useForm } from 'react-hook-form';
+import { Link } from 'react-router';
+import { personBody } from '@vestibul/contract';
+import { Button } from '../../parts/Button';
+import { Dialog } from '../../parts/Dialog';
+import { Field, inputClass } from '../../parts/Field';
+import { sayListName, sayName } from '../../parts/format';
+import { Mark } from '../../parts/Mark';
+import { tell, tellFailure } from '../../parts/Notices';
+import { PersonMenu } from '../../parts/PersonMenu';
+import { placePath } from '../../parts/places';
+import { Empty, Read } from '../../parts/States';
+import { usePageTitle } from '../../parts/usePageTitle';
+import { api } from '../../state/api';
+
+/** The office's page: everybody in the school, and ways in for those who have no password. */
+export function People() {
+  usePageTitle('People');
+  const [find, setFind] = useState('');
+  const [pages, setPages] = useState<string[]>([]);
+  const [adding, setAdding] = useState(false);
+  const [link, setLink] = useState<{ name: string; link: string } | null>(null);
+  const people = api.useListPeopleQuery({ query: { find, after: pages.at(-1) ?? '' } });
+  const courses = api.useListCoursesQuery();
+  const [renew] = api.useRenewLinkMutation();
+  const newLink = async (personId: Parameters<typeof renew>[0]['params']['personId'], name: string) => {
+    const result = await renew({ params: { personId } });
+    if (result.data) setLink({ name, link: result.data.link });
+    else tellFailure(result.error);
+  };
+  return (
+    <div className="mx-auto grid max-w-5xl gap-5 p-6">
+      <header className="flex items-center gap-5">
+        <Mark />
+        <h1 className="mr-auto">People</h1>
+        <Button look="go" onClick={() => setAdding(true)}>
+          Add a teacher or office account
+        </Button>
+        <span className="grid">
+          <PersonMenu />
+        </span>
+      </header>
+      <main className="grid gap-5">
+        <section aria-label="Courses" className="flex flex-wrap gap-2">
+          {(courses.data ?? []).map((course) => (
+            <Link
+              key={course.id}
+              to={placePath(course.id, 'Ledger', 'all')}
+              className="rounded-lg border border-line bg-surface px-3 py-2 text-ink no-underline hover:border-edge"
+            >
+              <b className="font-semibold">{course.title}</b>{' '}
+              <span className="text-small text-ink-2">
+                {course.yearLabel} · {course.students} students · record
+              </span>
+            </Link>
+          ))}
+        </section>
+        <Field label="Find by last name" className="max-w-sm">
+          <input
+            type="search"
+            className={inputClass}
+            value={find}
+            onChange={(event) => {
+              setFind(event.target.value);
+              setPages([]);
+            }}
+          />
+        </Field>
+        <Read of={people} what="Reading the people">
+          {({ people: shown, next }) =>
+            shown.length === 0 ? (
+              <Empty title="Nobody is called that">
+                <p>Write the beginning of the last name; marks may be left out.</p>
+              </Empty>
+            ) : (
+              <>
+                <div className="overflow-x-auto rounded-plate border border-line bg-surface">
+                  <table className="w-full border-collapse text-left">
+                    <caption className="sr-only">People of the school</caption>
+                    <thead className="text-small text-ink-2">
+                      <tr>
+                        {['Name', 'What', 'E-mail', 'Way in'].map((heading) => (
+                          <th key={heading} scope="col" className="border-b border-line px-3 py-2 font-semibold">
+                            {heading}
+                          </th>
+                        ))}
+                      </tr>
+                    </thead>
+                    <tbody>
+                      {shown.map((person) => (
+                        <tr key={person.id} className="border-b border-line last:border-b-0">
+                          <th scope="row" className="px-3 py-1.5 font-semibold">
+                            {sayListName(person)}
+                          </th>
+                          <td className="px-3 py-1.5">{person.standing}</td>
+                          <td className="px-3 py-1.5 text-small">{person.email}</td>
+                          <td className="px-3 py-1.5">
+                            {person.hasSignedIn ? <span className="text-small text-ink-2">has a password · </span> : null}
+                            {person.email ? (
+                              <button
+                                type="button"
+                                className="rounded text-small font-semibold text-act underline"
+                                onClick={() => void newLink(person.id, sayName(person))}
+                              >
+                                new one-time link<span className="sr-only"> for {sayName(person)}</span>
+                              </button>
+                            ) : (
+                              <span className="text-small text-ink-2">no e-mail address</span>
+                            )}
+                          </td>
+                        </tr>
+                      ))}
+                    </tbody>
+                  </table>
+                </div>
+                <nav aria-label="Pages" className="flex gap-2">
+                  <Button look="quiet" disabled={pages.length === 0} onClick={() => setPages(pages.slice(0, -1))}>
+                    Back
+                  </Button>
+                  <Button look="quiet" disabled={next === null} onClick={() => setPages([...pages, next!])}>
+                    More
+                  </Button>
+                </nav>
+              </>
+            )
+          }
+        </Read>
+      </main>
+      {adding ? (
+        <AddPerson
+          onClose={() => setAdding(false)}
+          onAdded={(name, path) => {
+            setAdding(false);
+            setLink({ name, link: path });
+          }}
+        />
+      ) : null}
+      <LinkDialog link={link} onClose={() => setLink(null)} />
+    </div>
+  );
+}
+
+function AddPerson({ onClose, onAdded }: { onClose: () => void; onAdded: (name: string, link: string) => void }) {
+  const form = useForm({ resolver: zodResolver(personBody), defaultValues: { last: '', first: '', email: '', standing: 'teacher' as const } });
+  const [add, { isLoading }] = api.useAddPersonMutation();
+  const { errors } = form.formState;
+  const submit = form.handleSubmit(async (body) => {
+    const result = await add({ body });
+    if (result.data) onAdded([body.first, body.last].filter(Boolean).join(' '), result.data.link);
+    else tellFailure(result.error);
+  });
+  return (
+    <Dialog title="Add somebody to the staff" description="A form for one person" open onClose={onClose}>
+      <form onSubmit={(event) => void submit(event)} noValidate className="grid gap-4">
+        <div className="grid grid-cols-2 gap-4">
+          <Field label="First name" error={errors.first?.message}>
+            <input className={inputClass} autoComplete="off" {...form.register('first')} />
+          </Field>
+          <Field label="Last name" error={errors.last?.message}>
+            <input className={inputClass} autoComplete="off" {...form.register('last')} />
+          </Field>
+        </div>
+        <Field label="E-mail" error={errors.email?.message}>
+          <input type="email" className={inputClass} autoComplete="off" {...form.register('email')} />
+        </Field>
+        <Field label="As">
+          <select className={inputClass} {...form.register('standing')}>
+            <option value="teacher">teacher</option>
+            <option value="office">office</option>
+          </select>
+        </Field>
+        <Button type="submit" look="go" disabled={isLoading}>
+          Add, and make a one-time link
+        </Button>
+      </form>
+    </Dialog>
+  );
+}
+
+function LinkDialog({ link, onClose }: { link: { name: string; link: string } | null; onClose: () => void }) {
+  const address = link ? `${location.origin}${link.link}` : '';
+  return (
+    <Dialog title={`A way in for ${link?.name ?? ''}`} description="A one-time link" open={link !== null} onClose={onClose}>
+      <p>Give this address to {link?.name}. It works once, for 14 days; earlier ones stop working. It is shown only now.</p>
+      <code className="rounded-lg bg-ground p-3 [overflow-wrap:anywhere]">{address}</code>
+      <Button look="go" onClick={() => void navigator.clipboard.writeText(address).then(() => tell('Copied.'))}>
+        Copy
+      </Button>
+    </Dialog>
+  );
+}

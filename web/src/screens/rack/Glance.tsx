@@ -1,0 +1,130 @@
+import * as Radix from '@radix-ui/react-dialog';
+import { ChevronLeft, ChevronRight, X } from 'lucide-react';
+import { useState } from 'react';
+import { sayDuration, type PieceId } from '@vestibul/core';
+import { Button } from '../../parts/Button';
+import type { Place } from '../../parts/courseWork';
+import { DriftNote } from '../../parts/DriftNote';
+import { sayListName, sayMoment } from '../../parts/format';
+import { NamePicture } from '../../parts/NameStrip';
+import { PieceTabs } from '../../parts/PieceTabs';
+import { PieceView } from '../../parts/piece/PieceView';
+import { Read } from '../../parts/States';
+import { stripFor } from '../../parts/stripFor';
+import { useKeys } from '../../parts/useKeys';
+import { useSeen } from '../../parts/useSeen';
+import { useZone } from '../../parts/useSession';
+import { api, type Course, type Submission } from '../../state/api';
+
+interface GlanceProps {
+  course: Course;
+  places: readonly Place[];
+  at: number;
+  onMove: (place: Place) => void;
+  onReview: () => void;
+  onClose: () => void;
+}
+
+/** The quick look through pieces, one student after another: for seeing who has begun, not for feedback. */
+export function Glance({ course, places, at, onMove, onReview, onClose }: GlanceProps) {
+  const zone = useZone();
+  const place = places[at]!;
+  const strip = stripFor(course, place.student, place.slot, zone);
+  const move = (by: number) => {
+    const next = places[at + by];
+    if (next) onMove(next);
+  };
+  useSeen(course.id, place.slot);
+  useKeys({
+    j: () => move(1),
+    k: () => move(-1),
+    ArrowRight: () => move(1),
+    ArrowLeft: () => move(-1),
+    ' ': onClose,
+    r: onReview,
+  });
+  return (
+    <Radix.Root open onOpenChange={(open) => (open ? undefined : onClose())}>
+      <Radix.Portal>
+        <Radix.Overlay className="fixed inset-0 z-20 bg-[rgb(8_14_12/0.55)]" />
+        <Radix.Content
+          // The window itself has the focus, so that Space closes it and does not press the first button.
+          onOpenAutoFocus={(event) => {
+            event.preventDefault();
+            (event.currentTarget as HTMLElement).focus();
+          }}
+          className="fixed inset-4 z-30 mx-auto flex max-w-5xl flex-col gap-3 overflow-hidden rounded-xl border border-line bg-wall p-4 text-ink shadow-2xl max-md:inset-1.5"
+        >
+          <div className="flex items-center gap-3">
+            <Radix.Title className="min-w-0 truncate font-display text-2xl font-semibold">
+              {sayListName(place.student)}
+            </Radix.Title>
+            <Radix.Description className="shrink-0 text-ink-2">
+              {at + 1} of {places.length} · {place.state}
+            </Radix.Description>
+            <div className="ml-auto flex items-center gap-1.5">
+              <Button look="quiet" aria-label="Previous student" disabled={at === 0} onClick={() => move(-1)}>
+                <ChevronLeft aria-hidden="true" className="size-5" />
+              </Button>
+              <Button look="quiet" aria-label="Next student" disabled={at === places.length - 1} onClick={() => move(1)}>
+                <ChevronRight aria-hidden="true" className="size-5" />
+              </Button>
+              <Button look="go" onClick={onReview}>
+                Review <kbd className="border-current bg-transparent text-current">r</kbd>
+              </Button>
+              <Radix.Close aria-label="Close" className="rounded p-2 text-ink-2 hover:bg-ground">
+                <X aria-hidden="true" className="size-5" />
+              </Radix.Close>
+            </div>
+          </div>
+          <div className="min-w-0 rounded-lg border border-line bg-surface px-3 py-2">
+            <NamePicture segments={strip.segments} />
+          </div>
+          {place.slot?.id ? (
+            <Shown key={place.slot.id} submissionId={place.slot.id} zone={zone} />
+          ) : (
+            <p className="m-auto p-8 text-lg text-ink-2">
+              {place.state === 'started'
+                ? 'Started: something is in the tray, nothing is turned in yet.'
+                : place.state === 'missing' && place.due
+                  ? `Missing. It was due ${sayMoment(place.due, zone)}.`
+                  : 'Nothing in yet.'}
+            </p>
+          )}
+        </Radix.Content>
+      </Radix.Portal>
+    </Radix.Root>
+  );
+}
+
+function Shown({ submissionId, zone }: { submissionId: Submission['id']; zone: string }) {
+  const submission = api.useReadSubmissionQuery({ params: { submissionId } });
+  const [chosen, setChosen] = useState<PieceId | null>(null);
+  return (
+    <Read of={submission} what="Opening the work">
+      {(data) => {
+        const newest = data.attempts[0]!;
+        const pieces = data.pieces.filter((piece) => piece.attempt === newest.attempt);
+        const current = pieces.find((piece) => piece.id === chosen) ?? pieces[0]!;
+        return (
+          <>
+            <p className="text-small text-ink-2">
+              Turned in {sayMoment(newest.at, zone)}
+              {newest.lateMs > 0 ? (
+                <b className="text-brick"> · late by {sayDuration(newest.lateMs)}</b>
+              ) : newest.due ? (
+                ' · in time'
+              ) : (
+                ''
+              )}
+              {newest.attempt > 1 ? ` · try ${newest.attempt}` : ''}
+            </p>
+            <PieceTabs pieces={pieces} current={current} onChoose={setChosen} />
+            <DriftNote piece={current} zone={zone} />
+            <PieceView piece={current} />
+          </>
+        );
+      }}
+    </Read>
+  );
+}

@@ -1,0 +1,23 @@
+import type { SubmissionId } from '@vestibul/core';
+import { Button } from '../../parts/Button';
+import { sayCount } from '../../parts/format';
+import type { Place } from '../../parts/courseWork';
+import { tell, tellFailure } from '../../parts/Notices';
+import { api, type Course } from '../../state/api';
+
+/** Hands back, in one act, all that is reviewed among these slots. */
+export function HandBackButton({ course, places }: { course: Course; places: readonly Place[] }) {
+  const [handBack, { isLoading }] = api.useHandBackMutation();
+  const ready = places.flatMap(({ slot, state }): SubmissionId[] => (state === 'reviewed' && slot?.id ? [slot.id] : []));
+  if (ready.length === 0) return null;
+  const act = async () => {
+    const result = await handBack({ params: { courseId: course.id }, body: { submissionIds: ready } });
+    if (result.data) tell(`Handed back ${sayCount(result.data.handedBack, 'piece of work', 'pieces of work')}.`);
+    else tellFailure(result.error);
+  };
+  return (
+    <Button disabled={isLoading} onClick={() => void act()}>
+      Hand back {ready.length}
+    </Button>
+  );
+}

@@ -1,0 +1,168 @@
+import { useRef, useState } from 'react';
+import { useNavigate, useSearchParams } from 'react-router';
+import type { PersonId } from '@vestibul/core';
+import { assignmentsFor, chooseAssignment, placesFor, tallyOf, type Place } from '../../parts/courseWork';
+import { Hall } from '../../parts/Hall';
+import { placePath } from '../../parts/places';
+import { Button } from '../../parts/Button';
+import { Empty, Failed, Loading, Read } from '../../parts/States';
+import { stripFor } from '../../parts/stripFor';
+import { useCoursePage } from '../../parts/useCoursePage';
+import { useKeys } from '../../parts/useKeys';
+import { useNow } from '../../parts/useNow';
+import { usePageTitle } from '../../parts/usePageTitle';
+import { useZone } from '../../parts/useSession';
+import { api, type Course } from '../../state/api';
+import { AssignmentPicker } from './AssignmentPicker';
+import { DueLine } from './DueLine';
+import { Glance } from './Glance';
+import { HandBackButton } from './HandBackButton';
+import { RackGrid, type RackGridHandle } from './RackGrid';
+import { TallyList } from './TallyList';
+
+/** The rack: a period's wall of slots for one assignment. */
+export function Rack() {
+  const { course, period } = useCoursePage();
+  usePageTitle('Rack');
+  return <Read of={course}>{(data) => <RackOf course={data} period={period} />}</Read>;
+}
+
+function RackOf({ course, period }: { course: Course; period: string }) {
+  const [search, setSearch] = useSearchParams();
+  const navigate = useNavigate();
+  const now = useNow();
+  const zone = useZone();
+  const rack = api.useReadRackQuery({ params: { courseId: course.id } });
+  const [chosen, setChosen] = useState<PersonId | null>(null);
+  const [glances, setGlances] = useState(false);
+  const grid = useRef<RackGridHandle>(null);
+
+  const assignments = assignmentsFor(course, period);
+  const assignment = chooseAssignment(assignments, search.get('assignment'), now);
+  const places = rack.data && assignment ? placesFor(course, rack.data, period, assignment, now) : [];
+  const at = Math.max(0, places.findIndex((place) => place.student.id === chosen));
+  const selected = places[at];
+  const tally = tallyOf(places);
+
+  const choose = (place: Place | undefined) => {
+    if (!place) return;
+    setChosen(place.student.id);
+    grid.current?.focus(place.student.id);
+  };
+  const toAssignment = (id: string) => {
+    search.set('assignment', id);
+    setSearch(search, { replace: true });
+  };
+  const stepAssignment = (by: number) => {
+    const next = assignments[assignments.findIndex((known) => known.id === assignment?.id) + by];
+    if (next) toAssignment(next.id);
+  };
+  const review = (place: Place | undefined) => {
+    if (!assignment) return;
+    const more = { assignment: assignment.id, ...(place ? { student: place.student.id } : {}) };
+    void navigate(placePath(course.id, 'Review desk', period, more));
+  };
+  useKeys(
+    {
+      j: () => choose(places[at + 1]),
+      k: () => choose(places[at - 1]),
+      ArrowRight: () => choose(places[at + 1]),
+      ArrowLeft: () => choose(places[at - 1]),
+      ArrowDown: () => choose(places[at + (grid.current?.columns() ?? 1)]),
+      ArrowUp: () => choose(places[at - (grid.current?.columns() ?? 1)]),
+      ',': () => stepAssignment(-1),
+      '.': () => stepAssignment(1),
+      ' ': () => setGlances(true),
+      r: () => review(selected),
+    },
+    !glances,
+  );
+
+  return (
+    <Hall
+      course={course}
+      place="Rack"
+      period={period}
+      pathFor={(door) => placePath(course.id, 'Rack', door, assignment ? { assignment: assignment.id } : {})}
+      strip={selected ? stripFor(course, selected.student, selected.slot, zone) : null}
+      keys={[
+        { keys: ['Space'], does: 'glance' },
+        { keys: ['r'], does: 'review' },
+        { keys: ['?'], does: 'keys and forms' },
+      ]}
+    >
+      {!assignment ? (
+        <NothingGiven course={course} period={period} />
+      ) : (
+        <>
+          <header className="mb-3 flex flex-wrap items-end gap-x-6.5 gap-y-2">
+            <div className="min-w-0">
+              <AssignmentPicker assignments={assignments} current={assignment} onChoose={toAssignment} />
+              <DueLine course={course} assignment={assignment} period={period} now={now} zone={zone} />
+            </div>
+            <TallyList tally={tally} />
+            <div className="flex gap-2.25">
+              <HandBackButton course={course} places={places} />
+              <Button look="go" disabled={tally.in === 0} onClick={() => review(firstToReview(places))}>
+                {tally.toReview > 0 ? `Review ${tally.toReview}` : 'Review desk'}
+              </Button>
+            </div>
+          </header>
+          {rack.error && !rack.data ? (
+            <Failed failure={rack.error} onRetry={() => void rack.refetch()} />
+          ) : !rack.data ? (
+            <Loading what="Reading the rack" />
+          ) : course.students === 0 ? (
+            <Empty title="Nobody is on the roster yet">
+              <p>Paste your class list in Set-up, and every student gets a slot here.</p>
+              <Button look="go" onClick={() => void navigate(placePath(course.id, 'Set-up', period))}>
+                To Set-up
+              </Button>
+            </Empty>
+          ) : (
+            <RackGrid
+              ref={grid}
+              course={course}
+              places={places}
+              byPeriod={period === 'all'}
+              selected={selected?.student.id ?? null}
+              now={now}
+              zone={zone}
+              onChoose={(id) => setChosen(id)}
+              onOpen={() => setGlances(true)}
+            />
+          )}
+          {selected && glances ? (
+            <Glance
+              course={course}
+              places={places}
+              at={at}
+              onMove={(place) => setChosen(place.student.id)}
+              onReview={() => review(selected)}
+              onClose={() => {
+                setGlances(false);
+                grid.current?.focus(selected.student.id);
+              }}
+            />
+          ) : null}
+        </>
+      )}
+    </Hall>
+  );
+}
+
+function firstToReview(places: readonly Place[]): Place | undefined {
+  return places.find(({ state }) => state === 'turned in' || state === 'late') ?? places.find(({ slot }) => slot?.id);
+}
+
+function NothingGiven({ course, period }: { course: Course; period: string }) {
+  const navigate = useNavigate();
+  return (
+    <Empty title={course.assignments.length === 0 ? 'No assignment yet' : 'This period has no assignment yet'}>
+      <p>An assignment needs a title and a due time for each period that gets it.</p>
+      <Button look="go" onClick={() => void navigate(placePath(course.id, 'Set-up', period, { step: 'assignments' }))}>
+        Make an assignment
+      </Button>
+    </Empty>
+  );
+}

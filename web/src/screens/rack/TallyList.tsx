@@ -1,0 +1,26 @@
+import type { Tally } from '../../parts/courseWork';
+
+const counts = [
+  ['in', 'in', false],
+  ['unseen', 'not seen', false],
+  ['late', 'late', true],
+  ['missing', 'missing', true],
+] as const satisfies readonly (readonly [keyof Tally, string, boolean])[];
+
+/** The counts above the rack, as large as the question they answer. */
+export function TallyList({ tally }: { tally: Tally }) {
+  return (
+    <dl className="ml-auto flex gap-5" aria-live="polite">
+      {counts.map(([key, label, isWarning]) => (
+        <div key={key} className="grid justify-items-end">
+          <dt className="text-[13px] text-ink-2">{label}</dt>
+          <dd
+            className={`-order-1 font-display text-[23px] leading-[1.05] font-semibold ${isWarning && tally[key] > 0 ? 'text-brick' : ''}`}
+          >
+            {tally[key]}
+          </dd>
+        </div>
+      ))}
+    </dl>
+  );
+}

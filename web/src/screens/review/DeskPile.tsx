@@ -1,0 +1,66 @@
+import { useEffect, useRef } from 'react';
+import type { PersonId } from '@vestibul/core';
+import { isUnseen } from '../../parts/Hall';
+import type { Place } from '../../parts/courseWork';
+import { sayListName, sayShortly } from '../../parts/format';
+import { enamel } from '../../parts/Plate';
+import type { Course } from '../../state/api';
+
+interface DeskPileProps {
+  course: Course;
+  places: readonly Place[];
+  selected: PersonId;
+  onChoose: (place: Place) => void;
+  zone: string;
+  now: number;
+}
+
+const marks: Partial<Record<Place['state'], string>> = {
+  'turned in': '□',
+  late: '◪',
+  reviewed: '▬',
+  'handed back': '◣',
+};
+
+/** Everybody whose work lies on the desk, in order. */
+export function DeskPile({ course, places, selected, onChoose, zone, now }: DeskPileProps) {
+  const list = useRef<HTMLUListElement>(null);
+  const enamelOf = new Map(course.periods.map((period) => [period.id, period.enamel]));
+  useEffect(() => {
+    list.current?.querySelector('[aria-current=true]')?.scrollIntoView({ block: 'nearest' });
+  }, [selected]);
+  return (
+    <ul
+      ref={list}
+      aria-label="Students with something in"
+      className="grid min-h-0 list-none content-start gap-0.75 overflow-y-auto rounded-plate border border-line bg-ground p-1.5 max-lg:max-h-44"
+    >
+      {places.map((place) => (
+        <li key={place.student.id}>
+          <button
+            type="button"
+            aria-current={place.student.id === selected}
+            onClick={() => onChoose(place)}
+            className="grid w-full grid-cols-[auto_1fr_auto] items-baseline gap-x-2 rounded-[5px] border-l-4 bg-surface px-2.25 py-1.25 text-left text-ink aria-[current=true]:outline-3 aria-[current=true]:outline-brass-mark"
+            style={{ borderLeftColor: enamel(enamelOf.get(place.student.periodId) ?? 0) }}
+          >
+            <span aria-hidden="true" className="w-4 text-ink-2">
+              {marks[place.state]}
+            </span>
+            <span className={`min-w-0 [overflow-wrap:anywhere] ${place.slot && isUnseen(place.slot) ? 'font-bold' : ''}`}>
+              {sayListName(place.student)}
+            </span>
+            <span className="text-[12.5px] whitespace-nowrap text-ink-2">
+              {place.state === 'reviewed' || place.state === 'handed back'
+                ? place.state
+                : place.slot?.turnedInAt
+                  ? sayShortly(place.slot.turnedInAt, now, zone)
+                  : ''}
+            </span>
+            {(place.slot?.lateMs ?? 0) > 0 ? <span className="col-start-2 text-[12.5px] font-semibold text-brick">late</span> : null}
+          </button>
+        </li>
+      ))}
+    </ul>
+  );
+}

@@ -1,0 +1,148 @@
+import { useState } from 'react';
+import { useNavigate, useSearchParams } from 'react-router';
+import type { PieceId } from '@vestibul/core';
+import { Button } from '../../parts/Button';
+import { assignmentsFor, chooseAssignment, placesFor, tallyOf, type Place } from '../../parts/courseWork';
+import { DriftNote } from '../../parts/DriftNote';
+import { Hall } from '../../parts/Hall';
+import { PieceTabs } from '../../parts/PieceTabs';
+import { PieceView } from '../../parts/piece/PieceView';
+import { placePath } from '../../parts/places';
+import { Empty, Read } from '../../parts/States';
+import { stripFor } from '../../parts/stripFor';
+import { useCoursePage } from '../../parts/useCoursePage';
+import { useKeys } from '../../parts/useKeys';
+import { useNow } from '../../parts/useNow';
+import { usePageTitle } from '../../parts/usePageTitle';
+import { useSeen } from '../../parts/useSeen';
+import { useZone } from '../../parts/useSession';
+import { api, type Course, type Submission } from '../../state/api';
+import { AssignmentPicker } from '../rack/AssignmentPicker';
+import { DueLine } from '../rack/DueLine';
+import { HandBackButton } from '../rack/HandBackButton';
+import { DeskPile } from './DeskPile';
+import { ReviewPanel } from './ReviewPanel';
+
+/** The review desk: reading, commenting, handing back, one student after another. */
+export function ReviewDesk() {
+  const { course, period } = useCoursePage();
+  usePageTitle('Review desk');
+  return <Read of={course}>{(data) => <DeskOf course={data} period={period} />}</Read>;
+}
+
+function DeskOf({ course, period }: { course: Course; period: string }) {
+  const [search, setSearch] = useSearchParams();
+  const navigate = useNavigate();
+  const now = useNow();
+  const zone = useZone();
+  const rack = api.useReadRackQuery({ params: { courseId: course.id } });
+  const assignments = assignmentsFor(course, period);
+  const assignment = chooseAssignment(assignments, search.get('assignment'), now);
+  const all = rack.data && assignment ? placesFor(course, rack.data, period, assignment, now) : [];
+  const places = all.filter(({ slot }) => slot?.id);
+  const at = Math.max(0, places.findIndex((place) => place.student.id === search.get('student')));
+  const selected = places[at];
+  useSeen(course.id, selected?.slot);
+
+  const choose = (place: Place | undefined) => {
+    if (!place || !assignment) return;
+    search.set('assignment', assignment.id);
+    search.set('student', place.student.id);
+    setSearch(search, { replace: true });
+  };
+  useKeys({ j: () => choose(places[at + 1]), k: () => choose(places[at - 1]) });
+  return (
+    <Hall
+      course={course}
+      place="Review desk"
+      period={period}
+      pathFor={(door) => placePath(course.id, 'Review desk', door, assignment ? { assignment: assignment.id } : {})}
+      strip={selected ? stripFor(course, selected.student, selected.slot, zone) : null}
+      keys={[
+        { keys: ['j', 'k'], does: 'next, back' },
+        { keys: ['c'], does: 'comment' },
+        { keys: ['r'], does: 'reviewed' },
+        { keys: ['h'], does: 'hand back' },
+      ]}
+    >
+      {!assignment ? (
+        <Empty title="Nothing to review yet">
+          <p>When this period has an assignment and something comes in, it lies here.</p>
+        </Empty>
+      ) : (
+        <>
+          <header className="mb-3 flex flex-wrap items-end gap-x-6.5 gap-y-2">
+            <div className="min-w-0">
+              <AssignmentPicker
+                assignments={assignments}
+                current={assignment}
+                onChoose={(id) => void navigate(placePath(course.id, 'Review desk', period, { assignment: id }))}
+              />
+              <DueLine course={course} assignment={assignment} period={period} now={now} zone={zone} />
+            </div>
+            <p className="ml-auto text-ink-2">{tallyOf(places).toReview} to review</p>
+            <HandBackButton course={course} places={places} />
+          </header>
+          <Read of={rack} what="Reading the pile">
+            {() =>
+              selected?.slot?.id ? (
+                <div className="grid min-h-0 flex-1 grid-cols-[250px_1fr_310px] gap-3.5 max-lg:grid-cols-1">
+                  <DeskPile course={course} places={places} selected={selected.student.id} onChoose={choose} zone={zone} now={now} />
+                  <Work
+                    key={selected.slot.id}
+                    submissionId={selected.slot.id}
+                    course={course}
+                    zone={zone}
+                    onNext={places[at + 1] ? () => choose(places[at + 1]) : null}
+                  />
+                </div>
+              ) : (
+                <Empty title="Nothing has come in yet">
+                  <p>As soon as somebody turns this in, it lies here. The rack shows who has begun.</p>
+                  <Button look="go" onClick={() => void navigate(placePath(course.id, 'Rack', period, { assignment: assignment.id }))}>
+                    To the rack
+                  </Button>
+                </Empty>
+              )
+            }
+          </Read>
+        </>
+      )}
+    </Hall>
+  );
+}
+
+interface WorkProps {
+  submissionId: Submission['id'];
+  course: Course;
+  zone: string;
+  onNext: (() => void) | null;
+}
+
+function Work({ submissionId, course, zone, onNext }: WorkProps) {
+  const submission = api.useReadSubmissionQuery({ params: { submissionId } });
+  const [chosen, setChosen] = useState<PieceId | null>(null);
+  return (
+    <Read of={submission} what="Opening the work">
+      {(data) => {
+        const newest = data.attempts[0]!.attempt;
+        const pieces = data.pieces.toSorted((a, b) => b.attempt - a.attempt || a.n - b.n);
+        const current =
+          pieces.find((piece) => piece.id === chosen) ?? pieces.find((piece) => piece.attempt === newest)!;
+        return (
+          <>
+            <section
+              aria-label="The work"
+              className="flex min-h-[50dvh] min-w-0 flex-col gap-2.5 overflow-hidden rounded-plate border border-line bg-ground p-3 lg:min-h-0"
+            >
+              <PieceTabs pieces={pieces} current={current} onChoose={setChosen} />
+              <DriftNote piece={current} zone={zone} />
+              <PieceView piece={current} />
+            </section>
+            <ReviewPanel submission={data} course={course} zone={zone} onNext={onNext} />
+          </>
+        );
+      }}
+    </Read>
+  );
+}

@@ -1,0 +1,144 @@
+import { useRef, useState } from 'react';
+import { sayDuration } from '@vestibul/core';
+import { Button } from '../../parts/Button';
+import { inputClass } from '../../parts/Field';
+import { sayMoment, sayName } from '../../parts/format';
+import { tell, tellFailure } from '../../parts/Notices';
+import { useKeys } from '../../parts/useKeys';
+import { api, type Course, type Submission } from '../../state/api';
+
+interface ReviewPanelProps {
+  submission: Submission;
+  course: Course;
+  zone: string;
+  /** Goes to the next student; null at the end of the pile. */
+  onNext: (() => void) | null;
+}
+
+/** What is said about the work, and what is done with it. */
+export function ReviewPanel({ submission, course, zone, onNext }: ReviewPanelProps) {
+  const params = { submissionId: submission.id };
+  const [text, setText] = useState('');
+  const box = useRef<HTMLTextAreaElement>(null);
+  const [comment, commenting] = api.useCommentMutation();
+  const [review, reviewing] = api.useReviewMutation();
+  const [withdraw] = api.useWithdrawReviewMutation();
+  const [handBack, handingBack] = api.useHandBackMutation();
+  const newest = submission.attempts[0]!;
+  const isBack = submission.handedBackAt !== null;
+
+  const saveComment = async () => {
+    if (!text.trim()) return true;
+    const result = await comment({ params, body: { text } });
+    if (result.error) tellFailure(result.error);
+    else setText('');
+    return !result.error;
+  };
+  // What is written and not saved yet goes along, rather than being lost.
+  const markReviewed = async () => {
+    if (!(await saveComment())) return;
+    const result = await review({ params });
+    if (result.error) tellFailure(result.error);
+    else onNext?.();
+  };
+  const giveBack = async () => {
+    if (!(await saveComment())) return;
+    const result = await handBack({ params: { courseId: course.id }, body: { submissionIds: [submission.id] } });
+    if (result.error) tellFailure(result.error);
+    else tell(`Handed back to ${sayName(submission.student)}.`);
+  };
+  useKeys({
+    c: () => box.current?.focus(),
+    r: () => (submission.reviewedAt ? undefined : void markReviewed()),
+    h: () => (isBack ? undefined : void giveBack()),
+  });
+  return (
+    <section aria-label="Review" className="flex min-h-0 flex-col gap-3 overflow-y-auto">
+      <div>
+        <h2 className="font-display text-xl leading-tight text-ink">{sayName(submission.student)}</h2>
+        <p className="text-ink-2">
+          {submission.state} · {sayMoment(newest.at, zone)}
+          {newest.attempt > 1 ? ` · try ${newest.attempt}` : ''}
+        </p>
+        {newest.lateMs > 0 ? <p className="font-semibold text-brick">late by {sayDuration(newest.lateMs)}</p> : null}
+      </div>
+      <dl className="grid grid-cols-[auto_1fr] gap-x-3 gap-y-0.5 text-small">
+        <dt className="text-ink-2">owner</dt>
+        <dd>{sayName(submission.pieces[0]!.owner)}</dd>
+        <dt className="text-ink-2">lies in</dt>
+        <dd className="[overflow-wrap:anywhere]">
+          <code>{submission.folderName || 'no folder yet'}</code>
+        </dd>
+        <dt className="text-ink-2">ledger</dt>
+        <dd>line {newest.line}</dd>
+      </dl>
+      <ul aria-label="Comments" className="grid list-none gap-2 p-0">
+        {submission.comments.map((said) => (
+          <li key={said.id} className="rounded-lg border border-line bg-surface px-3 py-2">
+            <p className="[overflow-wrap:anywhere] whitespace-pre-wrap">{said.text}</p>
+            <p className="mt-1 text-[12.5px] text-ink-2">
+              {sayName(said.by)}, {sayMoment(said.at, zone)}
+            </p>
+          </li>
+        ))}
+      </ul>
+      <form
+        className="grid gap-2"
+        onSubmit={(event) => {
+          event.preventDefault();
+          void saveComment();
+        }}
+      >
+        <label htmlFor="comment" className="font-semibold">
+          Comment
+        </label>
+        <textarea
+          id="comment"
+          ref={box}
+          rows={4}
+          maxLength={4000}
+          value={text}
+          aria-describedby="comment-hint"
+          onChange={(event) => setText(event.target.value)}
+          onKeyDown={(event) => {
+            if (event.key === 'Enter' && (event.ctrlKey || event.metaKey)) void saveComment();
+            if (event.key === 'Escape') event.currentTarget.blur();
+          }}
+          className={inputClass}
+        />
+        <p id="comment-hint" className="text-small text-ink-2">
+          {isBack ? 'The student sees it at once: this work is handed back.' : 'The student sees it when you hand back.'}{' '}
+          <kbd>Ctrl</kbd>+<kbd>Enter</kbd> keeps it.
+        </p>
+        <Button type="submit" look="quiet" disabled={commenting.isLoading || !text.trim()}>
+          Keep comment
+        </Button>
+      </form>
+      <div className="mt-auto grid gap-2">
+        {isBack ? (
+          <p className="rounded-lg bg-brass-soft px-3 py-2">Handed back {sayMoment(submission.handedBackAt!, zone)}.</p>
+        ) : submission.reviewedAt ? (
+          <div className="flex items-center gap-2 rounded-lg bg-brass-soft px-3 py-2">
+            <span>Reviewed {sayMoment(submission.reviewedAt, zone)}.</span>
+            <button
+              type="button"
+              className="ml-auto rounded font-semibold text-act underline"
+              onClick={() => void withdraw({ params }).then(({ error }) => error && tellFailure(error))}
+            >
+              Undo
+            </button>
+          </div>
+        ) : (
+          <Button disabled={reviewing.isLoading} onClick={() => void markReviewed()}>
+            Reviewed <kbd className="border-current bg-transparent text-current">r</kbd>
+          </Button>
+        )}
+        {isBack ? null : (
+          <Button look="go" disabled={handingBack.isLoading} onClick={() => void giveBack()}>
+            Hand back <kbd className="border-current bg-transparent text-current">h</kbd>
+          </Button>
+        )}
+      </div>
+    </section>
+  );
+}

@@ -1,0 +1,79 @@
+import { parseRule, writeName } from '@vestibul/core';
+import { Link } from 'react-router';
+import { Button } from '../../parts/Button';
+import { byName } from '../../parts/courseWork';
+import { sayCount } from '../../parts/format';
+import { NamePicture } from '../../parts/NameStrip';
+import { tell, tellFailure } from '../../parts/Notices';
+import { placePath } from '../../parts/places';
+import { Empty, Read } from '../../parts/States';
+import { stripFor, valuesFor } from '../../parts/stripFor';
+import { useZone } from '../../parts/useSession';
+import { api } from '../../state/api';
+import type { StepProps } from './SetUp';
+
+/** A turn-in folder for everybody, with one press. */
+export function FoldersStep({ course, period, onStrip }: StepProps) {
+  const zone = useZone();
+  const rack = api.useReadRackQuery({ params: { courseId: course.id } });
+  const [make, { isLoading }] = api.useMakeFoldersMutation();
+  const missing = course.students - course.folders;
+  const rule = parseRule(course.folderRule);
+  if (course.students === 0) {
+    return (
+      <Empty title="First the roster">
+        <Link to={placePath(course.id, 'Set-up', period, { step: 'roster' })}>Paste your class list</Link>
+      </Empty>
+    );
+  }
+  const act = async () => {
+    const result = await make({ params: { courseId: course.id } });
+    if (result.data) tell(`${sayCount(result.data.made, 'turn-in folder')} made. Who joins from now on gets one at once.`);
+    else tellFailure(result.error);
+  };
+  return (
+    <div className="grid gap-4">
+      {missing > 0 ? (
+        <div className="grid justify-items-start gap-3 rounded-plate border border-line bg-surface p-5">
+          <p>
+            Every student gets a standing place of their own in this course, named by the rule <code>{course.folderRule}</code>.
+            You and your co-teachers can open all of them; each student only their own.
+          </p>
+          <Button look="go" className="px-6! py-3! text-lg" disabled={isLoading} onClick={() => void act()}>
+            Make {sayCount(missing, 'turn-in folder')}
+          </Button>
+        </div>
+      ) : (
+        <p className="text-ink-2">
+          All {sayCount(course.students, 'student has', 'students have')} a turn-in folder. Who joins from now on gets one at once.
+        </p>
+      )}
+      <Read of={rack} what="Reading the folders">
+        {({ students }) => (
+          <ul className="grid list-none gap-x-8 p-0 md:grid-cols-2">
+            {students
+              .filter((student) => period === 'all' || String(valuesFor(course, student).period) === period)
+              .sort((a, b) => (a.folderName && b.folderName ? (a.folderName < b.folderName ? -1 : 1) : byName(a, b)))
+              .map((student) => (
+                <li key={student.id} className="border-b border-line py-1">
+                  <button
+                    type="button"
+                    className="max-w-full rounded text-left text-ink"
+                    onClick={() => onStrip(stripFor(course, student, undefined, zone))}
+                  >
+                    {student.folderName ? (
+                      <code className="[overflow-wrap:anywhere]">{student.folderName}</code>
+                    ) : rule.ok ? (
+                      <span className="opacity-70">
+                        <NamePicture segments={writeName(rule.rule, valuesFor(course, student)).segments} />
+                      </span>
+                    ) : null}
+                  </button>
+                </li>
+              ))}
+          </ul>
+        )}
+      </Read>
+    </div>
+  );
+}

@@ -1,0 +1,115 @@
+import { Check } from 'lucide-react';
+import { Link, useSearchParams } from 'react-router';
+import { useState, type ReactNode } from 'react';
+import { sayCount } from '../../parts/format';
+import { Hall } from '../../parts/Hall';
+import type { StripContent } from '../../parts/NameStrip';
+import { placePath } from '../../parts/places';
+import { Read } from '../../parts/States';
+import { useCoursePage } from '../../parts/useCoursePage';
+import { usePageTitle } from '../../parts/usePageTitle';
+import type { Course } from '../../state/api';
+import { AssignmentsStep } from './AssignmentsStep';
+import { CourseStep } from './CourseStep';
+import { FoldersStep } from './FoldersStep';
+import { NamesStep } from './NamesStep';
+import { RosterStep } from './RosterStep';
+
+const steps = ['course', 'roster', 'names', 'folders', 'assignments'] as const;
+type Step = (typeof steps)[number];
+
+const titles: Record<Step, string> = {
+  course: 'Course and periods',
+  roster: 'Roster',
+  names: 'Names',
+  folders: 'Turn-in folders',
+  assignments: 'Assignments',
+};
+
+export interface StepProps {
+  course: Course;
+  period: string;
+  /** Shows a name on the strip. */
+  onStrip: (content: StripContent | null) => void;
+}
+
+/** Set-up: from the roster to the first assignment, one step after the other, and back to each at any time. */
+export function SetUp() {
+  const { course, period } = useCoursePage();
+  const [search] = useSearchParams();
+  usePageTitle('Set-up');
+  return <Read of={course}>{(data) => <SetUpOf course={data} period={period} step={chooseStep(data, search.get('step'))} />}</Read>;
+}
+
+/** The office keeps periods and rosters; names, folders and assignments are the teacher's. */
+function stepsOf(course: Course): readonly Step[] {
+  return course.role === 'office' ? ['course', 'roster'] : steps;
+}
+
+/** The step that is asked for; else the first that is not done yet, or the roster, which changes all year. */
+function chooseStep(course: Course, wanted: string | null): Step {
+  const asked = stepsOf(course).find((known) => known === wanted);
+  if (asked || course.role === 'office') return asked ?? 'roster';
+  if (course.students === 0) return 'roster';
+  if (course.folders === 0) return 'names';
+  if (course.assignments.length === 0) return 'assignments';
+  return 'roster';
+}
+
+function SetUpOf({ course, period, step }: { course: Course; period: string; step: Step }) {
+  const [strip, setStrip] = useState<StripContent | null>(null);
+  const states: Record<Step, { done: boolean; says: string }> = {
+    course: { done: true, says: sayCount(course.periods.length, 'period') },
+    roster: { done: course.students > 0, says: sayCount(course.students, 'student') },
+    names: { done: true, says: course.folderRule },
+    folders: { done: course.folders > 0, says: `${course.folders} of ${course.students}` },
+    assignments: { done: course.assignments.length > 0, says: sayCount(course.assignments.length, 'assignment') },
+  };
+  const panels: Record<Step, (props: StepProps) => ReactNode> = {
+    course: CourseStep,
+    roster: RosterStep,
+    names: NamesStep,
+    folders: FoldersStep,
+    assignments: AssignmentsStep,
+  };
+  const Panel = panels[step];
+  return (
+    <Hall
+      course={course}
+      place="Set-up"
+      period={period}
+      pathFor={(door) => placePath(course.id, 'Set-up', door, { step })}
+      strip={strip}
+    >
+      <div className="grid min-h-0 flex-1 grid-cols-[215px_minmax(0,1fr)] gap-6 max-lg:grid-cols-1">
+        <nav aria-label="Steps of the set-up">
+          <ol className="grid list-none gap-1 p-0 max-lg:flex max-lg:flex-wrap">
+            {stepsOf(course).map((name, i) => (
+              <li key={name}>
+                <Link
+                  to={placePath(course.id, 'Set-up', period, { step: name })}
+                  aria-current={name === step ? 'step' : undefined}
+                  className="grid grid-cols-[24px_1fr] items-baseline gap-x-2 rounded-lg border-l-4 border-transparent px-2.5 py-2 text-ink no-underline hover:bg-ground aria-[current]:border-brass-mark aria-[current]:bg-surface aria-[current]:font-bold"
+                >
+                  <span className="text-ink-2">
+                    {states[name].done ? <Check aria-label="done" className="inline size-4 text-act" /> : i + 1}
+                  </span>
+                  <span className="min-w-0">
+                    {titles[name]}
+                    <span className="block truncate text-small font-normal text-ink-2 max-lg:hidden">{states[name].says}</span>
+                  </span>
+                </Link>
+              </li>
+            ))}
+          </ol>
+        </nav>
+        <section className="min-w-0" aria-labelledby="step-title">
+          <h1 id="step-title" className="mb-4">
+            {titles[step]}
+          </h1>
+          <Panel course={course} period={period} onStrip={setStrip} />
+        </section>
+      </div>
+    </Hall>
+  );
+}

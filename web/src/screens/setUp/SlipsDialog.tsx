@@ -1,0 +1,63 @@
+import { useState } from 'react';
+import { Button } from '../../parts/Button';
+import { Dialog } from '../../parts/Dialog';
+import { byName } from '../../parts/courseWork';
+import { sayCount, sayListName } from '../../parts/format';
+import { tell, tellFailure } from '../../parts/Notices';
+import { api, type Course } from '../../state/api';
+
+/** One-time links for students who have no password yet, to print or to paste into a mail. */
+export function SlipsDialog({ course, onClose }: { course: Course; onClose: () => void }) {
+  const [make, { data, isLoading }] = api.useMakeSlipsMutation();
+  const [copied, setCopied] = useState(false);
+  const slips = [...(data ?? [])].sort((a, b) => byName({ ...a, folderName: '' }, { ...b, folderName: '' }));
+  const labelOf = new Map(course.periods.map((period) => [period.id, period.label]));
+  const address = (link: string) => `${location.origin}${link}`;
+  const copy = async () => {
+    const lines = slips.map((slip) => [sayListName(slip), slip.email, address(slip.link)].join('\t'));
+    await navigator.clipboard.writeText(lines.join('\n'));
+    setCopied(true);
+    tell('Copied, one student a line.');
+  };
+  return (
+    <Dialog
+      title="Sign-in slips"
+      description="One-time links for students without a password"
+      open
+      onClose={onClose}
+      className="max-w-3xl"
+    >
+      {data === undefined ? (
+        <>
+          <p>
+            Every student who has an e-mail address and no password yet gets a link of their own. It works once, for 14
+            days. Links made earlier and not used stop working.
+          </p>
+          <Button look="go" disabled={isLoading} onClick={() => void make({ params: { courseId: course.id } }).then(({ error }) => error && tellFailure(error))}>
+            Make the slips
+          </Button>
+        </>
+      ) : slips.length === 0 ? (
+        <p>Every student with an e-mail address has signed in already. There is nothing to hand out.</p>
+      ) : (
+        <>
+          <div className="flex items-center gap-3">
+            <p className="mr-auto">{sayCount(slips.length, 'slip')}. They are shown only now.</p>
+            <Button onClick={() => void copy()}>{copied ? 'Copied' : 'Copy all'}</Button>
+            <Button look="go" onClick={() => print()}>
+              Print
+            </Button>
+          </div>
+          <ul className="grid list-none gap-2 p-0">
+            {slips.map((slip) => (
+              <li key={slip.id} className="break-inside-avoid rounded-lg border border-dashed border-edge px-3 py-2">
+                <b className="font-semibold">{sayListName(slip)}</b> · {labelOf.get(slip.periodId)} · {slip.email}
+                <code className="block text-small [overflow-wrap:anywhere]">{address(slip.link)}</code>
+              </li>
+            ))}
+          </ul>
+        </>
+      )}
+    </Dialog>
+  );
+}

@@ -1,0 +1,92 @@
+import { useState } from 'react';
+import { Button } from '../../parts/Button';
+import { Field, inputClass } from '../../parts/Field';
+import { Mark } from '../../parts/Mark';
+import { sayFailure } from '../../parts/sentences';
+import { usePageTitle } from '../../parts/usePageTitle';
+import { api } from '../../state/api';
+
+/** The sign-in: e-mail and password; in the demo, and only there, the demo people too. */
+export function SignIn() {
+  usePageTitle('Sign in');
+  const { data } = api.useReadSessionQuery();
+  const [signIn, { isLoading, error }] = api.useSignInMutation();
+  const [email, setEmail] = useState('');
+  const [password, setPassword] = useState('');
+  return (
+    <main className="mx-auto grid min-h-dvh max-w-5xl content-center gap-10 p-6 lg:grid-cols-[1fr_1.1fr]">
+      <section className="grid content-start gap-6">
+        <Mark className="h-16" />
+        <div>
+          <h1 className="text-[2.6rem]!">{data?.school.name || 'Vestibul'}</h1>
+          <p className="mt-2 text-lg text-ink-2">Sign in to turn in, to look, to hand back.</p>
+        </div>
+        <form
+          className="grid max-w-sm gap-4"
+          onSubmit={(event) => {
+            event.preventDefault();
+            void signIn({ body: { email, password } });
+          }}
+        >
+          <Field label="E-mail">
+            <input
+              type="email"
+              name="email"
+              autoComplete="username"
+              required
+              value={email}
+              onChange={(event) => setEmail(event.target.value)}
+              className={inputClass}
+            />
+          </Field>
+          <Field label="Password">
+            <input
+              type="password"
+              name="password"
+              autoComplete="current-password"
+              required
+              value={password}
+              onChange={(event) => setPassword(event.target.value)}
+              className={inputClass}
+            />
+          </Field>
+          {error ? (
+            <p role="alert" className="font-semibold text-brick">
+              {sayFailure(error)}
+            </p>
+          ) : null}
+          <Button type="submit" look="go" className="py-3!" disabled={isLoading}>
+            Sign in
+          </Button>
+          <p className="text-small text-ink-2">No password yet? Your teacher or the office has a sign-in slip for you.</p>
+        </form>
+      </section>
+      {data?.demo ? <DemoPeople /> : null}
+    </main>
+  );
+}
+
+function DemoPeople() {
+  const { data } = api.useListDemoPeopleQuery();
+  const [signIn, { isLoading }] = api.useSignInAsDemoMutation();
+  return (
+    <section aria-labelledby="demo" className="grid content-start gap-3 rounded-xl border border-line bg-surface p-5">
+      <h2 id="demo">This is the demo. Come in as</h2>
+      <ul className="grid list-none gap-1.5 p-0 sm:grid-cols-2">
+        {(data ?? []).map((person, i) => (
+          <li key={person.id} className={i < 3 ? 'sm:col-span-2' : ''}>
+            <button
+              type="button"
+              disabled={isLoading}
+              onClick={() => void signIn({ body: { personId: person.id } })}
+              className="w-full rounded-lg border border-line bg-wall px-3 py-1.5 text-left text-ink hover:border-edge"
+            >
+              <b className="block truncate font-semibold">{person.name}</b>
+              <span className="text-small text-ink-2">{person.what}</span>
+            </button>
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}

@@ -1,0 +1,98 @@
+import { useState } from 'react';
+import { Link, useNavigate, useParams } from 'react-router';
+import { SHORTEST_PASSWORD } from '@vestibul/contract';
+import { Button } from '../../parts/Button';
+import { Field, inputClass } from '../../parts/Field';
+import { Mark } from '../../parts/Mark';
+import { sayFailure } from '../../parts/sentences';
+import { Loading } from '../../parts/States';
+import { usePageTitle } from '../../parts/usePageTitle';
+import { api } from '../../state/api';
+
+const empty = { schoolName: '', last: '', first: '', email: '', password: '' };
+
+/** Where a one-time link leads: choosing a password, and for the very first one, opening the school. */
+export function Welcome() {
+  usePageTitle('Welcome');
+  const { token = '' } = useParams();
+  const navigate = useNavigate();
+  const link = api.useReadWelcomeQuery({ params: { token } });
+  const [accept, { isLoading, error }] = api.useAcceptWelcomeMutation();
+  const [form, setForm] = useState({ ...empty, timeZone: Intl.DateTimeFormat().resolvedOptions().timeZone });
+  const set = (key: keyof typeof form) => ({
+    value: form[key],
+    required: true,
+    onChange: (event: React.ChangeEvent<HTMLInputElement | HTMLSelectElement>) => setForm({ ...form, [key]: event.target.value }),
+  });
+  if (link.error && !isLoading) {
+    return (
+      <main className="m-auto grid min-h-dvh max-w-md content-center justify-items-center gap-5 p-6 text-center">
+        <Mark className="h-14" />
+        <p role="alert">{sayFailure(link.error)}</p>
+        <Link to="/">To the sign-in</Link>
+      </main>
+    );
+  }
+  if (!link.data) return <Loading />;
+  const { first, name, email } = link.data;
+  const submit = async () => {
+    const { password, ...school } = form;
+    const result = await accept({ params: { token }, body: { password, ...(first ? { first: school } : {}) } });
+    if (result.data) void navigate('/', { replace: true });
+  };
+  return (
+    <main className="mx-auto grid min-h-dvh max-w-md content-center gap-6 p-6">
+      <Mark className="h-14 justify-self-start" />
+      <h1>{first ? 'Open your school' : `Welcome, ${name}`}</h1>
+      <p className="text-ink-2">
+        {first
+          ? 'This makes the school and its first office account. The office adds the teachers; teachers add their students.'
+          : `Choose a password. You sign in with ${email} from now on.`}
+      </p>
+      <form
+        className="grid gap-4"
+        onSubmit={(event) => {
+          event.preventDefault();
+          void submit();
+        }}
+      >
+        {first ? (
+          <>
+            <Field label="Name of the school">
+              <input className={inputClass} {...set('schoolName')} />
+            </Field>
+            <Field label="Time zone" hint="All due times are in it.">
+              <select className={inputClass} {...set('timeZone')}>
+                {Intl.supportedValuesOf('timeZone').map((zone) => (
+                  <option key={zone}>{zone}</option>
+                ))}
+              </select>
+            </Field>
+            <div className="grid grid-cols-2 gap-4">
+              <Field label="Your first name">
+                <input className={inputClass} autoComplete="given-name" {...set('first')} />
+              </Field>
+              <Field label="Your last name">
+                <input className={inputClass} autoComplete="family-name" {...set('last')} />
+              </Field>
+            </div>
+            <Field label="Your e-mail">
+              <input type="email" className={inputClass} autoComplete="username" {...set('email')} />
+            </Field>
+          </>
+        ) : null}
+        <Field label="Password" hint={`At least ${SHORTEST_PASSWORD} letters or signs; a short sentence is good.`}>
+          <input type="password" minLength={SHORTEST_PASSWORD} autoComplete="new-password" className={inputClass} {...set('password')} />
+        </Field>
+        {error ? (
+          <p role="alert" className="font-semibold text-brick">
+            {sayFailure(error)}
+          </p>
+        ) : null}
+        <Button type="submit" look="go" className="py-3!" disabled={isLoading}>
+          {first ? 'Open the school' : 'Come in'}
+        </Button>
+      </form>
+    </main>
+  );
+}

@@ -1,0 +1,103 @@
+import { Link, useParams } from 'react-router';
+import type { SubmissionId } from '@vestibul/core';
+import { buttonClass } from '../../parts/Button';
+import { sayCount, sayMoment, sayName } from '../../parts/format';
+import { Empty, Read } from '../../parts/States';
+import { usePageTitle } from '../../parts/usePageTitle';
+import { useZone } from '../../parts/useSession';
+import { api } from '../../state/api';
+import { ReceiptView } from './ReceiptView';
+import { StateMark } from './StateMark';
+import { StudentFrame } from './StudentFrame';
+
+/** What came back, the newest first. */
+export function HandedBack() {
+  usePageTitle('Handed back');
+  const { submissionId } = useParams();
+  return (
+    <StudentFrame place="Handed back">
+      {submissionId ? <One key={submissionId} id={submissionId as SubmissionId} /> : <All />}
+    </StudentFrame>
+  );
+}
+
+function All() {
+  const mine = api.useListMyAssignmentsQuery();
+  const zone = useZone();
+  return (
+    <>
+      <h1 className="mb-4">Handed back</h1>
+      <Read of={mine} what="Reading what came back">
+        {(assignments) => {
+          const back = assignments
+            .filter(({ handedBackAt }) => handedBackAt !== null)
+            .toSorted((a, b) => (a.handedBackAt! < b.handedBackAt! ? 1 : -1));
+          return back.length === 0 ? (
+            <Empty title="Nothing has come back yet">
+              <p>When a teacher hands work back, it lies here with what they said.</p>
+            </Empty>
+          ) : (
+            <ul className="grid list-none gap-2 p-0">
+              {back.map((assignment) => (
+                <li key={assignment.id}>
+                  <Link
+                    to={`/handed-back/${assignment.submissionId}`}
+                    className="grid gap-0.5 rounded-lg border border-line bg-surface px-4 py-3 text-ink no-underline hover:border-edge"
+                  >
+                    <b className="font-semibold">{assignment.title}</b>
+                    <span className="text-small text-ink-2">
+                      {assignment.courseTitle} · {sayMoment(assignment.handedBackAt!, zone)}
+                      {assignment.comments > 0 ? ` · ${sayCount(assignment.comments, 'comment')}` : ''}
+                    </span>
+                  </Link>
+                </li>
+              ))}
+            </ul>
+          );
+        }}
+      </Read>
+    </>
+  );
+}
+
+function One({ id }: { id: SubmissionId }) {
+  const submission = api.useReadSubmissionQuery({ params: { submissionId: id } });
+  const zone = useZone();
+  return (
+    <Read of={submission} what="Opening your work">
+      {(data) => (
+        <div className="grid gap-4">
+          <div>
+            <h1>{data.assignment.title}</h1>
+            <p className="mt-2 flex flex-wrap items-center gap-2 text-ink-2">
+              <StateMark state={data.state} late={(data.attempts[0]?.lateMs ?? 0) > 0} />
+              {data.handedBackAt ? `handed back ${sayMoment(data.handedBackAt, zone)}` : ''}
+            </p>
+          </div>
+          {data.comments.length > 0 ? (
+            <ul aria-label="Comments" className="grid list-none gap-2 p-0">
+              {data.comments.map((said) => (
+                <li key={said.id} className="rounded-xl border-l-4 border-act bg-surface px-4 py-3">
+                  <p className="text-lg [overflow-wrap:anywhere] whitespace-pre-wrap">{said.text}</p>
+                  <p className="mt-1 text-small text-ink-2">
+                    {sayName(said.by)}, {sayMoment(said.at, zone)}
+                  </p>
+                </li>
+              ))}
+            </ul>
+          ) : data.handedBackAt ? (
+            <p className="text-ink-2">Handed back without a comment.</p>
+          ) : (
+            <p className="text-ink-2">What your teacher says shows here when the work is handed back.</p>
+          )}
+          {data.attempts.map((receipt) => (
+            <ReceiptView key={receipt.attempt} receipt={receipt} title={data.assignment.title} />
+          ))}
+          <Link className={buttonClass()} to={`/turn-in/${data.assignment.id}`}>
+            Turn in again
+          </Link>
+        </div>
+      )}
+    </Read>
+  );
+}

@@ -1,0 +1,52 @@
+import { CircleCheck } from 'lucide-react';
+import { sayDuration } from '@vestibul/core';
+import { sayBytes, sayExactly } from '../../parts/format';
+import { useZone } from '../../parts/useSession';
+import type { Receipt } from '../../state/api';
+
+interface ReceiptViewProps {
+  receipt: Receipt;
+  title: string;
+  isNew?: boolean;
+}
+
+/** The student's proof: what arrived, when, under which name, with which bytes. */
+export function ReceiptView({ receipt, title, isNew = false }: ReceiptViewProps) {
+  const zone = useZone();
+  return (
+    <section aria-label="Receipt" role={isNew ? 'status' : undefined} className="grid gap-3 rounded-xl border border-line bg-surface p-4">
+      <div className="flex items-center gap-3">
+        <CircleCheck aria-hidden="true" className={`shrink-0 text-act ${isNew ? 'size-10' : 'size-6'}`} />
+        <div>
+          {isNew ? <h1>It arrived.</h1> : <h2 className="text-ink">Receipt{receipt.attempt > 1 ? `, try ${receipt.attempt}` : ''}</h2>}
+          <p className={isNew ? 'text-lg' : ''}>
+            {receipt.due === null ? (
+              'Turned in'
+            ) : receipt.lateMs > 0 ? (
+              <b className="text-brick">late by {sayDuration(receipt.lateMs)}</b>
+            ) : (
+              <b className="text-act">in time</b>
+            )}
+            , {sayExactly(receipt.at, zone)}
+          </p>
+        </div>
+      </div>
+      <p className="text-small text-ink-2">
+        {title} · line {receipt.line} of the ledger
+      </p>
+      <ul className="grid list-none gap-2.5 p-0">
+        {receipt.pieces.map((piece) => (
+          <li key={piece.id} className="grid gap-0.5 border-t border-line pt-2.5">
+            <code className="font-semibold [overflow-wrap:anywhere]">{piece.name}</code>
+            <span className="text-small text-ink-2 [overflow-wrap:anywhere]">
+              was {piece.originalName} · {sayBytes(piece.bytes)}
+            </span>
+            <span className="text-small text-ink-2 [overflow-wrap:anywhere]">
+              SHA-256 <code>{piece.sha256}</code>
+            </span>
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}

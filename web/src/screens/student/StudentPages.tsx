@@ -1,0 +1,22 @@
+import { Navigate, Route, Routes } from 'react-router';
+import { useLive } from '../../state/live';
+import { Drawer } from './Drawer';
+import { HandedBack } from './HandedBack';
+import { StudentToday } from './StudentToday';
+import { TurnIn } from './TurnIn';
+
+/** The student's places. */
+export default function StudentPages() {
+  useLive();
+  return (
+    <Routes>
+      <Route path="/today" element={<StudentToday />} />
+      <Route path="/turn-in" element={<TurnIn />} />
+      <Route path="/turn-in/:assignmentId" element={<TurnIn />} />
+      <Route path="/drawer" element={<Drawer />} />
+      <Route path="/handed-back" element={<HandedBack />} />
+      <Route path="/handed-back/:submissionId" element={<HandedBack />} />
+      <Route path="*" element={<Navigate to="/today" replace />} />
+    </Routes>
+  );
+}

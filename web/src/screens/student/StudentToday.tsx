@@ -1,0 +1,83 @@
+import { Link } from 'react-router';
+import { sayDuration } from '@vestibul/core';
+import { sayDueDay, sayMoment } from '../../parts/format';
+import { Empty, Read } from '../../parts/States';
+import { useNow } from '../../parts/useNow';
+import { usePageTitle } from '../../parts/usePageTitle';
+import { useZone } from '../../parts/useSession';
+import { api } from '../../state/api';
+import type { MyAssignment } from './currentAssignment';
+import { StateMark } from './StateMark';
+import { StudentFrame } from './StudentFrame';
+
+/** The student's Today: what is due, soonest first, and what is missing. */
+export function StudentToday() {
+  usePageTitle('Today');
+  const mine = api.useListMyAssignmentsQuery();
+  const now = useNow();
+  return (
+    <StudentFrame place="Today">
+      <h1 className="mb-4">Today</h1>
+      <Read of={mine} what="Reading what is due">
+        {(assignments) => {
+          const ahead = assignments.filter(({ due }) => Date.parse(due) >= now);
+          const missing = assignments.filter(({ state }) => state === 'missing');
+          const before = assignments.filter((one) => !ahead.includes(one) && !missing.includes(one)).toReversed();
+          return assignments.length === 0 ? (
+            <Empty title="Nothing is due">
+              <p>When a teacher gives your period something, it stands here with its due time.</p>
+            </Empty>
+          ) : (
+            <div className="grid gap-6">
+              <Group title="Due next" assignments={ahead} now={now} empty="Nothing is due in the days to come." large />
+              {missing.length > 0 ? <Group title="Missing" assignments={missing} now={now} /> : null}
+              {before.length > 0 ? <Group title="Before" assignments={before} now={now} /> : null}
+            </div>
+          );
+        }}
+      </Read>
+    </StudentFrame>
+  );
+}
+
+interface GroupProps {
+  title: string;
+  assignments: readonly MyAssignment[];
+  now: number;
+  empty?: string;
+  large?: boolean;
+}
+
+function Group({ title, assignments, now, empty, large = false }: GroupProps) {
+  const zone = useZone();
+  return (
+    <section>
+      <h2 className="mb-2">{title}</h2>
+      {assignments.length === 0 ? <p className="text-ink-2">{empty}</p> : null}
+      <ul className="grid list-none gap-2 p-0">
+        {assignments.map((assignment) => (
+          <li key={assignment.id}>
+            <Link
+              to={
+                assignment.state === 'handed back' && assignment.submissionId
+                  ? `/handed-back/${assignment.submissionId}`
+                  : `/turn-in/${assignment.id}`
+              }
+              className="grid grid-cols-[1fr_auto] items-center gap-x-3 gap-y-1 rounded-lg border border-line bg-surface px-4 py-3 text-ink no-underline hover:border-edge"
+            >
+              <b className={`min-w-0 font-semibold ${large ? 'font-display text-xl leading-tight' : ''}`}>{assignment.title}</b>
+              <StateMark state={assignment.state} late={assignment.lateMs > 0} />
+              <span className="col-span-2 text-small text-ink-2">
+                {assignment.courseTitle}
+                {Date.parse(assignment.due) >= now
+                  ? ` · due ${sayDueDay(assignment.due, now, zone)} · in ${sayDuration(Date.parse(assignment.due) - now)}`
+                  : ` · was due ${sayMoment(assignment.due, zone)}`}
+                {assignment.lateMs > 0 ? ` · late by ${sayDuration(assignment.lateMs)}` : ''}
+              </span>
+            </Link>
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}

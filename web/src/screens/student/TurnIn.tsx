@@ -1,0 +1,167 @@
+import { useRef, useState } from 'react';
+import { Link, useNavigate, useParams } from 'react-router';
+import { sayDuration, type AssignmentId } from '@vestibul/core';
+import type { AnswerOf } from '@vestibul/contract';
+import { Button, buttonClass } from '../../parts/Button';
+import { sayCount, sayDueDay, sayMoment } from '../../parts/format';
+import { tellFailure } from '../../parts/Notices';
+import { Empty, Read } from '../../parts/States';
+import { useNow } from '../../parts/useNow';
+import { usePageTitle } from '../../parts/usePageTitle';
+import { useZone } from '../../parts/useSession';
+import { api, type Receipt } from '../../state/api';
+import { useAppSelector } from '../../state/store';
+import { ReceiptView } from './ReceiptView';
+import { StateMark } from './StateMark';
+import { StudentFrame } from './StudentFrame';
+import { Tray } from './Tray';
+
+/** Where a student turns something in. */
+export function TurnIn() {
+  usePageTitle('Turn in');
+  const { assignmentId } = useParams();
+  if (!assignmentId) {
+    return (
+      <StudentFrame place="Turn in">
+        <Empty title="Nothing to turn in">
+          <p>When a teacher gives your period something, you turn it in here.</p>
+        </Empty>
+      </StudentFrame>
+    );
+  }
+  return <TurnInOne key={assignmentId} id={assignmentId as AssignmentId} />;
+}
+
+function TurnInOne({ id }: { id: AssignmentId }) {
+  const tray = api.useReadTrayQuery({ params: { assignmentId: id } });
+  return (
+    <StudentFrame
+      place="Turn in"
+      {...(tray.data
+        ? { title: tray.data.courseTitle, subtitle: `${tray.data.period} · ${tray.data.teachers[0] ?? ''}` }
+        : {})}
+    >
+      <Read of={tray} what="Opening your tray">
+        {(data) => <Page id={id} tray={data} />}
+      </Read>
+    </StudentFrame>
+  );
+}
+
+function Page({ id, tray }: { id: AssignmentId; tray: AnswerOf<'readTray'> }) {
+  const params = { assignmentId: id };
+  const zone = useZone();
+  const now = useNow(1000);
+  const navigate = useNavigate();
+  const [turnIn, { isLoading }] = api.useTurnInMutation();
+  const [receipt, setReceipt] = useState<Receipt | null>(null);
+  const sending = useAppSelector((state) => state.tray).filter((one) => one.assignmentId === id);
+  // One press is one key, kept until it has been answered: the same press sent again counts once.
+  const press = useRef<string | null>(null);
+
+  const onTheirWay = sending.filter((one) => one.status !== 'failed').length;
+  const arrived = tray.uploads.filter((upload) => upload.arrived);
+  const isReady = arrived.length > 0 && onTheirWay === 0;
+  const again = tray.receipts.length > 0;
+
+  const send = async () => {
+    press.current ??= crypto.randomUUID();
+    const result = await turnIn({ params, body: { key: press.current, uploadIds: arrived.map((upload) => upload.id) } });
+    if (result.data) {
+      press.current = null;
+      setReceipt(result.data);
+    } else {
+      if ('code' in result.error && result.error.code !== 'no-connection') press.current = null;
+      tellFailure(result.error);
+    }
+  };
+
+  if (receipt) {
+    return (
+      <div className="flex flex-1 flex-col gap-4">
+        <ReceiptView receipt={receipt} title={tray.assignment.title} isNew />
+        <div className="mt-auto grid gap-2.5">
+          <Button look="go" className="py-3.5!" onClick={() => void navigate('/today')}>
+            Done
+          </Button>
+          <Button onClick={() => setReceipt(null)}>Turn in something more</Button>
+        </div>
+      </div>
+    );
+  }
+  return (
+    <>
+      <h1 className="text-[2.2rem]!">{tray.assignment.title}</h1>
+      <DueWords tray={tray} now={now} zone={zone} />
+      {again ? <AlreadyIn tray={tray} zone={zone} /> : null}
+      {tray.assignment.directions ? (
+        <div className="mb-4 grid gap-2 border-l-3 border-line pl-3 [overflow-wrap:anywhere]">
+          {tray.assignment.directions.split(/\n\s*\n/).map((paragraph, i) => (
+            <p key={i} className="whitespace-pre-line">
+              {paragraph}
+            </p>
+          ))}
+        </div>
+      ) : null}
+      <Tray id={id} tray={tray} sending={sending} />
+      <p className="mx-0.5 my-4 text-ink-2">
+        {tray.teachers.join(' and ')} can open these. Your class cannot. You stay the owner.
+      </p>
+      <div className="sticky bottom-13 mt-auto bg-wall pt-2 pb-3">
+        <Button
+          look="go"
+          className="w-full rounded-xl! py-4! text-xl!"
+          disabled={!isReady || isLoading}
+          onClick={() => void send()}
+        >
+          {onTheirWay > 0
+            ? `${sayCount(onTheirWay, 'file')} on the way …`
+            : arrived.length === 0
+              ? 'Turn in'
+              : `Turn in ${sayCount(arrived.length, 'piece')}${again ? ' again' : ''}`}
+        </Button>
+      </div>
+    </>
+  );
+}
+
+function DueWords({ tray, now, zone }: { tray: AnswerOf<'readTray'>; now: number; zone: string }) {
+  const left = Date.parse(tray.due) - now;
+  return (
+    <p className="mt-1.5 mb-4 text-[1.1rem] text-ink-2">
+      {left >= 0 ? 'Due' : 'Was due'} {sayDueDay(tray.due, now, zone)}{' '}
+      {left >= 0 ? (
+        <b className="ml-1 rounded-[5px] bg-brass-soft px-2 py-0.5 whitespace-nowrap text-ink">in {sayDuration(left)}</b>
+      ) : tray.receipts.length === 0 ? (
+        <b className="ml-1 rounded-[5px] bg-brick-soft px-2 py-0.5 whitespace-nowrap text-brick">late by {sayDuration(-left)} now</b>
+      ) : null}
+    </p>
+  );
+}
+
+function AlreadyIn({ tray, zone }: { tray: AnswerOf<'readTray'>; zone: string }) {
+  const newest = tray.receipts[0]!;
+  return (
+    <div className="mb-4 grid gap-2 rounded-xl border border-line bg-surface p-4">
+      <p className="flex flex-wrap items-center gap-2">
+        <StateMark state={tray.state} late={newest.lateMs > 0} />
+        <span>
+          {sayMoment(newest.at, zone)}
+          {newest.lateMs > 0 ? ` · late by ${sayDuration(newest.lateMs)}` : newest.due ? ' · in time' : ''}
+        </span>
+      </p>
+      <ul className="grid list-none gap-1 p-0">
+        {newest.pieces.map((piece) => (
+          <li key={piece.id}>
+            <code className="text-small [overflow-wrap:anywhere]">{piece.name}</code>
+          </li>
+        ))}
+      </ul>
+      {tray.submissionId ? (
+        <Link className={`${buttonClass('quiet')} justify-self-start`} to={`/handed-back/${tray.submissionId}`}>
+          Receipts and what was said
+        </Link>
+      ) : null}
+    </div>
+  );
+}

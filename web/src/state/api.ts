@@ -1,0 +1,96 @@
+import { createApi } from '@reduxjs/toolkit/query/react';
+import type { AnswerOf, JsonRouteName } from '@vestibul/contract';
+import type { CourseId } from '@vestibul/core';
+import { contractQuery, type AnyCall, type CallFor } from './contractQuery';
+
+const tagTypes = ['Session', 'People', 'Courses', 'Course', 'Roster', 'Rack', 'Submission', 'Ledger', 'Mine', 'Tray'] as const;
+type Tag = (typeof tagTypes)[number];
+
+/** Turns the arguments of a hook into a call of the route of that name. */
+const ask =
+  <Name extends JsonRouteName>(route: Name) =>
+  (call: CallFor<Name> | void) =>
+    ({ route, ...(call ?? {}) }) as AnyCall;
+
+/** Every call that the pages make. What a change makes stale is named beside it. */
+export const api = createApi({
+  baseQuery: contractQuery,
+  tagTypes,
+  refetchOnReconnect: true,
+  endpoints: (build) => {
+    const read = <Name extends JsonRouteName>(route: Name, ...tags: Tag[]) =>
+      build.query<AnswerOf<Name>, CallFor<Name>>({ query: ask(route), providesTags: tags });
+    const plainRead = <Name extends JsonRouteName>(route: Name, ...tags: Tag[]) =>
+      build.query<AnswerOf<Name>, void>({ query: ask(route), providesTags: tags });
+    const change = <Name extends JsonRouteName>(route: Name, ...stale: Tag[]) =>
+      build.mutation<AnswerOf<Name>, CallFor<Name>>({
+        query: ask(route),
+        // A change that failed may have failed because what the page shows is old.
+        invalidatesTags: stale,
+      });
+    const all = [...tagTypes];
+    return {
+      readSession: plainRead('readSession', 'Session'),
+      signIn: change('signIn', ...all),
+      signOut: change('signOut', ...all),
+      listDemoPeople: plainRead('listDemoPeople'),
+      signInAsDemo: change('signInAsDemo', ...all),
+      readWelcome: read('readWelcome'),
+      acceptWelcome: change('acceptWelcome', ...all),
+      listPeople: read('listPeople', 'People'),
+      addPerson: change('addPerson', 'People'),
+      renewLink: change('renewLink', 'People'),
+
+      listYears: plainRead('listYears', 'Courses'),
+      makeYear: change('makeYear', 'Courses'),
+      listCourses: plainRead('listCourses', 'Courses'),
+      makeCourse: change('makeCourse', 'Courses'),
+      readCourse: read('readCourse', 'Course'),
+      addPeriod: change('addPeriod', 'Course'),
+      addStaff: change('addStaff', 'Course'),
+      readRoster: read('readRoster', 'Roster'),
+      previewRoster: build.mutation<AnswerOf<'previewRoster'>, CallFor<'previewRoster'>>({ query: ask('previewRoster') }),
+      joinRoster: change('joinRoster', 'Roster', 'Course', 'Rack', 'Courses'),
+      makeSlips: change('makeSlips'),
+      setRule: change('setRule', 'Course'),
+      makeFolders: change('makeFolders', 'Course', 'Roster', 'Rack'),
+      makeAssignment: change('makeAssignment', 'Course', 'Courses'),
+      changeAssignment: change('changeAssignment', 'Course', 'Rack'),
+      readAssignment: read('readAssignment', 'Course'),
+
+      readRack: read('readRack', 'Rack'),
+      readSubmission: read('readSubmission', 'Submission'),
+      markSeen: change('markSeen', 'Ledger'),
+      comment: change('comment', 'Submission', 'Ledger'),
+      review: change('review', 'Submission', 'Ledger'),
+      withdrawReview: change('withdrawReview', 'Submission', 'Ledger'),
+      handBack: change('handBack', 'Submission', 'Ledger'),
+      readLedger: read('readLedger', 'Ledger'),
+
+      listMyAssignments: plainRead('listMyAssignments', 'Mine'),
+      listMyFiles: read('listMyFiles', 'Mine'),
+      readTray: read('readTray', 'Tray'),
+      turnIn: change('turnIn', 'Tray', 'Mine', 'Submission'),
+      dropUpload: change('dropUpload', 'Tray', 'Mine'),
+    };
+  },
+});
+
+export type Slot = AnswerOf<'readRack'>['slots'][number];
+export type RackStudent = AnswerOf<'readRack'>['students'][number];
+export type Course = AnswerOf<'readCourse'>;
+export type Submission = AnswerOf<'readSubmission'>;
+export type Piece = Submission['pieces'][number];
+export type Receipt = AnswerOf<'turnIn'>;
+export type TrayUpload = AnswerOf<'readTray'>['uploads'][number];
+
+/** Puts one slot into the rack that is on screen, without reading the whole rack again. */
+export function putSlot(courseId: CourseId, slot: Slot) {
+  return api.util.updateQueryData('readRack', { params: { courseId } }, (rack) => {
+    const at = rack.slots.findIndex(
+      (known) => known.studentId === slot.studentId && known.assignmentId === slot.assignmentId,
+    );
+    if (at >= 0) rack.slots[at] = slot;
+    else rack.slots.push(slot);
+  });
+}

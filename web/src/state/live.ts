@@ -1,0 +1,43 @@
+import { useEffect } from 'react';
+import { routes, type LiveNotice } from '@vestibul/contract';
+import { api, putSlot } from './api';
+import { useAppDispatch } from './store';
+
+/** How long notices of a whole course are gathered before it is read again, in milliseconds: thirty students begin at once. */
+const GATHER_MS = 400;
+
+/** Keeps what is on screen true while the page is open: a piece that arrives appears by itself. */
+export function useLive(): void {
+  const dispatch = useAppDispatch();
+  useEffect(() => {
+    const stream = new EventSource(routes.live.path);
+    let missedSome = false;
+    let gathering: ReturnType<typeof setTimeout> | undefined;
+    stream.onopen = () => {
+      // What was told while the line was down is not told again.
+      if (missedSome) dispatch(api.util.invalidateTags(['Rack', 'Course', 'Roster', 'Submission', 'Mine', 'Tray', 'Ledger']));
+      missedSome = false;
+    };
+    stream.onerror = () => {
+      missedSome = true;
+    };
+    stream.onmessage = (message: MessageEvent<string>) => {
+      const notice = JSON.parse(message.data) as LiveNotice;
+      if (notice.kind === 'slot') {
+        dispatch(putSlot(notice.courseId, notice.slot));
+        dispatch(api.util.invalidateTags(['Submission', 'Ledger']));
+      } else if (notice.kind === 'mine') {
+        dispatch(api.util.invalidateTags(['Mine', 'Tray', 'Submission']));
+      } else {
+        gathering ??= setTimeout(() => {
+          gathering = undefined;
+          dispatch(api.util.invalidateTags(['Rack', 'Course', 'Roster']));
+        }, GATHER_MS);
+      }
+    };
+    return () => {
+      clearTimeout(gathering);
+      stream.close();
+    };
+  }, [dispatch]);
+}

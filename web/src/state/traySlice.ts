@@ -1,0 +1,34 @@
+import { createSlice, type PayloadAction } from '@reduxjs/toolkit';
+import type { AssignmentId, UploadId } from '@vestibul/core';
+import type { PageFailure } from './contractQuery';
+
+/** A file on its way from this page. */
+export interface Sending {
+  key: string;
+  assignmentId: AssignmentId;
+  originalName: string;
+  bytes: number;
+  sent: number;
+  /** `waiting`: the connection is gone and it will go on by itself. */
+  status: 'queued' | 'sending' | 'waiting' | 'failed';
+  uploadId: UploadId | null;
+  failure: PageFailure | null;
+}
+
+const traySlice = createSlice({
+  name: 'tray',
+  initialState: [] as Sending[],
+  reducers: {
+    added: (state, { payload }: PayloadAction<Sending>) => {
+      state.push(payload);
+    },
+    changed: (state, { payload }: PayloadAction<Partial<Sending> & { key: string }>) => {
+      const found = state.find((sending) => sending.key === payload.key);
+      if (found) Object.assign(found, payload);
+    },
+    removed: (state, { payload }: PayloadAction<string>) => state.filter((sending) => sending.key !== payload),
+  },
+});
+
+export const { added, changed, removed } = traySlice.actions;
+export const trayReducer = traySlice.reducer;
