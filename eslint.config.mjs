@@ -32,18 +32,39 @@ export default tseslint.config(
     rules: {
       '@typescript-eslint/no-explicit-any': 'error',
       '@typescript-eslint/consistent-type-imports': ['error', { fixStyle: 'inline-type-imports' }],
-      '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_' }],
+      '@typescript-eslint/no-unused-vars': [
+        'error',
+        { argsIgnorePattern: '^_', varsIgnorePattern: '^_', destructuredArrayIgnorePattern: '^_' },
+      ],
       eqeqeq: 'error',
       'max-lines': ['error', { max: 400, skipBlankLines: true, skipComments: true }],
       'no-restricted-exports': ['error', { restrictDefaultExports: { direct: true } }],
     },
   },
   {
-    files: ['**/*.mjs', '**/*.config.ts'],
-    languageOptions: { globals: { process: 'readonly', console: 'readonly', URL: 'readonly', setTimeout: 'readonly', clearTimeout: 'readonly', fetch: 'readonly' } },
+    files: ['**/*.mjs', '**/*.config.ts', 'e2e/support/makeDemo.ts'],
+    languageOptions: {
+      globals: {
+        process: 'readonly',
+        console: 'readonly',
+        URL: 'readonly',
+        setTimeout: 'readonly',
+        clearTimeout: 'readonly',
+        fetch: 'readonly',
+      },
+    },
     rules: { 'no-restricted-exports': 'off' },
   },
+  {
+    files: ['web/public/*.js'],
+    languageOptions: { globals: { localStorage: 'readonly', matchMedia: 'readonly', document: 'readonly' } },
+  },
   { files: ['web/src/**/*.tsx'], ...jsxA11y.flatConfigs.recommended },
+  {
+    files: ['web/src/**/*.tsx'],
+    // A region that scrolls must be reachable by keyboard: WCAG 2.1.1.
+    rules: { 'jsx-a11y/no-noninteractive-tabindex': ['error', { tags: [], roles: ['region'] }] },
+  },
   {
     files: ['web/src/**/*.{ts,tsx}'],
     plugins: { 'react-hooks': reactHooks },
@@ -56,7 +77,16 @@ export default tseslint.config(
     {
       paths: nodeBuiltins,
       rules: {
-        'no-restricted-globals': ['error', 'process', 'fetch', 'window', 'document', 'localStorage', 'Buffer', 'setTimeout'],
+        'no-restricted-globals': [
+          'error',
+          'process',
+          'fetch',
+          'window',
+          'document',
+          'localStorage',
+          'Buffer',
+          'setTimeout',
+        ],
         'no-restricted-properties': [
           'error',
           { object: 'Date', property: 'now', message: 'core has no clock: take the time as an argument.' },
@@ -71,9 +101,22 @@ export default tseslint.config(
     'contract knows core only.',
     { paths: nodeBuiltins },
   ),
-  boundary('web', ['@vestibul/server*', '@vestibul/cli*', '@vestibul/demo*', '**/server/**', 'node:*'], 'web knows core and contract only.', {
-    paths: nodeBuiltins,
-  }),
-  boundary('server', ['@vestibul/web*', '@vestibul/cli*', '@vestibul/demo*', '**/web/**'], 'server knows core and contract only.'),
-  boundary('cli', ['@vestibul/web*', '@vestibul/server*', '@vestibul/demo*', '**/web/**', '**/server/**'], 'cli knows core and contract only.'),
+  boundary(
+    'web',
+    ['@vestibul/server*', '@vestibul/cli*', '@vestibul/demo*', '**/server/**', 'node:*'],
+    'web knows core and contract only.',
+    {
+      paths: nodeBuiltins,
+    },
+  ),
+  boundary(
+    'server',
+    ['@vestibul/web*', '@vestibul/cli*', '@vestibul/demo*', '**/web/**'],
+    'server knows core and contract only.',
+  ),
+  boundary(
+    'cli',
+    ['@vestibul/web*', '@vestibul/server*', '@vestibul/demo*', '**/web/**', '**/server/**'],
+    'cli knows core and contract only.',
+  ),
 );

@@ -7,7 +7,9 @@ import { root } from './tools.mjs';
 const ownOnly = {
   name: 'own-workspaces-only',
   setup(build) {
-    build.onResolve({ filter: /^[^./]/ }, ({ path: name }) => (name.startsWith('@vestibul/') ? undefined : { external: true }));
+    build.onResolve({ filter: /^[^./]/ }, ({ path: name }) =>
+      name.startsWith('@vestibul/') ? undefined : { external: true },
+    );
   },
 };
 
@@ -16,7 +18,11 @@ export async function buildServer(options = {}) {
   const out = path.join(root, '.build');
   const settings = {
     absWorkingDir: root,
-    entryPoints: { 'server/main': 'server/src/main.ts', 'demo/make': 'demo/src/make.ts', 'cli/vestibul': 'cli/src/main.ts' },
+    entryPoints: {
+      'server/main': 'server/src/main.ts',
+      'demo/make': 'demo/src/make.ts',
+      'cli/vestibul': 'cli/src/main.ts',
+    },
     outdir: out,
     outExtension: { '.js': '.mjs' },
     bundle: true,
@@ -33,7 +39,9 @@ export async function buildServer(options = {}) {
     const folder = path.join(out, place);
     fs.rmSync(folder, { recursive: true, force: true });
     fs.mkdirSync(folder, { recursive: true });
-    fs.cpSync(path.join(root, 'server/src/store/migrations'), path.join(folder, 'migrations'), { recursive: true });
+    fs.cpSync(path.join(root, 'server/src/store/migrations'), path.join(folder, 'migrations'), {
+      recursive: true,
+    });
     fs.copyFileSync(path.join(root, 'server/src/vault/hashWorker.mjs'), path.join(folder, 'hashWorker.mjs'));
   }
   return { esbuild, settings };

@@ -13,12 +13,21 @@ const isSchool = fs.existsSync(path.join(folder, 'vestibul.sqlite'));
 const isDemo = fs.existsSync(path.join(folder, 'demo-school.json'));
 if (isSchool && !isDemo) {
   // A real school's data must never be opened with the demo's doors, or be reset.
-  console.error(`vestibul · ${folder} holds a school that is not the demo. Nothing was touched. Name another folder in VESTIBUL_DATA, or use npm start.`);
+  console.error(
+    `vestibul · ${folder} holds a school that is not the demo. Nothing was touched. Name another folder in VESTIBUL_DATA, or use npm start.`,
+  );
   process.exit(1);
 }
 if (reset && isDemo) {
   say('taking the demo school away, to make it anew.');
-  for (const name of ['vestibul.sqlite', 'vestibul.sqlite-wal', 'vestibul.sqlite-shm', 'vault', 'arriving', 'demo-school.json']) {
+  for (const name of [
+    'vestibul.sqlite',
+    'vestibul.sqlite-wal',
+    'vestibul.sqlite-shm',
+    'vault',
+    'arriving',
+    'demo-school.json',
+  ]) {
     fs.rmSync(path.join(folder, name), { recursive: true, force: true });
   }
 }

@@ -45,7 +45,10 @@ await context.watch();
 const { createServer } = await import('vite');
 const pages = await createServer({
   root: path.join(root, 'web'),
-  server: { port: Number(process.env.PORT || 4310), proxy: { '/api': { target: `http://localhost:${port}`, changeOrigin: false } } },
+  server: {
+    port: Number(process.env.PORT || 4310),
+    proxy: { '/api': { target: `http://localhost:${port}`, changeOrigin: false } },
+  },
 });
 await pages.listen();
 say(`pages with reload at ${pages.resolvedUrls.local[0]}`);

@@ -9,7 +9,8 @@ ensureInstalled();
 const chromium = ensureChromium();
 
 say('types');
-for (const project of ['core', 'contract', 'web', 'tsconfig.node.json']) must(node, [tool('tsgo7/bin/tsc'), '-p', project]);
+for (const project of ['core', 'contract', 'web', 'tsconfig.node.json'])
+  must(node, [tool('tsgo7/bin/tsc'), '-p', project]);
 say('lint');
 must(node, [tool('eslint/bin/eslint.js'), '.', '--max-warnings=0']);
 say('format');

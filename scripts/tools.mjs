@@ -33,15 +33,28 @@ export function ensureInstalled() {
   if (major < 20 || (major === 20 && minor < 19)) {
     giveUp(`Node.js ${process.versions.node} is too old. Vestibul needs 20.19 or newer.`);
   }
-  const lock = createHash('sha256').update(fs.readFileSync(at('package-lock.json'))).digest('hex');
+  const lock = createHash('sha256')
+    .update(fs.readFileSync(at('package-lock.json')))
+    .digest('hex');
   const mark = at('node_modules', '.vestibul-lock');
   if (fs.existsSync(mark) && fs.readFileSync(mark, 'utf8') === lock) return;
-  say('installing what the lock file says. The first time this takes some minutes: SQLite is compiled for this machine.');
+  say(
+    'installing what the lock file says. The first time this takes some minutes: SQLite is compiled for this machine.',
+  );
   must(npm, ['ci', '--no-audit', '--no-fund', '--loglevel=error']);
   fs.writeFileSync(mark, lock);
 }
 
-const SOURCES = ['core', 'contract', 'server', 'web', 'cli', 'demo', 'package-lock.json', 'scripts/build.mjs'];
+const SOURCES = [
+  'core',
+  'contract',
+  'server',
+  'web',
+  'cli',
+  'demo',
+  'package-lock.json',
+  'scripts/build.mjs',
+];
 
 function newestChange(file) {
   const stats = fs.statSync(file);
@@ -108,12 +121,18 @@ export function ensureChromium() {
   const mayInstall = process.getuid?.() === 0 && spawnSync('apt-get', ['--version']).status === 0;
   if (mayInstall) {
     say("installing Debian's Chromium for the journeys.");
-    const quiet = { cwd: root, stdio: ['ignore', 'ignore', 'inherit'], env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' } };
+    const quiet = {
+      cwd: root,
+      stdio: ['ignore', 'ignore', 'inherit'],
+      env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' },
+    };
     spawnSync('apt-get', ['update', '-qq'], quiet);
     spawnSync('apt-get', ['install', '-y', '-qq', '--no-install-recommends', 'chromium'], quiet);
   }
   return (
     found() ??
-    giveUp('No Chromium was found for the journeys. Install it with: apt-get install chromium (or name another in CHROMIUM).')
+    giveUp(
+      'No Chromium was found for the journeys. Install it with: apt-get install chromium (or name another in CHROMIUM).',
+    )
   );
 }

@@ -15,7 +15,8 @@ const usage = 'usage: vestibul roster read FILE';
  */
 export function run(args: readonly string[], world: Surroundings): 0 | 1 | 2 {
   const [subject, verb, file] = args;
-  if (subject === 'roster' && verb === 'read' && file !== undefined && args.length === 3) return readRoster(file, world);
+  if (subject === 'roster' && verb === 'read' && file !== undefined && args.length === 3)
+    return readRoster(file, world);
   world.err(usage);
   return 2;
 }
@@ -41,9 +42,15 @@ function readRoster(file: string, { read, out, err }: Surroundings): 0 | 1 | 2 {
   const skip = hasHeadings ? 1 : 0;
   const rows = judgeRows(
     table.rows.slice(skip).map((cells, i) => ({ line: table.lines[i + skip]!, cells })),
-    { columns: columns.map((meaning) => (meaning === 'period' ? 'ignore' : meaning)), period: null, periods: [], known: [] },
+    {
+      columns: columns.map((meaning) => (meaning === 'period' ? 'ignore' : meaning)),
+      period: null,
+      periods: [],
+      known: [],
+    },
   );
   const wrong = (reasons: readonly string[]) => reasons.filter((reason) => reason !== 'no-period');
-  for (const { line, person, reasons } of rows) out(JSON.stringify({ line, ...person, reasons: wrong(reasons) }));
+  for (const { line, person, reasons } of rows)
+    out(JSON.stringify({ line, ...person, reasons: wrong(reasons) }));
   return rows.length > 0 ? 0 : 1;
 }

@@ -29,7 +29,12 @@ const instant = branded<Instant>();
 const count = z.number().int().min(0);
 const state = z.enum(submissionStates);
 
-const personName = z.object({ id: branded<PersonId>(), last: z.string(), first: z.string(), called: z.string() });
+const personName = z.object({
+  id: branded<PersonId>(),
+  last: z.string(),
+  first: z.string(),
+  called: z.string(),
+});
 
 const session = z.object({
   person: personName.extend({ standing: z.enum(standings), email: z.string() }).nullable(),
@@ -202,7 +207,13 @@ export const answers = {
   ),
   makeYear: z.object({ id: branded<YearId>() }),
   listCourses: z.array(
-    z.object({ id: branded<CourseId>(), title: z.string(), yearLabel: z.string(), students: count, assignments: count }),
+    z.object({
+      id: branded<CourseId>(),
+      title: z.string(),
+      yearLabel: z.string(),
+      students: count,
+      assignments: count,
+    }),
   ),
   makeCourse: z.object({ id: branded<CourseId>() }),
   readCourse: course,
@@ -219,7 +230,9 @@ export const answers = {
     rows: z.array(judgedRow),
   }),
   joinRoster: z.object({ joined: count, folders: count }),
-  makeSlips: z.array(personName.extend({ periodId: branded<PeriodId>(), email: z.string(), link: z.string() })),
+  makeSlips: z.array(
+    personName.extend({ periodId: branded<PeriodId>(), email: z.string(), link: z.string() }),
+  ),
   setRule: done,
   makeFolders: z.object({ made: count, there: count }),
   makeAssignment: z.object({ id: branded<AssignmentId>() }),

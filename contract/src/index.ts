@@ -34,7 +34,9 @@ type ParamNames<Path extends string> = Path extends `${string}:${infer Name}/${i
     : never;
 
 export type ParamsOf<Name extends RouteName> = {
-  [Key in ParamNames<(typeof routes)[Name]['path']> & keyof typeof pathParams]: z.output<(typeof pathParams)[Key]>;
+  [Key in ParamNames<(typeof routes)[Name]['path']> & keyof typeof pathParams]: z.output<
+    (typeof pathParams)[Key]
+  >;
 };
 
 type Part<Name extends RouteName, Key extends 'body' | 'query'> = Name extends keyof typeof requests

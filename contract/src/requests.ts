@@ -71,13 +71,22 @@ export const assignmentBody = z.object({
   dues: z
     .array(z.object({ periodId: id<PeriodId>(), dueLocal: localTime }))
     .max(HIGHEST_PERIOD + 1)
-    .refine((dues) => new Set(dues.map((due) => due.periodId)).size === dues.length, 'One due time for each period'),
+    .refine(
+      (dues) => new Set(dues.map((due) => due.periodId)).size === dues.length,
+      'One due time for each period',
+    ),
 });
 
-export const signInBody = z.object({ email: line(254), password: z.string().min(1, 'Write your password').max(200) });
+export const signInBody = z.object({
+  email: line(254),
+  password: z.string().min(1, 'Write your password').max(200),
+});
 export const yearBody = z
   .object({ label: line(40), startsOn: day, endsOn: day })
-  .refine((year) => year.startsOn < year.endsOn, { path: ['endsOn'], message: 'The year must end after it starts' });
+  .refine((year) => year.startsOn < year.endsOn, {
+    path: ['endsOn'],
+    message: 'The year must end after it starts',
+  });
 export const courseBody = z.object({
   yearId: id<YearId>(),
   title: line(80),
@@ -107,7 +116,12 @@ export const requests = {
   signIn: { body: signInBody },
   signInAsDemo: { body: z.object({ personId: id<PersonId>() }) },
   acceptWelcome: { body: welcomeBody },
-  listPeople: { query: z.object({ find: z.string().trim().max(LONGEST_FIELD).default(''), after: z.string().max(300).default('') }) },
+  listPeople: {
+    query: z.object({
+      find: z.string().trim().max(LONGEST_FIELD).default(''),
+      after: z.string().max(300).default(''),
+    }),
+  },
   addPerson: { body: personBody },
   makeYear: { body: yearBody },
   makeCourse: { body: courseBody },

@@ -47,7 +47,12 @@ export const routes = {
   addStaff: { method: 'POST', path: '/api/courses/:courseId/staff', about: 'course', who: ['teacher'] },
 
   readRoster: { method: 'GET', path: '/api/courses/:courseId/roster', about: 'course', who: staffAndOffice },
-  previewRoster: { method: 'POST', path: '/api/courses/:courseId/roster/preview', about: 'course', who: staffAndOffice },
+  previewRoster: {
+    method: 'POST',
+    path: '/api/courses/:courseId/roster/preview',
+    about: 'course',
+    who: staffAndOffice,
+  },
   joinRoster: { method: 'POST', path: '/api/courses/:courseId/roster', about: 'course', who: staffAndOffice },
   makeSlips: { method: 'POST', path: '/api/courses/:courseId/slips', about: 'course', who: staffAndOffice },
 
@@ -55,16 +60,42 @@ export const routes = {
   makeFolders: { method: 'POST', path: '/api/courses/:courseId/folders', about: 'course', who: staff },
 
   makeAssignment: { method: 'POST', path: '/api/courses/:courseId/assignments', about: 'course', who: staff },
-  changeAssignment: { method: 'PUT', path: '/api/assignments/:assignmentId', about: 'assignment', who: staff },
+  changeAssignment: {
+    method: 'PUT',
+    path: '/api/assignments/:assignmentId',
+    about: 'assignment',
+    who: staff,
+  },
   readAssignment: { method: 'GET', path: '/api/assignments/:assignmentId', about: 'assignment', who: staff },
 
   readRack: { method: 'GET', path: '/api/courses/:courseId/rack', about: 'course', who: staff },
-  readSubmission: { method: 'GET', path: '/api/submissions/:submissionId', about: 'submission', who: [...student, ...staff] },
-  readPiece: { method: 'GET', path: '/api/pieces/:pieceId/bytes', about: 'piece', who: [...student, ...staff], answers: 'bytes' },
+  readSubmission: {
+    method: 'GET',
+    path: '/api/submissions/:submissionId',
+    about: 'submission',
+    who: [...student, ...staff],
+  },
+  readPiece: {
+    method: 'GET',
+    path: '/api/pieces/:pieceId/bytes',
+    about: 'piece',
+    who: [...student, ...staff],
+    answers: 'bytes',
+  },
   markSeen: { method: 'POST', path: '/api/submissions/:submissionId/seen', about: 'submission', who: staff },
-  comment: { method: 'POST', path: '/api/submissions/:submissionId/comments', about: 'submission', who: staff },
+  comment: {
+    method: 'POST',
+    path: '/api/submissions/:submissionId/comments',
+    about: 'submission',
+    who: staff,
+  },
   review: { method: 'POST', path: '/api/submissions/:submissionId/review', about: 'submission', who: staff },
-  withdrawReview: { method: 'DELETE', path: '/api/submissions/:submissionId/review', about: 'submission', who: staff },
+  withdrawReview: {
+    method: 'DELETE',
+    path: '/api/submissions/:submissionId/review',
+    about: 'submission',
+    who: staff,
+  },
   handBack: { method: 'POST', path: '/api/courses/:courseId/hand-backs', about: 'course', who: staff },
 
   readLedger: { method: 'GET', path: '/api/courses/:courseId/ledger', about: 'course', who: staffAndOffice },
@@ -79,11 +110,28 @@ export const routes = {
   listMyAssignments: { method: 'GET', path: '/api/me/assignments', about: 'school', who: student },
   listMyFiles: { method: 'GET', path: '/api/me/files', about: 'school', who: student },
   readTray: { method: 'GET', path: '/api/assignments/:assignmentId/tray', about: 'assignment', who: student },
-  turnIn: { method: 'POST', path: '/api/assignments/:assignmentId/turn-ins', about: 'assignment', who: student },
+  turnIn: {
+    method: 'POST',
+    path: '/api/assignments/:assignmentId/turn-ins',
+    about: 'assignment',
+    who: student,
+  },
 
   createUpload: { method: 'POST', path: '/api/uploads', about: 'school', who: student, answers: 'tus' },
-  readUpload: { method: 'HEAD', path: '/api/uploads/:uploadId', about: 'upload', who: student, answers: 'tus' },
-  sendUpload: { method: 'PATCH', path: '/api/uploads/:uploadId', about: 'upload', who: student, answers: 'tus' },
+  readUpload: {
+    method: 'HEAD',
+    path: '/api/uploads/:uploadId',
+    about: 'upload',
+    who: student,
+    answers: 'tus',
+  },
+  sendUpload: {
+    method: 'PATCH',
+    path: '/api/uploads/:uploadId',
+    about: 'upload',
+    who: student,
+    answers: 'tus',
+  },
   dropUpload: { method: 'DELETE', path: '/api/uploads/:uploadId', about: 'upload', who: student },
 } as const satisfies Record<string, Route>;
 

@@ -18,7 +18,8 @@ export const assignments: readonly DemoAssignment[] = [
   {
     title: 'Summer land use map',
     shortName: '',
-    directions: 'Draw the land use within ten minutes’ walk of where you live. Six kinds of use at least, with a key.',
+    directions:
+      'Draw the land use within ten minutes’ walk of where you live. Six kinds of use at least, with a key.',
     weeksAgo: 10,
     periods: all,
     kinds: ['png', 'photo', 'pdf'],
@@ -50,7 +51,8 @@ export const assignments: readonly DemoAssignment[] = [
   {
     title: 'Footpath interview',
     shortName: '',
-    directions: 'Ask somebody over sixty how the path was used when they were your age. Two minutes of sound are enough.',
+    directions:
+      'Ask somebody over sixty how the path was used when they were your age. Two minutes of sound are enough.',
     weeksAgo: 5,
     periods: [3],
     kinds: ['wav', 'webm'],

@@ -145,16 +145,23 @@ async function openCourse(
   });
   addStaff(school, teacher, course, staff.coTeacher.email);
 
-  const periods = new Map(readCourse(school.db, course, 'teacher').periods.map((period) => [period.number, period.id]));
+  const periods = new Map(
+    readCourse(school.db, course, 'teacher').periods.map((period) => [period.number, period.id]),
+  );
   const students = makeStudents();
   joinRoster(school, teacher, course, {
     fromList: true,
-    people: students.map(({ period, ...person }) => ({ ...person, periodId: periods.get(period)!, knownId: null })),
+    people: students.map(({ period, ...person }) => ({
+      ...person,
+      periodId: periods.get(period)!,
+      knownId: null,
+    })),
   });
   makeFolders(school, teacher, course);
   const byEmail = new Map(readRoster(school.db, course).map((person) => [person.email, person.id]));
   const seats = students.map((student) => ({ id: byEmail.get(student.email)!, student }));
-  for (const id of [office, teacher, coTeacher, ...seats.map((seat) => seat.id)]) setPasswordHash(school.db, id, hash);
+  for (const id of [office, teacher, coTeacher, ...seats.map((seat) => seat.id)])
+    setPasswordHash(school.db, id, hash);
   for (const assignment of assignments) {
     makeAssignment(school, teacher, course, {
       title: assignment.title,
@@ -203,7 +210,8 @@ class WorkMaker {
     const chance = makeChance(9000 + seed);
     const due = dueInstant(this.now, assignment.weeksAgo);
     const isNow = assignment.weeksAgo === 0;
-    if (!chance.happens(isNow ? 0.6 : 0.94)) return isNow && chance.happens(0.25) ? [this.#begin(assignment, seat, seed)] : [];
+    if (!chance.happens(isNow ? 0.6 : 0.94))
+      return isNow && chance.happens(0.25) ? [this.#begin(assignment, seat, seed)] : [];
 
     const isLate = !isNow && chance.happens(0.07);
     const early = chance.happens(0.3) ? chance.between(20, 60) * HOUR : chance.between(5, 600) * MINUTE;
@@ -265,7 +273,8 @@ class WorkMaker {
     }
     add(reviewedAt, (id) => markReviewed(school, by, id));
     const handBackShare = old ? 0.97 : assignment.weeksAgo === 1 ? 0.4 : 0.25;
-    if (chance.happens(handBackShare)) add(later(reviewedAt, 20 * HOUR), (id) => handBack(school, by, course, [id]));
+    if (chance.happens(handBackShare))
+      add(later(reviewedAt, 20 * HOUR), (id) => handBack(school, by, course, [id]));
     return deeds;
   }
 
@@ -284,7 +293,8 @@ class WorkMaker {
   async makeFiles(): Promise<void> {
     const waiting = [...this.#wanted];
     const work = async () => {
-      for (let next = waiting.pop(); next; next = waiting.pop()) this.#made.set(next.key, await this.#makeOne(next));
+      for (let next = waiting.pop(); next; next = waiting.pop())
+        this.#made.set(next.key, await this.#makeOne(next));
     };
     await Promise.all(Array.from({ length: AT_ONCE }, work));
   }
@@ -295,7 +305,13 @@ class WorkMaker {
     const chance = makeChance(seed);
     const kind = again || chance.happens(0.35) ? chance.pick(assignment.kinds) : assignment.kinds[0]!;
     const author = [first, last].filter(Boolean).join(' ');
-    const bytes = await makeFile({ kind, title: assignment.title, author, at, chance: () => makeChance(seed) });
+    const bytes = await makeFile({
+      kind,
+      title: assignment.title,
+      author,
+      at,
+      chance: () => makeChance(seed),
+    });
     const originalName = messyName(chance, kind, assignment.title, first || last, last);
     const kept = await vault.put(Readable.from([bytes]));
     return { originalName, ...kept, type: await sniffType(vault.pathOf(kept.sha256), originalName) };
@@ -303,7 +319,10 @@ class WorkMaker {
 
   #turnIn(assignment: DemoAssignment, seat: Seat, seed: number, files: number): SubmissionId {
     const uploadIds = Array.from({ length: files }, (_, n) => this.#upload(assignment, seat, seed, n));
-    const { receipt } = turnIn(this.school, seat.id, this.#ids.get(assignment.title)!, { key: randomUUID(), uploadIds });
+    const { receipt } = turnIn(this.school, seat.id, this.#ids.get(assignment.title)!, {
+      key: randomUUID(),
+      uploadIds,
+    });
     this.pieces += files;
     return receipt.submissionId;
   }
@@ -324,12 +343,15 @@ class WorkMaker {
 
   /** The student goes on working on a file that was turned in. */
   #drift(submission: SubmissionId | undefined, seed: number): void {
-    if (submission) changeFile(this.school, topPieceOf(this.school, submission), this.#made.get(`${seed}-${DRIFT}`)!);
+    if (submission)
+      changeFile(this.school, topPieceOf(this.school, submission), this.#made.get(`${seed}-${DRIFT}`)!);
   }
 }
 
 function topPieceOf(school: School, submission: SubmissionId): PieceId {
-  return one<{ id: PieceId }>(school.db, 'SELECT top_piece_id AS id FROM submission WHERE id = ?', [submission])!.id;
+  return one<{ id: PieceId }>(school.db, 'SELECT top_piece_id AS id FROM submission WHERE id = ?', [
+    submission,
+  ])!.id;
 }
 
 async function writeWho(folder: string, seats: readonly Seat[]): Promise<void> {
@@ -344,5 +366,8 @@ async function writeWho(folder: string, seats: readonly Seat[]): Promise<void> {
       what: `student, period ${student.period} (and so are ${seats.length - 2} more)`,
     })),
   ];
-  await fsp.writeFile(path.join(folder, 'demo-school.json'), JSON.stringify({ password: PASSWORD, people }, null, 2));
+  await fsp.writeFile(
+    path.join(folder, 'demo-school.json'),
+    JSON.stringify({ password: PASSWORD, people }, null, 2),
+  );
 }

@@ -40,9 +40,32 @@ const special: Record<number, readonly string[]> = {
     'Dąbrowska|Lena',
     'Márquez de la Torre|Alejandra',
   ],
-  4: ['Berg|Emma', 'Haddad|Samir', 'Haddad|Salma', 'de la Cruz|Itzel', 'Łukasik|Zofia', 'D’Angelo|Pia', 'Rivers|Rose'],
-  5: ['Demir|Ali', 'Demir|Ali', 'bin Rashid|Farah', 'Tūroa|Mere', 'Fields-Saldaña|Vella', 'Sørensen|Øyvind', 'Nwosu|Ebere'],
-  7: ['Berg|Emma', 'Lindqvist|Tove', 'Zu Hohenfels-Wartenbrück|Leopold Maximilian|Leo', 'Şahin|Ece', 'Kovačević|Lovro', 'Nguyen|Daniel'],
+  4: [
+    'Berg|Emma',
+    'Haddad|Samir',
+    'Haddad|Salma',
+    'de la Cruz|Itzel',
+    'Łukasik|Zofia',
+    'D’Angelo|Pia',
+    'Rivers|Rose',
+  ],
+  5: [
+    'Demir|Ali',
+    'Demir|Ali',
+    'bin Rashid|Farah',
+    'Tūroa|Mere',
+    'Fields-Saldaña|Vella',
+    'Sørensen|Øyvind',
+    'Nwosu|Ebere',
+  ],
+  7: [
+    'Berg|Emma',
+    'Lindqvist|Tove',
+    'Zu Hohenfels-Wartenbrück|Leopold Maximilian|Leo',
+    'Şahin|Ece',
+    'Kovačević|Lovro',
+    'Nguyen|Daniel',
+  ],
 };
 
 const lasts =

@@ -21,7 +21,9 @@ try {
     keepFree: environment.VESTIBUL_KEEP_FREE ? Number(environment.VESTIBUL_KEEP_FREE) : undefined,
   });
   if (running.firstLink) {
-    console.log(`\nThis school has no office account yet. Open this address once to make it:\n\n  ${running.address}${running.firstLink}\n`);
+    console.log(
+      `\nThis school has no office account yet. Open this address once to make it:\n\n  ${running.address}${running.firstLink}\n`,
+    );
   }
   // The script that started this process waits for the word.
   process.send?.({ ready: running.address });
@@ -33,9 +35,13 @@ try {
   const code = (error as NodeJS.ErrnoException).code;
   if (error instanceof UnusableDatabase) console.error(error.message);
   else if (code === 'EADDRINUSE') {
-    console.error(`Port ${environment.PORT || 4310} is taken by another program. Nothing was started. Name a free one: PORT=4321 in front of the same command.`);
+    console.error(
+      `Port ${environment.PORT || 4310} is taken by another program. Nothing was started. Name a free one: PORT=4321 in front of the same command.`,
+    );
   } else if (code === 'EACCES' && environment.PORT) {
-    console.error(`This account may not use port ${environment.PORT}. Name one above 1023: PORT=4321 in front of the same command.`);
+    console.error(
+      `This account may not use port ${environment.PORT}. Name one above 1023: PORT=4321 in front of the same command.`,
+    );
   } else console.error(error);
   process.exit(1);
 }

@@ -40,7 +40,8 @@ export async function startServer(options: ServerOptions): Promise<RunningServer
     ...(options.largestFile === undefined ? {} : { largestFile: options.largestFile }),
   });
   const recovered = await recoverArrivals(school);
-  if (recovered > 0) options.log.warn({ recovered }, 'finished files that had come in whole before the server stopped');
+  if (recovered > 0)
+    options.log.warn({ recovered }, 'finished files that had come in whole before the server stopped');
   const app = makeApp({
     school,
     log: options.log,

@@ -5,9 +5,15 @@ import { Failed, Loading } from './parts/States';
 import { SignIn } from './screens/signIn/SignIn';
 import { api } from './state/api';
 
-const Welcome = lazy(() => import('./screens/signIn/Welcome').then(({ Welcome: page }) => ({ default: page })));
-const StudentPages = lazy(() => import('./screens/student/StudentPages'));
-const StaffPages = lazy(() => import('./screens/StaffPages'));
+const Welcome = lazy(() =>
+  import('./screens/signIn/Welcome').then(({ Welcome: page }) => ({ default: page })),
+);
+const StudentPages = lazy(() =>
+  import('./screens/student/StudentPages').then(({ StudentPages: page }) => ({ default: page })),
+);
+const StaffPages = lazy(() =>
+  import('./screens/StaffPages').then(({ StaffPages: page }) => ({ default: page })),
+);
 
 /** What is shown at which address. Students and staff load only their own pages. */
 export function App() {
@@ -27,7 +33,11 @@ export function App() {
 
 function Inside({ session }: { session: ReturnType<typeof api.useReadSessionQuery> }) {
   if (!session.data) {
-    return session.error ? <Failed failure={session.error} onRetry={() => void session.refetch()} /> : <Loading />;
+    return session.error ? (
+      <Failed failure={session.error} onRetry={() => void session.refetch()} />
+    ) : (
+      <Loading />
+    );
   }
   const { person } = session.data;
   if (!person) return <SignIn />;

@@ -9,7 +9,15 @@ import { leafHash, rootHash, sha256Hex } from './tree';
 describe('canonical', () => {
   test('sorts members by UTF-16 units and escapes as RFC 8785 section 3.2 shows', () => {
     // The names of the example in section 3.2.3; the euro sign, a control character, and an emoji before U+FB33.
-    const value = { '\u20ac': 'Euro Sign', '\r': 'Carriage Return', '\ufb33': 'Hebrew', '1': 'One', '\ud83d\ude00': 'Emoji', '\u0080': 'Control', '\u00f6': 'o' };
+    const value = {
+      '\u20ac': 'Euro Sign',
+      '\r': 'Carriage Return',
+      '\ufb33': 'Hebrew',
+      '1': 'One',
+      '\ud83d\ude00': 'Emoji',
+      '\u0080': 'Control',
+      '\u00f6': 'o',
+    };
     expect(canonical(value)).toBe(
       '{"\\r":"Carriage Return","1":"One","\u0080":"Control","ö":"o","€":"Euro Sign","😀":"Emoji","\ufb33":"Hebrew"}',
     );
@@ -27,7 +35,11 @@ describe('canonical', () => {
         fc.dictionary(fc.string(), tie('any'), { maxKeys: 5, noNullPrototype: true }),
       ),
     })).any;
-    fc.assert(fc.property(value, (one) => expect(canonical(one)).toBe((canonicalize as unknown as (value: unknown) => string)(one))));
+    fc.assert(
+      fc.property(value, (one) =>
+        expect(canonical(one)).toBe((canonicalize as unknown as (value: unknown) => string)(one)),
+      ),
+    );
   });
 
   test('refuses what not all programs write alike', () => {
@@ -60,7 +72,16 @@ describe('canonicalEvent', () => {
 
 describe('rootHash', () => {
   // The vectors of docs/formats.md: leaves and roots of the tree of RFC 9162 section 2.1.
-  const leaves = ['', '00', '10', '2021', '3031', '40414243', '5051525354555657', '606162636465666768696a6b6c6d6e6f'];
+  const leaves = [
+    '',
+    '00',
+    '10',
+    '2021',
+    '3031',
+    '40414243',
+    '5051525354555657',
+    '606162636465666768696a6b6c6d6e6f',
+  ];
   const hex = (bytes: Uint8Array) => Buffer.from(bytes).toString('hex');
   const hashes = leaves.map((leaf) => leafHash(Uint8Array.from(Buffer.from(leaf, 'hex'))));
 

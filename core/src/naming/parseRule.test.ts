@@ -22,7 +22,10 @@ describe('parseRule', () => {
   });
 
   test('takes an escaped sign as it is', () => {
-    expect(parseRule('\\[{last}\\]')).toMatchObject({ ok: true, rule: [{ text: '[' }, { part: 'last' }, { text: ']' }] });
+    expect(parseRule('\\[{last}\\]')).toMatchObject({
+      ok: true,
+      rule: [{ text: '[' }, { part: 'last' }, { text: ']' }],
+    });
   });
 
   test.each([

@@ -123,7 +123,8 @@ function readFilter(source: string, at: number): Filter {
   if (rest.length > 0) fail('syntax', at, source.trim(), `${name} ${argument}`);
   if (name === 'pad') {
     const width = Number(argument);
-    if (!Number.isInteger(width) || width < 1 || width > WIDEST_PAD) fail('syntax', at, source.trim(), 'pad 2');
+    if (!Number.isInteger(width) || width < 1 || width > WIDEST_PAD)
+      fail('syntax', at, source.trim(), 'pad 2');
     return { kind: 'pad', width };
   }
   if (name === 'upper' || name === 'lower') {
@@ -156,7 +157,9 @@ function nearest(word: string, known: readonly string[]): string | null {
   const lower = word.toLowerCase();
   const other = otherWords[lower];
   if (other && known.includes(other)) return other;
-  const ranked = known.map((name) => ({ name, away: editDistance(lower, name) })).sort((a, b) => a.away - b.away);
+  const ranked = known
+    .map((name) => ({ name, away: editDistance(lower, name) }))
+    .sort((a, b) => a.away - b.away);
   return ranked[0] && ranked[0].away <= 2 ? ranked[0].name : null;
 }
 

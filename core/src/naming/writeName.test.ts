@@ -21,7 +21,10 @@ const person = { period: 3, last: 'Đặng', first: 'Thị Mai', called: 'Mai' }
  * the reserved characters and control characters, a space or dot at the end, and the device names.
  */
 function isLegalOnWindows(name: string): boolean {
-  const devices = 'CON PRN AUX NUL COM1 COM2 COM3 COM4 COM5 COM6 COM7 COM8 COM9 LPT1 LPT2 LPT3 LPT4 LPT5 LPT6 LPT7 LPT8 LPT9'.split(' ');
+  const devices =
+    'CON PRN AUX NUL COM1 COM2 COM3 COM4 COM5 COM6 COM7 COM8 COM9 LPT1 LPT2 LPT3 LPT4 LPT5 LPT6 LPT7 LPT8 LPT9'.split(
+      ' ',
+    );
   const stem = name.split('.')[0]!.trimEnd().toUpperCase();
   // eslint-disable-next-line no-control-regex -- they are what is forbidden
   return !/[<>:"/\\|?*\u0000-\u001f]/.test(name) && !/[ .]$/.test(name) && !devices.includes(stem);
@@ -30,9 +33,9 @@ function isLegalOnWindows(name: string): boolean {
 describe('writeName', () => {
   test('fills the parts and leaves out a group without its value', () => {
     expect(writeName(standing, person).name).toBe('03-Đặng_Thị Mai');
-    expect(writeName(standing, { ...person, assignment: 'Stream gauge log' }, { extension: 'JPG' }).name).toBe(
-      '03-Đặng_Thị Mai_Stream gauge log.jpg',
-    );
+    expect(
+      writeName(standing, { ...person, assignment: 'Stream gauge log' }, { extension: 'JPG' }).name,
+    ).toBe('03-Đặng_Thị Mai_Stream gauge log.jpg');
   });
 
   test('tells each stretch of the name with its part', () => {
@@ -48,7 +51,9 @@ describe('writeName', () => {
   });
 
   test('applies filters from left to right', () => {
-    expect(writeName(rule('{last|upper} {first|lower} {attempt|pad 3}'), { ...person, attempt: 7 }).name).toBe('ĐẶNG thị mai 007');
+    expect(
+      writeName(rule('{last|upper} {first|lower} {attempt|pad 3}'), { ...person, attempt: 7 }).name,
+    ).toBe('ĐẶNG thị mai 007');
   });
 
   test.each([
@@ -65,7 +70,11 @@ describe('writeName', () => {
   });
 
   test('a name too long gives way in the assignment first and keeps who it is', () => {
-    const { name } = writeName(standing, { ...person, assignment: 'ő'.repeat(300) }, { extension: 'docx', copy: 12 });
+    const { name } = writeName(
+      standing,
+      { ...person, assignment: 'ő'.repeat(300) },
+      { extension: 'docx', copy: 12 },
+    );
     expect(utf8Bytes(name)).toBeLessThanOrEqual(255);
     expect(name.startsWith('03-Đặng_Thị Mai_őő')).toBe(true);
     expect(name.endsWith('_12.docx')).toBe(true);
@@ -87,7 +96,12 @@ describe('writeName', () => {
   test('every name is legal, in NFC, at most 255 bytes, and its segments are the name', () => {
     fc.assert(
       fc.property(
-        fc.constantFrom('{period|pad 2}-{last}_{first}', '{last}{first}.{assignment}', '{assignment} [{called}] ', ' .{last}. '),
+        fc.constantFrom(
+          '{period|pad 2}-{last}_{first}',
+          '{last}{first}.{assignment}',
+          '{assignment} [{called}] ',
+          ' .{last}. ',
+        ),
         fc.record({ period: fc.nat(99), last: text, first: text, called: text, assignment: text }),
         fc.constantFrom('', 'docx', 'JPG'),
         (source, values, extension) => {
@@ -113,19 +127,41 @@ describe('writeUniqueNames', () => {
       { values: { last: 'Álvarez', first: 'Ana' }, extension: '' },
       { values: { last: 'A\u0301lvarez', first: 'Ana' }, extension: '' },
     ]);
-    expect(names.map((written) => written.name)).toEqual(['Demir_Ali', 'DEMIR_ali_2', 'Álvarez_Ana', 'Álvarez_Ana_2']);
+    expect(names.map((written) => written.name)).toEqual([
+      'Demir_Ali',
+      'DEMIR_ali_2',
+      'Álvarez_Ana',
+      'Álvarez_Ana_2',
+    ]);
   });
 
   test('passes over names that are taken elsewhere', () => {
-    const [first] = writeUniqueNames(rule('{last}'), [{ values: { last: 'Berg' }, extension: 'pdf' }], ['berg.PDF'], (key) => key === nameKey('Berg_2.pdf'));
+    const [first] = writeUniqueNames(
+      rule('{last}'),
+      [{ values: { last: 'Berg' }, extension: 'pdf' }],
+      ['berg.PDF'],
+      (key) => key === nameKey('Berg_2.pdf'),
+    );
     expect(first!.name).toBe('Berg_3.pdf');
   });
 
   test('no two names are one name to a file system that ignores case and normalisation', () => {
-    const last = fc.constantFrom('Berg', 'BERG', 'berg', 'Bérg', 'Be\u0301rg', 'Straße', 'STRASSE', 'x'.repeat(300));
+    const last = fc.constantFrom(
+      'Berg',
+      'BERG',
+      'berg',
+      'Bérg',
+      'Be\u0301rg',
+      'Straße',
+      'STRASSE',
+      'x'.repeat(300),
+    );
     fc.assert(
       fc.property(fc.array(last, { maxLength: 12 }), (lasts) => {
-        const names = writeUniqueNames(rule('{last}'), lasts.map((value) => ({ values: { last: value }, extension: 'txt' })));
+        const names = writeUniqueNames(
+          rule('{last}'),
+          lasts.map((value) => ({ values: { last: value }, extension: 'txt' })),
+        );
         expect(new Set(names.map((written) => nameKey(written.name))).size).toBe(lasts.length);
       }),
     );
@@ -135,15 +171,18 @@ describe('writeUniqueNames', () => {
 describe('partsOfName', () => {
   test('takes apart what the rule wrote, with its suffix, and nothing else', () => {
     const values = { ...person, assignment: 'Log' };
-    expect(partsOfName(standing, values, '03-Đặng_Thị Mai_Log_2.pdf', true)?.map((segment) => segment.part)).toEqual([
-      'period', null, 'last', null, 'first', null, 'assignment', 'suffix', 'extension',
-    ]);
+    expect(
+      partsOfName(standing, values, '03-Đặng_Thị Mai_Log_2.pdf', true)?.map((segment) => segment.part),
+    ).toEqual(['period', null, 'last', null, 'first', null, 'assignment', 'suffix', 'extension']);
     expect(partsOfName(standing, values, '3-Dang_Mai_Log.pdf', true)).toBeNull();
   });
 
   test('does not take a number that belongs to the name for a suffix', () => {
     const values = { ...person, assignment: 'Week_2' };
-    expect(partsOfName(standing, values, '03-Đặng_Thị Mai_Week_2.pdf', true)?.at(-2)).toEqual({ text: 'Week_2', part: 'assignment' });
+    expect(partsOfName(standing, values, '03-Đặng_Thị Mai_Week_2.pdf', true)?.at(-2)).toEqual({
+      text: 'Week_2',
+      part: 'assignment',
+    });
   });
 });
 

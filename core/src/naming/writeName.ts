@@ -37,10 +37,17 @@ const KEEP_BYTES = 12;
  */
 export function writeName(rule: Rule, values: NameValues, options: WriteOptions = {}): WrittenName {
   const suffix = options.copy && options.copy > 1 ? `_${options.copy}` : '';
-  const extension = options.extension ? `.${legalText(options.extension).replace(/[ .]/g, '').toLowerCase()}` : '';
+  const extension = options.extension
+    ? `.${legalText(options.extension).replace(/[ .]/g, '').toLowerCase()}`
+    : '';
   const room = LONGEST_NAME_BYTES - utf8Bytes(suffix) - utf8Bytes(extension);
 
-  const written = trimEdges(shorten(rule.flatMap((node) => writeNode(node, values)), room));
+  const written = trimEdges(
+    shorten(
+      rule.flatMap((node) => writeNode(node, values)),
+      room,
+    ),
+  );
   const stem = written.map((segment) => segment.text).join('');
   const segments: NameSegment[] = stem === '' ? [{ text: NAMELESS, part: null }] : written;
   if (suffix) segments.push({ text: suffix, part: 'suffix' });
@@ -97,7 +104,10 @@ function shorten(segments: NameSegment[], room: number): NameSegment[] {
 
 /** Applies the rules for the edges of a whole name to its segments. */
 function trimEdges(segments: NameSegment[]): NameSegment[] {
-  const joined = segments.map((segment) => segment.text).join('').normalize('NFC');
+  const joined = segments
+    .map((segment) => segment.text)
+    .join('')
+    .normalize('NFC');
   const legal = legalStem(joined);
   if (legal === joined) return segments.filter((segment) => segment.text !== '');
   let lead = joined.length - joined.trimStart().length;

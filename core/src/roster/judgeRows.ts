@@ -77,7 +77,12 @@ const WRONG: readonly RowReason[] = [
   'other-period',
   'too-long',
 ];
-const DOUBTFUL: readonly RowReason[] = ['name-cut-by-guess', 'same-name-here', 'same-name-in-school', 'name-differs'];
+const DOUBTFUL: readonly RowReason[] = [
+  'name-cut-by-guess',
+  'same-name-here',
+  'same-name-in-school',
+  'name-differs',
+];
 
 /** Judges every row of a list against the roster: who is new, already there, doubtful or wrong, and why. Writes nothing. */
 export function judgeRows(
@@ -95,7 +100,8 @@ interface PeopleIndex {
   byName: Map<string, KnownPerson[]>;
 }
 
-const nameOf = (person: Pick<ListedPerson, 'last' | 'first'>) => nameKey(`${person.last}\u0000${person.first}`);
+const nameOf = (person: Pick<ListedPerson, 'last' | 'first'>) =>
+  nameKey(`${person.last}\u0000${person.first}`);
 
 function indexPeople(known: readonly KnownPerson[]): PeopleIndex {
   const index: PeopleIndex = { byEmail: new Map(), byNumber: new Map(), byName: new Map() };
@@ -128,7 +134,9 @@ function judgeRow(
   else lookForNamesakes(index.byName.get(nameOf(person)) ?? [], person, reasons);
 
   // Two people may share a name; with the same address, or with none to tell them apart, it is one row twice.
-  const key = nameKey(person.email || person.number || `${person.last}\u0000${person.first}\u0000${period ?? ''}`);
+  const key = nameKey(
+    person.email || person.number || `${person.last}\u0000${person.first}\u0000${period ?? ''}`,
+  );
   if (inList.has(key)) reasons.push('twice-in-list');
   inList.add(key);
 
@@ -187,7 +195,11 @@ function compareWithKnown(
   if (nameOf(known) !== nameOf(person)) reasons.push('name-differs');
 }
 
-function lookForNamesakes(namesakes: readonly KnownPerson[], person: ListedPerson, reasons: RowReason[]): void {
+function lookForNamesakes(
+  namesakes: readonly KnownPerson[],
+  person: ListedPerson,
+  reasons: RowReason[],
+): void {
   // A namesake with another address is most likely another person, but only somebody who knows both can say.
   const students = namesakes.filter((known) => known.isStudent);
   if (students.some((known) => known.period !== null)) reasons.push('same-name-here');

@@ -4,8 +4,7 @@ export const separators = [',', ';', '\t'] as const;
 export type Separator = (typeof separators)[number];
 
 export type ReadTable =
-  | { ok: true; separator: Separator; rows: string[][]; lines: number[] }
-  | { ok: false; line: number };
+  { ok: true; separator: Separator; rows: string[][]; lines: number[] } | { ok: false; line: number };
 
 /** How much of the list is looked at to tell its separator, in lines. */
 const LOOKED_AT = 20;
@@ -57,7 +56,8 @@ function findSeparator(source: string): Separator {
   // 'Abara, Chidi<tab>3' is a list separated by tabs.
   const order: readonly Separator[] = ['\t', ';', ','];
   ranked.sort(
-    (a, b) => b.inLines - a.inLines || order.indexOf(a.separator) - order.indexOf(b.separator) || b.even - a.even,
+    (a, b) =>
+      b.inLines - a.inLines || order.indexOf(a.separator) - order.indexOf(b.separator) || b.even - a.even,
   );
   return ranked[0]!.separator;
 }

@@ -16,7 +16,16 @@ export type ColumnMeaning = (typeof columnMeanings)[number];
 const headings: Record<Exclude<ColumnMeaning, 'ignore'>, readonly string[]> = {
   last: ['last', 'lastname', 'surname', 'familyname', 'family', 'nachname', 'apellido', 'apellidos', 'nom'],
   first: ['first', 'firstname', 'givenname', 'given', 'forename', 'vorname', 'nombre', 'prenom'],
-  called: ['called', 'calledby', 'preferred', 'preferredname', 'preferredfirstname', 'nickname', 'goesby', 'knownas'],
+  called: [
+    'called',
+    'calledby',
+    'preferred',
+    'preferredname',
+    'preferredfirstname',
+    'nickname',
+    'goesby',
+    'knownas',
+  ],
   name: ['name', 'fullname', 'student', 'studentname', 'pupil', 'learner', 'lastfirst', 'lastnamefirstname'],
   email: ['email', 'emailaddress', 'mail', 'studentemail', 'schoolemail', 'address'],
   username: ['username', 'user', 'login', 'userid', 'account', 'loginid'],

@@ -39,7 +39,11 @@ describe('readTable', () => {
     expect(table).toEqual({
       ok: true,
       separator: ',',
-      rows: [['Last', 'First'], ['O"Hara', 'A B'], ['Eze', 'Ada Obi']],
+      rows: [
+        ['Last', 'First'],
+        ['O"Hara', 'A B'],
+        ['Eze', 'Ada Obi'],
+      ],
       lines: [1, 4, 6],
     });
   });
@@ -49,13 +53,20 @@ describe('readTable', () => {
   });
 
   test('reads any cells back that were quoted by RFC 4180', () => {
-    const cell = fc.string({ unit: fc.constantFrom(...'aé,;\t" b') }).map((value) => value.replace(/\s+/g, ' ').trim());
+    const cell = fc
+      .string({ unit: fc.constantFrom(...'aé,;\t" b') })
+      .map((value) => value.replace(/\s+/g, ' ').trim());
     fc.assert(
       fc.property(fc.array(fc.tuple(cell, cell), { minLength: 1, maxLength: 6 }), (rows) => {
         const filled = rows.filter((row) => row.some(Boolean));
         fc.pre(filled.length > 0);
-        const text = filled.map((row) => row.map((value) => `"${value.replaceAll('"', '""')}"`).join(';')).join('\r\n');
-        expect(readTable(text)).toMatchObject({ ok: true, rows: filled.map((row) => row.map((value) => value.normalize('NFC'))) });
+        const text = filled
+          .map((row) => row.map((value) => `"${value.replaceAll('"', '""')}"`).join(';'))
+          .join('\r\n');
+        expect(readTable(text)).toMatchObject({
+          ok: true,
+          rows: filled.map((row) => row.map((value) => value.normalize('NFC'))),
+        });
       }),
     );
   });
@@ -63,13 +74,27 @@ describe('readTable', () => {
 
 describe('recogniseColumns', () => {
   test('knows columns by their headings, in any order and writing', () => {
-    const found = recogniseColumns([['E-Mail Address', 'Hour', 'FIRST NAME', 'Homeroom', 'Surname'], ['a@b.example', '3', 'Ada', 'B', 'Eze']]);
-    expect(found).toEqual({ columns: ['email', 'period', 'first', 'ignore', 'last'], hasHeadings: true, enough: true });
+    const found = recogniseColumns([
+      ['E-Mail Address', 'Hour', 'FIRST NAME', 'Homeroom', 'Surname'],
+      ['a@b.example', '3', 'Ada', 'B', 'Eze'],
+    ]);
+    expect(found).toEqual({
+      columns: ['email', 'period', 'first', 'ignore', 'last'],
+      hasHeadings: true,
+      enough: true,
+    });
   });
 
   test('without headings knows the address, and a name that stands alone beside it', () => {
-    expect(recogniseColumns([['Eze, Ada', 'a@b.example']])).toEqual({ columns: ['name', 'email'], hasHeadings: false, enough: true });
-    expect(recogniseColumns([['Eze', 'Ada', '3']])).toMatchObject({ columns: ['ignore', 'ignore', 'ignore'], enough: false });
+    expect(recogniseColumns([['Eze, Ada', 'a@b.example']])).toEqual({
+      columns: ['name', 'email'],
+      hasHeadings: false,
+      enough: true,
+    });
+    expect(recogniseColumns([['Eze', 'Ada', '3']])).toMatchObject({
+      columns: ['ignore', 'ignore', 'ignore'],
+      enough: false,
+    });
   });
 });
 
@@ -99,17 +124,47 @@ describe('judgeRows', () => {
   const p3 = 'h3' as PeriodId;
   const blank = { called: '', username: '', number: '' };
   const known: KnownPerson[] = [
-    { id: 'k1' as PersonId, last: 'Abara', first: 'Chidi', email: 'cabara@x.example', ...blank, period: p2, isStudent: true },
-    { id: 'k2' as PersonId, last: 'Tamsin', first: 'Imogen', email: 'itamsin@x.example', ...blank, period: null, isStudent: false },
-    { id: 'k3' as PersonId, last: 'Eze', first: 'Ada', email: 'aeze@x.example', ...blank, period: null, isStudent: true },
+    {
+      id: 'k1' as PersonId,
+      last: 'Abara',
+      first: 'Chidi',
+      email: 'cabara@x.example',
+      ...blank,
+      period: p2,
+      isStudent: true,
+    },
+    {
+      id: 'k2' as PersonId,
+      last: 'Tamsin',
+      first: 'Imogen',
+      email: 'itamsin@x.example',
+      ...blank,
+      period: null,
+      isStudent: false,
+    },
+    {
+      id: 'k3' as PersonId,
+      last: 'Eze',
+      first: 'Ada',
+      email: 'aeze@x.example',
+      ...blank,
+      period: null,
+      isStudent: true,
+    },
   ];
   const judge = (...cells: string[][]) =>
-    judgeRows(cells.map((row, i) => ({ line: i + 1, cells: row })), {
-      columns: ['last', 'first', 'email', 'period'],
-      period: null,
-      periods: [{ id: p2, number: 2, label: 'Period 2' }, { id: p3, number: 3, label: 'Blue block' }],
-      known,
-    });
+    judgeRows(
+      cells.map((row, i) => ({ line: i + 1, cells: row })),
+      {
+        columns: ['last', 'first', 'email', 'period'],
+        period: null,
+        periods: [
+          { id: p2, number: 2, label: 'Period 2' },
+          { id: p3, number: 3, label: 'Blue block' },
+        ],
+        known,
+      },
+    );
 
   test.each([
     [['Ålund', 'Signe', 's@x.example', '2'], 'new', []],
@@ -135,7 +190,10 @@ describe('judgeRows', () => {
   test('a row that stands twice is taken once; two people of one name with two addresses are both new', () => {
     const row = ['Demir', 'Ali', 'ali@x.example', '2'];
     expect(judge(row, row).map((judged) => judged.fate)).toEqual(['new', 'wrong']);
-    expect(judge(row, ['Demir', 'Ali', 'ali2@x.example', '2']).map((judged) => judged.fate)).toEqual(['new', 'new']);
+    expect(judge(row, ['Demir', 'Ali', 'ali2@x.example', '2']).map((judged) => judged.fate)).toEqual([
+      'new',
+      'new',
+    ]);
   });
 
   test('every row gets one fate, and only a row with somewhere to go can be taken', () => {

@@ -1,6 +1,8 @@
 /** Words that belong to the last name they stand before (common practice, no source; from memory). */
 const PARTICLES = new Set(
-  'al bin da das de del della den der di do dos du el ibn la las le los mac st ten ter van vom von zu zum zur'.split(' '),
+  'al bin da das de del della den der di do dos du el ibn la las le los mac st ten ter van vom von zu zum zur'.split(
+    ' ',
+  ),
 );
 
 export interface SplitPersonName {

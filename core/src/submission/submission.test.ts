@@ -5,7 +5,14 @@ import { formOf } from './formOf';
 import { stateOf } from './stateOf';
 
 const at = (time: string) => `2026-11-24T${time}:00.000Z` as Instant;
-const nothing = { turnedInAt: null, lateMs: 0, hasStarted: false, reviewedAt: null, handedBackAt: null, due: at('12:00') };
+const nothing = {
+  turnedInAt: null,
+  lateMs: 0,
+  hasStarted: false,
+  reviewedAt: null,
+  handedBackAt: null,
+  due: at('12:00'),
+};
 
 describe('stateOf', () => {
   test.each([
@@ -18,7 +25,11 @@ describe('stateOf', () => {
     ['turned in', { ...nothing, turnedInAt: at('11:00') }, '23:00'],
     ['late', { ...nothing, turnedInAt: at('12:01'), lateMs: 60_000 }, '23:00'],
     ['reviewed', { ...nothing, turnedInAt: at('12:01'), lateMs: 60_000, reviewedAt: at('13:00') }, '23:00'],
-    ['handed back', { ...nothing, turnedInAt: at('11:00'), reviewedAt: at('13:00'), handedBackAt: at('14:00') }, '23:00'],
+    [
+      'handed back',
+      { ...nothing, turnedInAt: at('11:00'), reviewedAt: at('13:00'), handedBackAt: at('14:00') },
+      '23:00',
+    ],
   ])('%s', (state, facts, now) => {
     expect(stateOf(facts, at(now))).toBe(state);
   });
@@ -36,12 +47,18 @@ describe('roleTowards', () => {
   });
   test('the staff of a course are that towards every student’s things', () => {
     for (const staff of ['teacher', 'co-teacher'] as const) {
-      expect(roleTowards({ id: me, standing: 'teacher' }, { staff, enrolled: false, ofStudent: other })).toBe(staff);
+      expect(roleTowards({ id: me, standing: 'teacher' }, { staff, enrolled: false, ofStudent: other })).toBe(
+        staff,
+      );
     }
   });
   test('a teacher of another course is an outsider, the office is the office, nobody is nobody', () => {
     const facts = { staff: null, enrolled: false, ofStudent: other };
-    expect(standings.map((standing) => roleTowards({ id: me, standing }, facts))).toEqual(['outsider', 'outsider', 'office']);
+    expect(standings.map((standing) => roleTowards({ id: me, standing }, facts))).toEqual([
+      'outsider',
+      'outsider',
+      'office',
+    ]);
     expect(roleTowards(null, facts)).toBe('nobody');
   });
 });

@@ -51,7 +51,13 @@ const extensions: Record<FileKind, string> = {
 };
 
 /** A file name as a student or a camera writes it. */
-export function messyName(chance: Chance, kind: FileKind, title: string, first: string, last: string): string {
+export function messyName(
+  chance: Chance,
+  kind: FileKind,
+  title: string,
+  first: string,
+  last: string,
+): string {
   const extension = extensions[kind];
   const word = title.toLowerCase();
   if (kind === 'photo') return `IMG_${chance.between(1000, 9999)}.${extension}`;

@@ -31,7 +31,11 @@ export function makePhoto(chance: Chance, takenAt: string): Promise<Buffer> {
   return sharp(Buffer.from(landscape(chance, 960, 720)))
     .jpeg({ quality: 72 })
     .withExif({
-      IFD0: { Make: 'Larkmoor', Model: 'Handheld 4', DateTime: takenAt.slice(0, 19).replaceAll('-', ':').replace('T', ' ') },
+      IFD0: {
+        Make: 'Larkmoor',
+        Model: 'Handheld 4',
+        DateTime: takenAt.slice(0, 19).replaceAll('-', ':').replace('T', ' '),
+      },
     })
     .toBuffer();
 }

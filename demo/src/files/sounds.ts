@@ -22,7 +22,8 @@ export function makeSound(chance: Chance): Buffer {
   const pitch = chance.between(110, 240);
   for (let i = 0; i < samples; i += 1) {
     const syllable = Math.max(0, Math.sin((i / RATE) * 9));
-    const tone = Math.sin((i / RATE) * pitch * 2 * Math.PI) + 0.4 * Math.sin((i / RATE) * pitch * 4 * Math.PI);
+    const tone =
+      Math.sin((i / RATE) * pitch * 2 * Math.PI) + 0.4 * Math.sin((i / RATE) * pitch * 4 * Math.PI);
     wav[HEADER + i] = Math.round(128 + 60 * syllable * tone);
   }
   return wav;

@@ -2,7 +2,15 @@ import { Document, HeadingLevel, Packer, Paragraph } from 'docx';
 import { PDFDocument, StandardFonts, rgb } from 'pdf-lib';
 import type { Chance } from '../random';
 
-const places = ['the ford', 'Harrow Beck', 'the old quarry', 'the north hedge', 'Lark Moor', 'the weir', 'the school field'];
+const places = [
+  'the ford',
+  'Harrow Beck',
+  'the old quarry',
+  'the north hedge',
+  'Lark Moor',
+  'the weir',
+  'the school field',
+];
 const findings = [
   'The water stood %n cm above the mark and ran clear.',
   'We counted %n hazel stems on ten metres and one dead elm.',
@@ -15,8 +23,9 @@ const findings = [
 ];
 
 export function sentences(chance: Chance, count: number): string[] {
-  return Array.from({ length: count }, () =>
-    `At ${chance.pick(places)}: ${chance.pick(findings).replace('%n', String(chance.between(2, 48)))}`,
+  return Array.from(
+    { length: count },
+    () => `At ${chance.pick(places)}: ${chance.pick(findings).replace('%n', String(chance.between(2, 48)))}`,
   );
 }
 
@@ -46,10 +55,21 @@ export async function makePdf(chance: Chance, title: string, madeAt: Date): Prom
   const body = await pdf.embedFont(StandardFonts.Helvetica);
   for (let number = 1; number <= chance.between(1, 3); number += 1) {
     const page = pdf.addPage([595, 842]);
-    page.drawText(number === 1 ? title : `${title}, page ${number}`, { x: 60, y: 770, size: 20, font: heading });
+    page.drawText(number === 1 ? title : `${title}, page ${number}`, {
+      x: 60,
+      y: 770,
+      size: 20,
+      font: heading,
+    });
     sentences(chance, 9).forEach((text, i) =>
       // The standard fonts hold the Latin letters of Windows-1252 only.
-      page.drawText(text.replaceAll('’', "'"), { x: 60, y: 720 - i * 26, size: 11, font: body, color: rgb(0.1, 0.15, 0.14) }),
+      page.drawText(text.replaceAll('’', "'"), {
+        x: 60,
+        y: 720 - i * 26,
+        size: 11,
+        font: body,
+        color: rgb(0.1, 0.15, 0.14),
+      }),
     );
   }
   return Buffer.from(await pdf.save());

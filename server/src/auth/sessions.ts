@@ -48,12 +48,11 @@ export function findSession(school: School, token: string): PersonRow | null {
 export function makeWelcomeLink(school: School, person: PersonId | null): string {
   const token = newToken();
   run(school.db, 'DELETE FROM welcome_link WHERE person_id IS ? AND used_at IS NULL', [person]);
-  run(school.db, 'INSERT INTO welcome_link (token_hash, person_id, made_at, expires_at) VALUES (?, ?, ?, ?)', [
-    hashOf(token),
-    person,
-    school.now(),
-    inDays(school, LINK_DAYS),
-  ]);
+  run(
+    school.db,
+    'INSERT INTO welcome_link (token_hash, person_id, made_at, expires_at) VALUES (?, ?, ?, ?)',
+    [hashOf(token), person, school.now(), inDays(school, LINK_DAYS)],
+  );
   return token;
 }
 
@@ -68,7 +67,12 @@ export function findWelcomeLink(school: School, token: string): { personId: Pers
 
 /** Uses a link up; false when somebody else was faster. */
 export function useWelcomeLink(school: School, token: string, at: Instant): boolean {
-  return run(school.db, 'UPDATE welcome_link SET used_at = ? WHERE token_hash = ? AND used_at IS NULL', [at, hashOf(token)]) === 1;
+  return (
+    run(school.db, 'UPDATE welcome_link SET used_at = ? WHERE token_hash = ? AND used_at IS NULL', [
+      at,
+      hashOf(token),
+    ]) === 1
+  );
 }
 
 /** The path a one-time link has in the application. */

@@ -57,7 +57,12 @@ export function makeApp(options: AppOptions): Express {
     response.on('finish', () => {
       const ms = Number(process.hrtime.bigint() - started) / 1e6;
       // The path without what follows it: tokens and names stay out of the log.
-      log.info({ method: request.method, route: request.route?.path, status: response.statusCode, ms: Math.round(ms) });
+      log.info({
+        method: request.method,
+        route: request.route?.path,
+        status: response.statusCode,
+        ms: Math.round(ms),
+      });
     });
     next();
   });
@@ -85,7 +90,9 @@ export function makeApp(options: AppOptions): Express {
       if (name in json) {
         const answer = await (json[name as JsonRouteName] as (call: unknown) => unknown)(call);
         const schema: z.ZodType = answers[name as JsonRouteName];
-        response.set('Cache-Control', 'no-store').json(options.checkAnswers ? strictly(schema, answer) : answer);
+        response
+          .set('Cache-Control', 'no-store')
+          .json(options.checkAnswers ? strictly(schema, answer) : answer);
       } else {
         await (streams[name as keyof StreamHandlers] as (call: unknown) => unknown)(call);
       }
@@ -109,7 +116,8 @@ function readCall(school: School, name: RouteName, request: Request, response: R
   const person = token ? findSession(school, token) : null;
   const role = roleFor(school.db, person, route.about, request.params);
   if (!route.who.includes(role)) throw new Failure(role === 'nobody' ? 'not-signed-in' : 'not-allowed');
-  const shapes: { body?: z.ZodType; query?: z.ZodType } = name in requests ? requests[name as keyof typeof requests] : {};
+  const shapes: { body?: z.ZodType; query?: z.ZodType } =
+    name in requests ? requests[name as keyof typeof requests] : {};
   const params = Object.entries(request.params).map(([key, value]) => [
     key,
     parsed(pathParams[key as keyof typeof pathParams], value),
@@ -145,7 +153,11 @@ function strictly(schema: z.ZodType, answer: unknown): unknown {
 function sorted(value: unknown): unknown {
   if (Array.isArray(value)) return value.map(sorted);
   if (value === null || typeof value !== 'object') return value;
-  return Object.fromEntries(Object.entries(value).sort().map(([key, inner]) => [key, sorted(inner)]));
+  return Object.fromEntries(
+    Object.entries(value)
+      .sort()
+      .map(([key, inner]) => [key, sorted(inner)]),
+  );
 }
 
 function isStream(response: Response): boolean {
@@ -210,7 +222,10 @@ function limitSignIn(attempts: number) {
 
 /** The built pages: files with their hash in their name for ever, and the one page for every other address. */
 function servePages(app: Express, folder: string): void {
-  app.use('/assets', express.static(`${folder}/assets`, { immutable: true, maxAge: '1y', fallthrough: false }));
+  app.use(
+    '/assets',
+    express.static(`${folder}/assets`, { immutable: true, maxAge: '1y', fallthrough: false }),
+  );
   app.use(express.static(folder, { index: false, maxAge: 0 }));
   app.get('/{*page}', (_request, response) => {
     response.set('Cache-Control', 'no-cache').sendFile('index.html', { root: folder });
@@ -235,6 +250,7 @@ function asFailure(error: unknown): Failure {
   if (isDiskFull(error)) return new Failure('disk-full', {}, { cause: error });
   const status = (error as { status?: unknown } | null)?.status;
   if (status === 404) return new Failure('not-found', {}, { cause: error });
-  if (typeof status === 'number' && status >= 400 && status < 500) return new Failure('bad-input', {}, { cause: error });
+  if (typeof status === 'number' && status >= 400 && status < 500)
+    return new Failure('bad-input', {}, { cause: error });
   return new Failure('went-wrong', {}, { cause: error });
 }

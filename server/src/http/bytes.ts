@@ -11,7 +11,8 @@ import type { Call, StreamHandlers } from './call';
  * Types that a browser shows without running anything in them. All else is sent as a download: HTML, SVG and XML
  * from a student must never run in this origin.
  */
-const SHOWN_IN_PLACE = /^(image\/(jpeg|png|gif|webp|avif|heic)|audio\/|video\/|application\/(pdf|ogg)$|text\/(plain|csv|tab-separated-values|markdown)$)/;
+const SHOWN_IN_PLACE =
+  /^(image\/(jpeg|png|gif|webp|avif|heic)|audio\/|video\/|application\/(pdf|ogg)$|text\/(plain|csv|tab-separated-values|markdown)$)/;
 
 /** Bytes of a student are shown by the page's own means only; opened by themselves they may do nothing. */
 const SANDBOX = "default-src 'none'; style-src 'unsafe-inline'; media-src 'self'; img-src 'self'; sandbox";
@@ -23,7 +24,11 @@ async function sendPiece({ school, params, query, response }: Call<'readPiece'>)
   // What is text to a browser is shown as text, whatever it says of itself.
   const mime = piece.mime.startsWith('text/') ? 'text/plain; charset=utf-8' : piece.mime;
   response.set({
-    'Content-Type': shown ? mime : piece.mime.startsWith('text/html') ? 'application/octet-stream' : piece.mime,
+    'Content-Type': shown
+      ? mime
+      : piece.mime.startsWith('text/html')
+        ? 'application/octet-stream'
+        : piece.mime,
     'Content-Disposition': contentDisposition(piece.name, { type: shown ? 'inline' : 'attachment' }),
     'Content-Security-Policy': SANDBOX,
     'Cache-Control': 'private, max-age=31536000, immutable',

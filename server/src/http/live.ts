@@ -15,11 +15,16 @@ const RETRY_MS = 1500;
 export function openLiveStream(call: Call<'live'>): void {
   const { school, response } = call;
   const viewer = caller(call).id;
-  response.set({ 'Content-Type': 'text/event-stream', 'Cache-Control': 'no-store', 'X-Accel-Buffering': 'no' });
+  response.set({
+    'Content-Type': 'text/event-stream',
+    'Cache-Control': 'no-store',
+    'X-Accel-Buffering': 'no',
+  });
   response.flushHeaders();
   response.write(`retry: ${RETRY_MS}\n\n`);
   const stop = school.bus.listen((audience, notice) => {
-    if (isFor(school, audience, viewer)) response.write(`data: ${JSON.stringify(asSeenBy(school, notice, viewer))}\n\n`);
+    if (isFor(school, audience, viewer))
+      response.write(`data: ${JSON.stringify(asSeenBy(school, notice, viewer))}\n\n`);
   });
   const heartbeat = setInterval(() => response.write(': still here\n\n'), HEARTBEAT_MS);
   response.on('close', () => {
@@ -32,8 +37,10 @@ function isFor(school: School, audience: Audience, viewer: PersonId): boolean {
   if ('person' in audience) return audience.person === viewer;
   // Asked for each notice, so that who leaves a course's staff hears no more of it at once.
   return (
-    one(school.db, 'SELECT 1 FROM course_staff WHERE course_id = ? AND person_id = ?', [audience.staffOf, viewer]) !==
-    undefined
+    one(school.db, 'SELECT 1 FROM course_staff WHERE course_id = ? AND person_id = ?', [
+      audience.staffOf,
+      viewer,
+    ]) !== undefined
   );
 }
 

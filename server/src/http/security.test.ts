@@ -21,15 +21,28 @@ test('a request that changes something must come from our own page', async () =>
 test('sign-in attempts are limited for an account, and others go on', async () => {
   const nobody = school.as(null);
   const attempt = (email: string) => nobody.call('signIn', { body: { email, password: 'guess' } });
-  for (let i = 0; i < 3; i += 1) expect(await attempt('office@x.example')).toMatchObject({ status: 401, error: { code: 'wrong-password' } });
-  expect(await attempt('Office@x.example')).toMatchObject({ status: 429, error: { code: 'too-many-attempts' } });
+  for (let i = 0; i < 3; i += 1)
+    expect(await attempt('office@x.example')).toMatchObject({
+      status: 401,
+      error: { code: 'wrong-password' },
+    });
+  expect(await attempt('Office@x.example')).toMatchObject({
+    status: 429,
+    error: { code: 'too-many-attempts' },
+  });
   expect(await attempt('tamsin@x.example')).toMatchObject({ status: 401 });
 });
 
 test('an address without an account and one without a password are answered alike', async () => {
   const nobody = school.as(null);
-  const replies = await Promise.all(['mai@x.example', 'no.such@x.example'].map((email) => nobody.call('signIn', { body: { email, password: 'guess' } })));
-  expect(replies.map(({ status, error }) => [status, error])).toEqual(Array(2).fill([401, { code: 'wrong-password', details: {} }]));
+  const replies = await Promise.all(
+    ['mai@x.example', 'no.such@x.example'].map((email) =>
+      nobody.call('signIn', { body: { email, password: 'guess' } }),
+    ),
+  );
+  expect(replies.map(({ status, error }) => [status, error])).toEqual(
+    Array(2).fill([401, { code: 'wrong-password', details: {} }]),
+  );
 });
 
 test('signing out ends the session on the server, not only in the browser', async () => {
@@ -55,11 +68,16 @@ test.each([
   ['something else altogether', ['?']],
 ])('input is checked at the edge: %s', async (_what, body) => {
   const reply = await school.as('teacher').call('makeYear', { body });
-  expect(reply).toMatchObject({ status: 400, error: { code: 'bad-input', details: { says: expect.any(String) } } });
+  expect(reply).toMatchObject({
+    status: 400,
+    error: { code: 'bad-input', details: { says: expect.any(String) } },
+  });
 });
 
 test('a body that is no JSON is bad input, not a fault of ours', async () => {
-  const response = await school.as('teacher').raw('makeYear', { headers: { 'Content-Type': 'application/json' } }, { body: '{"label":' });
+  const response = await school
+    .as('teacher')
+    .raw('makeYear', { headers: { 'Content-Type': 'application/json' } }, { body: '{"label":' });
   expect([response.status, await response.json()]).toMatchObject([400, { error: { code: 'bad-input' } }]);
 });
 

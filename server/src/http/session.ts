@@ -83,7 +83,8 @@ export const sessionHandlers = {
 
   async signIn({ school, body, request, response }) {
     const found = findByEmail(school.db, body.email);
-    if (!(await isPassword(body.password, found?.passwordHash ?? null)) || !found) throw new Failure('wrong-password');
+    if (!(await isPassword(body.password, found?.passwordHash ?? null)) || !found)
+      throw new Failure('wrong-password');
     return signInAs(school, found.id, request, response);
   },
 
@@ -145,7 +146,12 @@ export const sessionHandlers = {
     const { school, body } = call;
     return together(school.db, () => {
       const { standing, ...person } = body;
-      const id = addPerson(school, caller(call).id, { ...person, called: '', username: '', number: '' }, standing);
+      const id = addPerson(
+        school,
+        caller(call).id,
+        { ...person, called: '', username: '', number: '' },
+        standing,
+      );
       return { id, link: welcomePath(makeWelcomeLink(school, id)) };
     });
   },
@@ -164,13 +170,24 @@ function openWithOffice(
   if (!first) throw new Failure('bad-input');
   if (!isTimeZone(first.timeZone)) throw new Failure('bad-time-zone', { zone: first.timeZone });
   openSchoolRecord(school, first.schoolName, first.timeZone);
-  const person = { last: first.last, first: first.first, email: first.email, called: '', username: '', number: '' };
+  const person = {
+    last: first.last,
+    first: first.first,
+    email: first.email,
+    called: '',
+    username: '',
+    number: '',
+  };
   return addPerson(school, 'system', person, 'office');
 }
 
 /** Writes down that the school exists. The first line of every ledger. */
 export function openSchoolRecord(school: School, name: string, timeZone: string): void {
   const at = school.now();
-  run(school.db, 'INSERT INTO school (id, name, time_zone, opened_at) VALUES (1, ?, ?, ?)', [name, timeZone, at]);
+  run(school.db, 'INSERT INTO school (id, name, time_zone, opened_at) VALUES (1, ?, ?, ?)', [
+    name,
+    timeZone,
+    at,
+  ]);
   writeEvent(school, 'system', 'school opened', {}, { zone: timeZone }, at);
 }

@@ -2,7 +2,16 @@ import { parseRule } from '@vestibul/core';
 import { makeWelcomeLink, welcomePath } from '../auth/sessions';
 import { Failure } from '../failure';
 import { changeAssignment, makeAssignment, readAssignment } from '../store/assignments';
-import { addPeriod, addStaff, listCourses, listYears, makeCourse, makeYear, readCourse, setRule } from '../store/courses';
+import {
+  addPeriod,
+  addStaff,
+  listCourses,
+  listYears,
+  makeCourse,
+  makeYear,
+  readCourse,
+  setRule,
+} from '../store/courses';
 import { together } from '../store/database';
 import { makeFolders } from '../store/folders';
 import { joinRoster, listWithoutPassword, previewRoster, readRoster } from '../store/roster';
@@ -23,7 +32,11 @@ export const setUpHandlers = {
   makeCourse: (call) => ({ id: makeCourse(call.school, caller(call).id, call.body) }),
 
   readCourse({ school, params, role }) {
-    return readCourse(school.db, params.courseId, role === 'teacher' || role === 'co-teacher' ? role : 'office');
+    return readCourse(
+      school.db,
+      params.courseId,
+      role === 'teacher' || role === 'co-teacher' ? role : 'office',
+    );
   },
 
   addPeriod(call) {

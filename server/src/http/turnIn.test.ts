@@ -2,7 +2,7 @@ import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import { createHash, randomBytes, randomUUID } from 'node:crypto';
 import fs from 'node:fs/promises';
 import path from 'node:path';
-import { one } from '../store/database';
+import { findScans } from '../testing/findScans';
 import { TestSchool, bytesOf } from '../testing/TestSchool';
 
 let school: TestSchool;
@@ -13,7 +13,10 @@ afterAll(() => school.close());
 
 /** A picture of one pixel: PNG specification, third edition. */
 const png = new Uint8Array(
-  Buffer.from('iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNkYPhfDwAChwGA60e6kgAAAABJRU5ErkJggg==', 'base64'),
+  Buffer.from(
+    'iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNkYPhfDwAChwGA60e6kgAAAABJRU5ErkJggg==',
+    'base64',
+  ),
 );
 const sha256 = (bytes: Uint8Array) => createHash('sha256').update(bytes).digest('hex');
 
@@ -34,15 +37,23 @@ describe('turning in', () => {
         sha256: sha256(png),
       },
     ]);
-    expect(await fs.readFile(school.running.school.vault.pathOf(data.pieces[0]!.sha256))).toEqual(Buffer.from(png));
+    expect(await fs.readFile(school.running.school.vault.pathOf(data.pieces[0]!.sha256))).toEqual(
+      Buffer.from(png),
+    );
   });
 
   test('again is the next attempt, never over the first', async () => {
     const mai = school.as('mai');
-    const two = [await mai.upload(school.assignment, 'a.txt', bytesOf('one')), await mai.upload(school.assignment, 'b.txt', bytesOf('two'))];
+    const two = [
+      await mai.upload(school.assignment, 'a.txt', bytesOf('one')),
+      await mai.upload(school.assignment, 'b.txt', bytesOf('two')),
+    ];
     const { data } = await mai.turnIn(school.assignment, two);
     expect(data.attempt).toBe(2);
-    expect(data.pieces.map((piece) => piece.name)).toEqual(['02-Đặng_Thị Mai_Stream gauge log.txt', '02-Đặng_Thị Mai_Stream gauge log_2.txt']);
+    expect(data.pieces.map((piece) => piece.name)).toEqual([
+      '02-Đặng_Thị Mai_Stream gauge log.txt',
+      '02-Đặng_Thị Mai_Stream gauge log_2.txt',
+    ]);
     const read = await mai.must('readSubmission', { params: { submissionId: data.submissionId } });
     expect(read.attempts.map((attempt) => attempt.attempt)).toEqual([2, 1]);
     expect(read.pieces).toHaveLength(3);
@@ -52,7 +63,9 @@ describe('turning in', () => {
     const names = [];
     for (const who of ['ali', 'ali2']) {
       const caller = school.as(who);
-      const { data } = await caller.turnIn(school.assignment, [await caller.upload(school.assignment, 'x.txt', bytesOf(who))]);
+      const { data } = await caller.turnIn(school.assignment, [
+        await caller.upload(school.assignment, 'x.txt', bytesOf(who)),
+      ]);
       names.push(data.pieces[0]!.name);
     }
     expect(names).toEqual(['10-Demir_Ali_Stream gauge log.txt', '10-Demir_Ali_Stream gauge log_2.txt']);
@@ -65,8 +78,13 @@ describe('turning in', () => {
     const replies = await Promise.all([1, 2, 3, 4].map(() => chidi.turnIn(school.assignment, uploads, key)));
     expect(new Set(replies.map(({ data }) => JSON.stringify(data))).size).toBe(1);
     // A second window that still shows the same tray.
-    expect(await chidi.turnIn(school.assignment, uploads)).toMatchObject({ status: 409, error: { code: 'already-turned-in' } });
-    const read = await chidi.must('readSubmission', { params: { submissionId: replies[0]!.data.submissionId } });
+    expect(await chidi.turnIn(school.assignment, uploads)).toMatchObject({
+      status: 409,
+      error: { code: 'already-turned-in' },
+    });
+    const read = await chidi.must('readSubmission', {
+      params: { submissionId: replies[0]!.data.submissionId },
+    });
     expect(read.pieces).toHaveLength(1);
   });
 
@@ -81,13 +99,26 @@ describe('turning in', () => {
 
   test.each([
     ['nothing', 'nothing-chosen', 400, async () => []],
-    ['somebody else’s upload', 'upload-gone', 410, async () => [await school.as('mai').upload(school.assignment, 'm.txt', bytesOf('m'))]],
-    ['what is still on its way', 'still-arriving', 409, async () => [(await school.as('chidi').startUpload(school.assignment, 'half.txt', 10)).id]],
+    [
+      'somebody else’s upload',
+      'upload-gone',
+      410,
+      async () => [await school.as('mai').upload(school.assignment, 'm.txt', bytesOf('m'))],
+    ],
+    [
+      'what is still on its way',
+      'still-arriving',
+      409,
+      async () => [(await school.as('chidi').startUpload(school.assignment, 'half.txt', 10)).id],
+    ],
   ] as const)('%s is refused and changes nothing', async (_what, code, status, uploads) => {
-    const lines = () => one<{ n: number }>(school.running.school.db, 'SELECT COUNT(*) AS n FROM event')!.n;
+    const lines = () => school.running.school.db.prepare('SELECT COUNT(*) FROM event').pluck().get();
     const ids = await uploads();
     const before = lines();
-    expect(await school.as('chidi').turnIn(school.assignment, [...ids])).toMatchObject({ status, error: { code } });
+    expect(await school.as('chidi').turnIn(school.assignment, [...ids])).toMatchObject({
+      status,
+      error: { code },
+    });
     expect(lines()).toBe(before);
   });
 });
@@ -119,7 +150,8 @@ describe('uploads', () => {
 
   test('the same bytes are kept once', async () => {
     const before = await countVault();
-    for (const who of ['mai', 'chidi']) await school.as(who).upload(school.assignment, `${who}.txt`, bytesOf('the very same'));
+    for (const who of ['mai', 'chidi'])
+      await school.as(who).upload(school.assignment, `${who}.txt`, bytesOf('the very same'));
     expect(await countVault()).toBe(before + 1);
   });
 
@@ -135,7 +167,10 @@ describe('uploads', () => {
   test('are refused in our words when the disk has no room, and taken again when it has', async () => {
     await school.restart({ keepFree: Number.MAX_SAFE_INTEGER });
     const refused = await school.as('mai').startUpload(school.assignment, 'x.bin', 10);
-    expect([refused.status, JSON.parse(refused.body)]).toEqual([507, { error: { code: 'disk-full', details: {} } }]);
+    expect([refused.status, JSON.parse(refused.body)]).toEqual([
+      507,
+      { error: { code: 'disk-full', details: {} } },
+    ]);
     await school.restart({ keepFree: 0 });
     expect((await school.as('mai').startUpload(school.assignment, 'x.bin', 10)).status).toBe(201);
   });
@@ -165,7 +200,10 @@ describe('uploads', () => {
       ['one.txt', '02-Abara_Chidi_Hill-profile.txt'],
       ['two.png', '02-Abara_Chidi_Hill-profile.png'],
     ]);
-    const { data } = await chidi.turnIn(given, tray.uploads.map((upload) => upload.id));
+    const { data } = await chidi.turnIn(
+      given,
+      tray.uploads.map((upload) => upload.id),
+    );
     expect(data.pieces.map((piece) => piece.name)).toEqual(tray.uploads.map((upload) => upload.name));
   });
 });
@@ -185,11 +223,18 @@ describe('the bytes of a piece', () => {
       `attachment; filename="02-??ng_Th? Mai_For notes.txt.txt"; filename*=UTF-8''02-%C4%90%E1%BA%B7ng_Th%E1%BB%8B%20Mai_For%20notes.txt.txt`,
     );
     const part = await school.as('teacher').raw('readPiece', { params, headers: { Range: 'bytes=3-5' } });
-    expect([part.status, part.headers.get('content-range'), await part.text()]).toEqual([206, 'bytes 3-5/10', '345']);
+    expect([part.status, part.headers.get('content-range'), await part.text()]).toEqual([
+      206,
+      'bytes 3-5/10',
+      '345',
+    ]);
   });
 
   test('never run in our origin: HTML and SVG are downloads in a sandbox', async () => {
-    for (const [name, content] of [['page.html', '<script>alert(1)</script>'], ['drawing.svg', '<?xml version="1.0"?><svg xmlns="http://www.w3.org/2000/svg" onload="alert(1)"/>']] as const) {
+    for (const [name, content] of [
+      ['page.html', '<script>alert(1)</script>'],
+      ['drawing.svg', '<?xml version="1.0"?><svg xmlns="http://www.w3.org/2000/svg" onload="alert(1)"/>'],
+    ] as const) {
       const response = await school.as('teacher').raw('readPiece', { params: await pieceOf(name, content) });
       expect(response.headers.get('content-disposition')).toMatch(/^attachment;/);
       expect(response.headers.get('content-type')).not.toMatch(/^text\/html/);
@@ -203,3 +248,7 @@ async function countVault(): Promise<number> {
   const files = await fs.readdir(path.join(school.folder, 'vault'), { recursive: true });
   return files.filter((name) => /[0-9a-f]{64}$/.test(name)).length;
 }
+
+test('all of this ran on indexes', () => {
+  expect(findScans(school.running.school.db)).toEqual([]);
+});

@@ -24,7 +24,8 @@ export class ArrivalStore extends FileStore {
 
   override async write(readable: Readable, id: string, offset: number): Promise<number> {
     const known = this.#running.get(id);
-    const running = offset === 0 ? { hash: createHash('sha256'), bytes: 0 } : known?.bytes === offset ? known : null;
+    const running =
+      offset === 0 ? { hash: createHash('sha256'), bytes: 0 } : known?.bytes === offset ? known : null;
     if (running) this.#running.set(id, running);
     else this.#running.delete(id);
     const hashing = new Transform({

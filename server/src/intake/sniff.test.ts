@@ -13,7 +13,9 @@ beforeAll(() => {
 });
 afterAll(() => fs.rmSync(folder, { recursive: true }));
 
-const jpeg = Buffer.from([0xff, 0xd8, 0xff, 0xe0, 0, 16, 0x4a, 0x46, 0x49, 0x46, 0, 1, 1, 0, 0, 1, 0, 1, 0, 0]);
+const jpeg = Buffer.from([
+  0xff, 0xd8, 0xff, 0xe0, 0, 16, 0x4a, 0x46, 0x49, 0x46, 0, 1, 1, 0, 0, 1, 0, 1, 0, 0,
+]);
 
 test.each([
   ['photo.JPEG', jpeg, 'image/jpeg', 'jpeg'],
@@ -35,7 +37,10 @@ test('the vault keeps bytes under the hash that coreutils would print, and leave
   const vault = new Vault(path.join(folder, 'vault'));
   // `printf abc | sha256sum`; the value is that of FIPS 180-4.
   const abc = 'ba7816bf8f01cfea414140de5dae2223b00361a396177a9cb410ff61f20015ad';
-  expect(await vault.put(Readable.from([Buffer.from('a'), Buffer.from('bc')]))).toEqual({ sha256: abc, bytes: 3 });
+  expect(await vault.put(Readable.from([Buffer.from('a'), Buffer.from('bc')]))).toEqual({
+    sha256: abc,
+    bytes: 3,
+  });
   expect(await hashFile(vault.pathOf(abc as never))).toBe(abc);
   const failing = new Readable({
     read() {

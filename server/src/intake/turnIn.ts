@@ -85,13 +85,22 @@ export function turnIn(
       const written = writeUniqueName(rule, values, upload.extension, (key) =>
         isPieceName(db, assignment.courseId, key),
       );
-      placePiece(school, about, { id: pieceIds[i]!, attempt: attempt.n, n: i + 1, name: written.name, at }, upload);
+      placePiece(
+        school,
+        about,
+        { id: pieceIds[i]!, attempt: attempt.n, n: i + 1, name: written.name, at },
+        upload,
+      );
     });
     return { receipt: receiptOf(db, attempt.submission, attempt.n), isNew: true };
   });
 }
 
-function findPress(db: Database, student: PersonId, key: string): { submissionId: SubmissionId; n: number } | undefined {
+function findPress(
+  db: Database,
+  student: PersonId,
+  key: string,
+): { submissionId: SubmissionId; n: number } | undefined {
   return one(
     db,
     `SELECT t.submission_id AS submissionId, t.n FROM attempt t JOIN submission s ON s.id = t.submission_id
@@ -104,9 +113,19 @@ function receiptOf(db: Database, submission: SubmissionId, n: number): AnswerOf<
   return readReceipts(db, submission).find((receipt) => receipt.attempt === n)!;
 }
 
-function requireArrived(db: Database, student: PersonId, assignment: AssignmentId, id: UploadId): ArrivedUpload {
+function requireArrived(
+  db: Database,
+  student: PersonId,
+  assignment: AssignmentId,
+  id: UploadId,
+): ArrivedUpload {
   const upload = findUpload(db, id);
-  if (!upload || upload.studentId !== student || upload.assignmentId !== assignment || upload.droppedAt !== null) {
+  if (
+    !upload ||
+    upload.studentId !== student ||
+    upload.assignmentId !== assignment ||
+    upload.droppedAt !== null
+  ) {
     throw new Failure('upload-gone');
   }
   if (upload.turnedInAt !== null) throw new Failure('already-turned-in');
@@ -145,7 +164,13 @@ function writeSubmission(
 
 function placePiece(
   school: School,
-  about: { course: CourseId; period: PeriodId; assignment: AssignmentId; student: PersonId; submission: SubmissionId },
+  about: {
+    course: CourseId;
+    period: PeriodId;
+    assignment: AssignmentId;
+    student: PersonId;
+    submission: SubmissionId;
+  },
   piece: { id: PieceId; attempt: number; n: number; name: string; at: Instant },
   upload: ArrivedUpload,
 ): void {

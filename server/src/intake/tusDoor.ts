@@ -63,10 +63,13 @@ export function makeTusDoor(school: School, onArrival: (upload: UploadId) => voi
       onArrival(id);
       return {};
     },
-    onResponseError: (_request, error) => (isDiskFull(error) ? tusError(new Failure('disk-full')) : undefined),
+    onResponseError: (_request, error) =>
+      isDiskFull(error) ? tusError(new Failure('disk-full')) : undefined,
   });
   server.on(EVENTS.POST_CREATE, (_request, upload) => onArrival(upload.id as UploadId));
-  return { handle: (person, request, response) => caller.run(person, () => server.handle(request, response)) };
+  return {
+    handle: (person, request, response) => caller.run(person, () => server.handle(request, response)),
+  };
 }
 
 /** Refuses what would not leave the ledger its room. */

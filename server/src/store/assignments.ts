@@ -49,7 +49,13 @@ export function changeAssignment(school: School, by: PersonId, id: AssignmentId,
       school.db,
       `UPDATE assignment SET title = :title, title_key = :key, short_name = :shortName, directions = :directions
        WHERE id = :id`,
-      { id, title: body.title, key: nameKey(body.title), shortName: body.shortName, directions: body.directions },
+      {
+        id,
+        title: body.title,
+        key: nameKey(body.title),
+        shortName: body.shortName,
+        directions: body.directions,
+      },
     );
     run(school.db, 'DELETE FROM assignment_due WHERE assignment_id = ?', [id]);
     const dues = writeDues(school, courseId, id, body.dues);
@@ -91,10 +97,11 @@ export function dueFor(db: Database, assignment: AssignmentId, period: PeriodId)
 }
 
 function requireFreeTitle(db: Database, course: CourseId, title: string, self: AssignmentId): void {
-  const other = one<{ id: AssignmentId }>(db, 'SELECT id FROM assignment WHERE course_id = ? AND title_key = ?', [
-    course,
-    nameKey(title),
-  ]);
+  const other = one<{ id: AssignmentId }>(
+    db,
+    'SELECT id FROM assignment WHERE course_id = ? AND title_key = ?',
+    [course, nameKey(title)],
+  );
   if (other && other.id !== self) throw new Failure('assignment-exists', { title });
 }
 

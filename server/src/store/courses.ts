@@ -1,4 +1,13 @@
-import type { CourseId, CourseStaffRole, Instant, LocalTime, PeriodId, PersonId, YearId, AssignmentId } from '@vestibul/core';
+import type {
+  CourseId,
+  CourseStaffRole,
+  Instant,
+  LocalTime,
+  PeriodId,
+  PersonId,
+  YearId,
+  AssignmentId,
+} from '@vestibul/core';
 import { sha256Hex } from '@vestibul/core';
 import type { AnswerOf, BodyOf } from '@vestibul/contract';
 import { Failure } from '../failure';
@@ -16,7 +25,10 @@ export const START_FILE_RULE = '{period|pad 2}-{last}_{first}_{assignment}';
 export const ENAMELS = 5;
 
 export function listYears(db: Database): AnswerOf<'listYears'> {
-  return all(db, 'SELECT id, label, starts_on AS startsOn, ends_on AS endsOn FROM year ORDER BY starts_on DESC');
+  return all(
+    db,
+    'SELECT id, label, starts_on AS startsOn, ends_on AS endsOn FROM year ORDER BY starts_on DESC',
+  );
 }
 
 export function makeYear(school: School, by: PersonId, year: BodyOf<'makeYear'>): YearId {
@@ -37,7 +49,10 @@ export function makeYear(school: School, by: PersonId, year: BodyOf<'makeYear'>)
 }
 
 /** The courses somebody is on the staff of; the office sees all. */
-export function listCourses(db: Database, person: { id: PersonId; standing: string }): AnswerOf<'listCourses'> {
+export function listCourses(
+  db: Database,
+  person: { id: PersonId; standing: string },
+): AnswerOf<'listCourses'> {
   return all(
     db,
     `SELECT c.id, c.title, y.label AS yearLabel,
@@ -53,7 +68,9 @@ export function listCourses(db: Database, person: { id: PersonId; standing: stri
 export function makeCourse(school: School, by: PersonId, course: BodyOf<'makeCourse'>): CourseId {
   return together(school.db, () => {
     if (!one(school.db, 'SELECT 1 FROM year WHERE id = ?', [course.yearId])) throw new Failure('not-found');
-    if (one(school.db, 'SELECT 1 FROM course WHERE year_id = ? AND title = ?', [course.yearId, course.title])) {
+    if (
+      one(school.db, 'SELECT 1 FROM course WHERE year_id = ? AND title = ?', [course.yearId, course.title])
+    ) {
       throw new Failure('course-exists', { title: course.title });
     }
     const id = newId<CourseId>('c');
@@ -64,14 +81,22 @@ export function makeCourse(school: School, by: PersonId, course: BodyOf<'makeCou
       [id, course.yearId, course.title, course.code, START_FOLDER_RULE, START_FILE_RULE, at],
     );
     writeEvent(school, by, 'course made', { course: id, year: course.yearId }, { owner: by }, at);
-    run(school.db, `INSERT INTO course_staff (course_id, person_id, role) VALUES (?, ?, 'teacher')`, [id, by]);
+    run(school.db, `INSERT INTO course_staff (course_id, person_id, role) VALUES (?, ?, 'teacher')`, [
+      id,
+      by,
+    ]);
     writeEvent(school, by, 'staff added', { course: id, person: by }, { role: 'teacher' }, at);
     for (const period of course.periods) insertPeriod(school, by, id, period);
     return id;
   });
 }
 
-export function addPeriod(school: School, by: PersonId, course: CourseId, period: BodyOf<'addPeriod'>): PeriodId {
+export function addPeriod(
+  school: School,
+  by: PersonId,
+  course: CourseId,
+  period: BodyOf<'addPeriod'>,
+): PeriodId {
   return together(school.db, () => insertPeriod(school, by, course, period));
 }
 
@@ -80,9 +105,11 @@ function insertPeriod(school: School, by: PersonId, course: CourseId, period: Bo
     throw new Failure('period-exists', { number: period.number });
   }
   const id = newId<PeriodId>('h');
-  const { there } = one<{ there: number }>(school.db, 'SELECT COUNT(*) AS there FROM period WHERE course_id = ?', [
-    course,
-  ])!;
+  const { there } = one<{ there: number }>(
+    school.db,
+    'SELECT COUNT(*) AS there FROM period WHERE course_id = ?',
+    [course],
+  )!;
   run(school.db, 'INSERT INTO period (id, course_id, number, label, enamel) VALUES (?, ?, ?, ?, ?)', [
     id,
     course,
@@ -137,7 +164,9 @@ export interface PeriodRow {
 }
 
 export function listPeriods(db: Database, course: CourseId): PeriodRow[] {
-  return all(db, 'SELECT id, number, label, enamel FROM period WHERE course_id = ? ORDER BY number', [course]);
+  return all(db, 'SELECT id, number, label, enamel FROM period WHERE course_id = ? ORDER BY number', [
+    course,
+  ]);
 }
 
 /** Who is on a course's staff, the teacher first. */
@@ -187,8 +216,12 @@ export function listAssignments(db: Database, course: CourseId): AnswerOf<'readC
 }
 
 /** Everything about a course but its people's work. */
-export function readCourse(db: Database, id: CourseId, role: AnswerOf<'readCourse'>['role']): AnswerOf<'readCourse'> {
-  const { foldersMadeAt: _made, ...course } = findCourse(db, id);
+export function readCourse(
+  db: Database,
+  id: CourseId,
+  role: AnswerOf<'readCourse'>['role'],
+): AnswerOf<'readCourse'> {
+  const { id: courseId, title, code, folderRule, fileRule } = findCourse(db, id);
   const counts = new Map(
     all<{ periodId: PeriodId; students: number }>(
       db,
@@ -198,7 +231,11 @@ export function readCourse(db: Database, id: CourseId, role: AnswerOf<'readCours
   );
   const periods = listPeriods(db, id).map((period) => ({ ...period, students: counts.get(period.id) ?? 0 }));
   return {
-    ...course,
+    id: courseId,
+    title,
+    code,
+    folderRule,
+    fileRule,
     role,
     year: one<{ id: YearId; label: string }>(
       db,
@@ -214,7 +251,13 @@ export function readCourse(db: Database, id: CourseId, role: AnswerOf<'readCours
 }
 
 /** Sets how folders or files are named from now on; what has a name keeps it. */
-export function setRule(school: School, by: PersonId, course: CourseId, subject: 'folder' | 'file', rule: string): void {
+export function setRule(
+  school: School,
+  by: PersonId,
+  course: CourseId,
+  subject: 'folder' | 'file',
+  rule: string,
+): void {
   together(school.db, () => {
     run(school.db, `UPDATE course SET ${subject}_rule = :rule WHERE id = :course`, { rule, course });
     writeEvent(school, by, 'rule set', { course }, { for: subject, ruleSha256: sha256Hex(rule) });

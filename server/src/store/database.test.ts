@@ -14,7 +14,11 @@ describe('openDatabase', () => {
   test('keeps what was answered for: WAL, foreign keys, and every commit synced', () => {
     const db = openDatabase(path.join(folder, 'a.sqlite'));
     // sqlite.org/pragma.html: synchronous 2 is FULL.
-    expect([db.pragma('journal_mode', { simple: true }), db.pragma('foreign_keys', { simple: true }), db.pragma('synchronous', { simple: true })]).toEqual(['wal', 1, 2]);
+    expect([
+      db.pragma('journal_mode', { simple: true }),
+      db.pragma('foreign_keys', { simple: true }),
+      db.pragma('synchronous', { simple: true }),
+    ]).toEqual(['wal', 1, 2]);
     db.close();
   });
 
@@ -33,7 +37,11 @@ describe('migrate', () => {
     const db = openDatabase(path.join(folder, 'b.sqlite'));
     const known = db.pragma('user_version', { simple: true }) as number;
     const filler = Array.from({ length: known }, (_, i) => ({ number: i + 1, name: 'old', sql: '' }));
-    const broken = { number: known + 1, name: 'broken', sql: 'CREATE TABLE half (a); CREATE TABLE half (a);' };
+    const broken = {
+      number: known + 1,
+      name: 'broken',
+      sql: 'CREATE TABLE half (a); CREATE TABLE half (a);',
+    };
     expect(() => migrate(db, [...filler, broken])).toThrow('already exists');
     expect(one(db, "SELECT 1 FROM sqlite_schema WHERE name = 'half'")).toBeUndefined();
     expect(db.pragma('user_version', { simple: true })).toBe(known);

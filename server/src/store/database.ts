@@ -43,9 +43,14 @@ export function readMigrations(folder: string): Migration[] {
     .readdirSync(folder)
     .filter((name) => name.endsWith('.sql'))
     .sort()
-    .map((name) => ({ number: Number(name.slice(0, 3)), name, sql: fs.readFileSync(`${folder}/${name}`, 'utf8') }));
+    .map((name) => ({
+      number: Number(name.slice(0, 3)),
+      name,
+      sql: fs.readFileSync(`${folder}/${name}`, 'utf8'),
+    }));
   found.forEach((migration, i) => {
-    if (migration.number !== i + 1) throw new Error(`migration ${i + 1} is missing or stands twice, at ${migration.name}`);
+    if (migration.number !== i + 1)
+      throw new Error(`migration ${i + 1} is missing or stands twice, at ${migration.name}`);
   });
   return found;
 }
@@ -95,12 +100,6 @@ export function one<Row>(db: Database, sql: string, values: Values = []): Row | 
 /** Runs a statement that changes something; tells how many rows it changed. */
 export function run(db: Database, sql: string, values: Values = []): number {
   return statement(db, sql).run(values).changes;
-}
-
-/** Rows one after another, for answers that are written while they are read. */
-export function each<Row>(db: Database, sql: string, values: Values = []): IterableIterator<Row> {
-  // Its own statement: one that is being walked cannot be used again until its end.
-  return db.prepare(sql).iterate(values) as IterableIterator<Row>;
 }
 
 /** Does something in one transaction that takes the write lock at its start, so that what it reads stays true. */

@@ -30,7 +30,12 @@ interface FolderlessRow {
 }
 
 /** What a naming rule is filled with for a student, before anything about an assignment. */
-export function personValues(student: { last: string; first: string; called: string; period: number }): NameValues {
+export function personValues(student: {
+  last: string;
+  first: string;
+  called: string;
+  period: number;
+}): NameValues {
   // A single name fills the last name; then the rule's first name is left empty rather than doubled.
   return {
     period: student.period,
@@ -47,7 +52,9 @@ export function makeFolders(school: School, by: PersonId, course: CourseId): { m
       course,
       at: school.now(),
     });
-    const there = one<{ n: number }>(school.db, 'SELECT COUNT(*) AS n FROM folder WHERE course_id = ?', [course])!.n;
+    const there = one<{ n: number }>(school.db, 'SELECT COUNT(*) AS n FROM folder WHERE course_id = ?', [
+      course,
+    ])!.n;
     return { made: makeMissingFolders(school, by, course), there };
   });
 }
@@ -66,7 +73,9 @@ export function makeMissingFolders(school: School, by: PersonId, course: CourseI
   );
   const rule = readStoredRule(folderRule);
   for (const student of missing) {
-    const { name } = writeUniqueName(rule, personValues(student), '', (key) => isTaken(school.db, course, key));
+    const { name } = writeUniqueName(rule, personValues(student), '', (key) =>
+      isTaken(school.db, course, key),
+    );
     const id = newId<FolderId>('f');
     run(
       school.db,

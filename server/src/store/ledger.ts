@@ -24,7 +24,8 @@ export function writeEvent<Kind extends EventKind>(
   facts: EventFacts[Kind],
   at: Instant = school.now(),
 ): number {
-  if (!school.db.inTransaction) throw new Error(`the line '${kind}' must be written together with its change`);
+  if (!school.db.inTransaction)
+    throw new Error(`the line '${kind}' must be written together with its change`);
   const event = { id: newId<EventId>('ev'), at, by, kind, about, facts } as LedgerEvent;
   const last = one<{ idx: number | null }>(school.db, 'SELECT MAX(idx) AS idx FROM event');
   const index = (last?.idx ?? -1) + 1;

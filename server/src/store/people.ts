@@ -48,7 +48,8 @@ export function addPerson(
   person: ListedPerson,
   standing: Standing,
 ): PersonId {
-  if (person.email && findByEmail(school.db, person.email)) throw new Failure('email-taken', { email: person.email });
+  if (person.email && findByEmail(school.db, person.email))
+    throw new Failure('email-taken', { email: person.email });
   const id = newId<PersonId>('p');
   const at = school.now();
   run(
@@ -92,7 +93,10 @@ export function listPeople(db: Database, find: string, after: string): AnswerOf<
   const page = rows.slice(0, PAGE_SIZE);
   const last = page.at(-1);
   return {
-    people: page.map(({ sortKey: _key, hasSignedIn, ...person }) => ({ ...person, hasSignedIn: hasSignedIn === 1 })),
+    people: page.map(({ sortKey: _key, hasSignedIn, ...person }) => ({
+      ...person,
+      hasSignedIn: hasSignedIn === 1,
+    })),
     next: rows.length > PAGE_SIZE && last ? `${last.sortKey}\u0000${last.id}` : null,
   };
 }

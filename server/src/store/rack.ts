@@ -74,7 +74,14 @@ function toSlot(row: SlotRow, now: Instant): Slot {
     unseen: seenAttempt !== row.attempt,
     drifted: drifted === 1,
     state: stateOf(
-      { turnedInAt: row.turnedInAt, lateMs: row.lateMs, hasStarted: false, reviewedAt, handedBackAt, due: null },
+      {
+        turnedInAt: row.turnedInAt,
+        lateMs: row.lateMs,
+        hasStarted: false,
+        reviewedAt,
+        handedBackAt,
+        due: null,
+      },
       now,
     ),
   };

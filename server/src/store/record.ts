@@ -2,7 +2,7 @@ import { Readable, Transform } from 'node:stream';
 import { stringify } from 'csv-stringify';
 import { stateOf, type CourseId, type Instant } from '@vestibul/core';
 import type { School } from '../school';
-import { each } from './database';
+import { all } from './database';
 
 /** The columns of the record, in the words and the order of docs/formats.md. */
 export const recordColumns = [
@@ -61,14 +61,14 @@ const recordQuery = `SELECT p.id AS studentId, p.last, p.first, p.email, h.label
   LEFT JOIN attempt t ON t.submission_id = s.id
   LEFT JOIN piece q ON q.submission_id = s.id AND q.attempt = t.n
   LEFT JOIN file f ON f.id = q.file_id
-  WHERE e.course_id = ? ORDER BY h.number, p.sort_key, p.id, a.created_at, t.n, q.n`;
+  WHERE e.course_id = ? AND (d.due_at IS NOT NULL OR s.id IS NOT NULL) ORDER BY h.number, p.sort_key, p.id, a.created_at, t.n, q.n`;
 
 /** How many rows are read before other requests get their turn. */
 const ROWS_AT_A_TIME = 200;
 
 /**
  * The record of a course as CSV (RFC 4180, UTF-8, CRLF): a row for every piece of every attempt, and one for every
- * student and assignment with nothing in. Cells that a spreadsheet would run as a formula get an apostrophe before them.
+ * student with nothing in for an assignment that their period was given. Cells that a spreadsheet would run as a formula get an apostrophe before them.
  */
 export function streamRecord(school: School, course: CourseId): Readable {
   const csv = stringify({
@@ -83,7 +83,7 @@ export function streamRecord(school: School, course: CourseId): Readable {
 async function* recordRows(school: School, course: CourseId): AsyncGenerator<(string | number)[]> {
   const now = school.now();
   // All rows are taken at once, so that the record is of one moment, and written out in turns.
-  const rows = [...each<RecordRow>(school.db, recordQuery, [course])];
+  const rows = all<RecordRow>(school.db, recordQuery, [course]);
   for (let i = 0; i < rows.length; i += 1) {
     if (i % ROWS_AT_A_TIME === 0) await new Promise(setImmediate);
     yield toCells(rows[i]!, now);

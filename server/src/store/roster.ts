@@ -72,7 +72,12 @@ export function previewRoster(
     rows: enough
       ? judgeRows(
           table.rows.slice(skip).map((cells, i) => ({ line: table.lines[i + skip]!, cells })),
-          { columns, period: list.periodId, periods: listPeriods(db, course), known: knownPeople(db, course) },
+          {
+            columns,
+            period: list.periodId,
+            periods: listPeriods(db, course),
+            known: knownPeople(db, course),
+          },
         )
       : [],
   };

@@ -47,7 +47,11 @@ interface Standing {
   attempt: number;
 }
 
-export function findStanding(db: Database, assignment: AssignmentId, student: PersonId): Standing | undefined {
+export function findStanding(
+  db: Database,
+  assignment: AssignmentId,
+  student: PersonId,
+): Standing | undefined {
   return one<Standing>(db, 'SELECT id, attempt FROM submission WHERE assignment_id = ? AND student_id = ?', [
     assignment,
     student,

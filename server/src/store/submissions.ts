@@ -115,7 +115,11 @@ function listPieces(db: Database, id: SubmissionId): Piece[] {
 }
 
 /** The receipts of all attempts of a submission, the newest first. */
-export function readReceipts(db: Database, id: SubmissionId, pieces: Piece[] = listPieces(db, id)): Receipt[] {
+export function readReceipts(
+  db: Database,
+  id: SubmissionId,
+  pieces: Piece[] = listPieces(db, id),
+): Receipt[] {
   const byAttempt = groupBy(pieces, (piece) => piece.attempt);
   return all<{ n: number; at: Instant; due: Instant | null; lateMs: number; line: number }>(
     db,
@@ -204,7 +208,14 @@ export function addComment(school: School, by: PersonId, id: SubmissionId, text:
       at,
       text,
     ]);
-    writeEvent(school, by, 'commented', aboutOf(row), { textSha256: sha256Hex(text), attempt: row.attempt }, at);
+    writeEvent(
+      school,
+      by,
+      'commented',
+      aboutOf(row),
+      { textSha256: sha256Hex(text), attempt: row.attempt },
+      at,
+    );
   });
 }
 
@@ -230,7 +241,12 @@ export function withdrawReview(school: School, by: PersonId, id: SubmissionId): 
 }
 
 /** Hands pieces back to their students, all in one step; what is not reviewed yet is so from now on. */
-export function handBack(school: School, by: PersonId, course: CourseId, ids: readonly SubmissionId[]): SubmissionId[] {
+export function handBack(
+  school: School,
+  by: PersonId,
+  course: CourseId,
+  ids: readonly SubmissionId[],
+): SubmissionId[] {
   return together(school.db, () => {
     const changed: SubmissionId[] = [];
     for (const id of new Set(ids)) {
@@ -238,7 +254,8 @@ export function handBack(school: School, by: PersonId, course: CourseId, ids: re
       if (row.courseId !== course) throw new Failure('not-found');
       if (row.handedBackAt !== null) continue;
       const at = school.now();
-      if (row.reviewedAt === null) writeEvent(school, by, 'reviewed', aboutOf(row), { attempt: row.attempt }, at);
+      if (row.reviewedAt === null)
+        writeEvent(school, by, 'reviewed', aboutOf(row), { attempt: row.attempt }, at);
       run(
         school.db,
         'UPDATE submission SET reviewed_at = COALESCE(reviewed_at, :at), handed_back_at = :at WHERE id = :id',

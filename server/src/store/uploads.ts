@@ -20,7 +20,12 @@ export interface UploadRow {
 }
 
 /** An upload whose bytes are in the vault. */
-export type ArrivedUpload = UploadRow & { arrivedAt: Instant; sha256: Sha256; mime: string; extension: string };
+export type ArrivedUpload = UploadRow & {
+  arrivedAt: Instant;
+  sha256: Sha256;
+  mime: string;
+  extension: string;
+};
 
 const columns = `id, student_id AS studentId, assignment_id AS assignmentId, original_name AS originalName, bytes,
   started_at AS startedAt, arrived_at AS arrivedAt, sha256, mime, extension, turned_in_at AS turnedInAt, dropped_at AS droppedAt`;
@@ -78,10 +83,14 @@ export function markArrived(
 
 /** Takes a file out of the tray. What was turned in stays: then it fails with `already-turned-in`. */
 export function dropUpload(school: School, id: UploadId): void {
-  const dropped = run(school.db, 'UPDATE upload SET dropped_at = :at WHERE id = :id AND turned_in_at IS NULL', {
-    id,
-    at: school.now(),
-  });
+  const dropped = run(
+    school.db,
+    'UPDATE upload SET dropped_at = :at WHERE id = :id AND turned_in_at IS NULL',
+    {
+      id,
+      at: school.now(),
+    },
+  );
   if (dropped === 0) throw new Failure('already-turned-in');
 }
 

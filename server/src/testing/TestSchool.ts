@@ -68,7 +68,11 @@ export class Caller {
   }
 
   /** Starts an upload by the tus protocol and returns its address, or the refusal. */
-  async startUpload(assignmentId: AssignmentId, name: string, bytes: number): Promise<{ url: string; id: UploadId; status: number; body: string }> {
+  async startUpload(
+    assignmentId: AssignmentId,
+    name: string,
+    bytes: number,
+  ): Promise<{ url: string; id: UploadId; status: number; body: string }> {
     const base64 = (text: string) => Buffer.from(text).toString('base64');
     const response = await this.raw('createUpload', {
       headers: {
@@ -78,7 +82,12 @@ export class Caller {
       },
     });
     const url = response.headers.get('location') ?? '';
-    return { url, id: url.split('/').at(-1) as UploadId, status: response.status, body: await response.text() };
+    return {
+      url,
+      id: url.split('/').at(-1) as UploadId,
+      status: response.status,
+      body: await response.text(),
+    };
   }
 
   /** Sends bytes of an upload from an offset on. */
@@ -99,7 +108,10 @@ export class Caller {
 
   /** How many bytes of an upload the server has. */
   async offsetOf(id: UploadId): Promise<number> {
-    const response = await this.raw('readUpload', { params: { uploadId: id }, headers: { 'Tus-Resumable': '1.0.0' } });
+    const response = await this.raw('readUpload', {
+      params: { uploadId: id },
+      headers: { 'Tus-Resumable': '1.0.0' },
+    });
     return Number(response.headers.get('upload-offset') ?? Number.NaN);
   }
 
@@ -173,25 +185,45 @@ export class TestSchool {
 
   /** Somebody signed in, by the name they were given here; null is nobody. */
   as(name: string | null): Caller {
-    const cookie = name === null ? null : `${SESSION_COOKIE}=${startSession(this.running.school, this.ids[name]!)}`;
+    const cookie =
+      name === null ? null : `${SESSION_COOKIE}=${startSession(this.running.school, this.ids[name]!)}`;
     return new Caller(() => this.running.address, cookie);
   }
 
   private async furnish(): Promise<void> {
     const nobody = this.as(null);
     const token = this.running.firstLink!.split('/').at(-1)!;
-    const first = { last: 'Ferncastle', first: 'Odile', email: 'office@x.example', schoolName: 'Larkmoor', timeZone: 'Europe/London' };
-    const office = await nobody.must('acceptWelcome', { params: { token }, body: { password: 'a long sentence', first } });
+    const first = {
+      last: 'Ferncastle',
+      first: 'Odile',
+      email: 'office@x.example',
+      schoolName: 'Larkmoor',
+      timeZone: 'Europe/London',
+    };
+    const office = await nobody.must('acceptWelcome', {
+      params: { token },
+      body: { password: 'a long sentence', first },
+    });
     this.ids.office = office.person!.id;
-    for (const [key, last] of [['teacher', 'Tamsin'], ['co-teacher', 'Okonjo'], ['other teacher', 'Vane']] as const) {
+    for (const [key, last] of [
+      ['teacher', 'Tamsin'],
+      ['co-teacher', 'Okonjo'],
+      ['other teacher', 'Vane'],
+    ] as const) {
       const body = { last, first: 'I', email: `${last}@x.example`, standing: 'teacher' };
       this.ids[key] = (await this.as('office').must('addPerson', { body })).id;
     }
     const teacher = this.as('teacher');
-    const year = await teacher.must('makeYear', { body: { label: '2026–27', startsOn: '2026-08-25', endsOn: '2027-07-15' } });
+    const year = await teacher.must('makeYear', {
+      body: { label: '2026–27', startsOn: '2026-08-25', endsOn: '2027-07-15' },
+    });
     this.course = await this.makeCourse('teacher', year.id, 'Field Geography', [2, 10]);
-    await teacher.must('addStaff', { params: { courseId: this.course }, body: { email: 'okonjo@x.example' } });
-    for (const known of (await teacher.must('readCourse', { params: { courseId: this.course } })).periods) this.periods[known.number] = known.id;
+    await teacher.must('addStaff', {
+      params: { courseId: this.course },
+      body: { email: 'okonjo@x.example' },
+    });
+    for (const known of (await teacher.must('readCourse', { params: { courseId: this.course } })).periods)
+      this.periods[known.number] = known.id;
     const [two, ten] = [this.periods[2]!, this.periods[10]!];
     await this.join(this.course, 'teacher', [
       person('Abara', 'Chidi', two),
@@ -202,19 +234,31 @@ export class TestSchool {
     await teacher.must('makeFolders', { params: { courseId: this.course } });
     const roster = await teacher.must('readRoster', { params: { courseId: this.course } });
     const idOf = (email: string) => roster.find((student) => student.email === email)!.id;
-    Object.assign(this.ids, { chidi: idOf('chidi.abara@x.example'), mai: idOf('mai@x.example'), ali: idOf('ali@x.example'), ali2: idOf('ali2@x.example') });
+    Object.assign(this.ids, {
+      chidi: idOf('chidi.abara@x.example'),
+      mai: idOf('mai@x.example'),
+      ali: idOf('ali@x.example'),
+      ali2: idOf('ali2@x.example'),
+    });
     this.assignment = await this.assign('Stream gauge log', [2, 10], '2030-01-15T23:59');
 
     const otherCourse = await this.makeCourse('other teacher', year.id, 'Botany', [1]);
-    const otherPeriod = (await this.as('other teacher').must('readCourse', { params: { courseId: otherCourse } })).periods[0]!;
+    const otherPeriod = (
+      await this.as('other teacher').must('readCourse', { params: { courseId: otherCourse } })
+    ).periods[0]!;
     await this.join(otherCourse, 'other teacher', [person('Quispe', 'Nico', otherPeriod.id)]);
-    const [outsider] = await this.as('other teacher').must('readRoster', { params: { courseId: otherCourse } });
+    const [outsider] = await this.as('other teacher').must('readRoster', {
+      params: { courseId: otherCourse },
+    });
     this.ids.outsider = outsider!.id;
   }
 
   async assign(title: string, numbers: number[], dueLocal: string): Promise<AssignmentId> {
     const dues = numbers.map((number) => ({ periodId: this.periods[number], dueLocal }));
-    const { id } = await this.as('teacher').must('makeAssignment', { params: { courseId: this.course }, body: { title, dues } });
+    const { id } = await this.as('teacher').must('makeAssignment', {
+      params: { courseId: this.course },
+      body: { title, dues },
+    });
     return id;
   }
 

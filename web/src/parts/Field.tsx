@@ -17,7 +17,11 @@ export function Field({ label, hint, error, children, className = '' }: FieldPro
       <label htmlFor={id} className="font-semibold">
         {label}
       </label>
-      {cloneElement(children, { id, 'aria-invalid': Boolean(error), ...(about ? { 'aria-describedby': about } : {}) })}
+      {cloneElement(children, {
+        id,
+        'aria-invalid': Boolean(error),
+        ...(about ? { 'aria-describedby': about } : {}),
+      })}
       {hint ? (
         <p id={`${id}-hint`} className="text-small text-ink-2">
           {hint}

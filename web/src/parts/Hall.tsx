@@ -70,7 +70,14 @@ export function Hall({ course, place, period, pathFor, strip, keys = [], childre
               unseen={unseen.get(known.id) ?? 0}
             />
           ))}
-          <Plate to={to('all')} face="all" label="All periods" enamel={0} current={period === 'all'} unseen={0} />
+          <Plate
+            to={to('all')}
+            face="all"
+            label="All periods"
+            enamel={0}
+            current={period === 'all'}
+            unseen={0}
+          />
         </ol>
         <PersonMenu course={course} onHelp={() => setHelps(true)} />
       </nav>
@@ -92,7 +99,11 @@ export function Hall({ course, place, period, pathFor, strip, keys = [], childre
           {course.title} · {course.year.label}
         </p>
       </nav>
-      <main id="main" tabIndex={-1} className="flex min-h-0 min-w-0 flex-col overflow-y-auto px-5.5 pt-4 pb-3 max-md:px-3">
+      <main
+        id="main"
+        tabIndex={-1}
+        className="flex min-h-0 min-w-0 flex-col overflow-y-auto px-5.5 pt-4 pb-3 max-md:px-3"
+      >
         {children}
       </main>
       <NameStrip content={strip} keys={keys} />
@@ -104,7 +115,10 @@ export function Hall({ course, place, period, pathFor, strip, keys = [], childre
 /** How many pieces are new behind each plate. */
 function useUnseen(course: Course): Map<string, number> {
   // The office keeps the record; what lies in the slots is the staff's.
-  const { data } = api.useReadRackQuery({ params: { courseId: course.id } }, { skip: course.role === 'office' });
+  const { data } = api.useReadRackQuery(
+    { params: { courseId: course.id } },
+    { skip: course.role === 'office' },
+  );
   const counts = new Map<string, number>();
   if (!data) return counts;
   const periodOf = new Map(data.students.map((student) => [student.id, student.periodId]));

@@ -13,7 +13,14 @@ const keys: readonly [string[], string][] = [
   [['?'], 'this page'],
 ];
 
-const forms: readonly { className: string; says: string; sheet: boolean; tab?: boolean; back?: boolean; late?: boolean }[] = [
+const forms: readonly {
+  className: string;
+  says: string;
+  sheet: boolean;
+  tab?: boolean;
+  back?: boolean;
+  late?: boolean;
+}[] = [
   { className: 'slot', says: 'turned in', sheet: true },
   { className: 'slot is-unseen', says: 'not seen by you', sheet: true, tab: true },
   { className: 'slot is-late', says: 'late', sheet: true, late: true },
@@ -78,7 +85,8 @@ export function KeyHelp({ open, onClose }: { open: boolean; onClose: () => void 
             </li>
           ))}
           <li className="col-span-2 text-small text-ink-2">
-            ≠ beside the kind: the owner has gone on working since the copy was sealed (drift). ×2: several pieces.
+            ≠ beside the kind: the owner has gone on working since the copy was sealed (drift). ×2: several
+            pieces.
           </li>
         </ul>
       </div>

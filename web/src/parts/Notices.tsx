@@ -4,7 +4,15 @@ import { sayFailure } from './sentences';
 
 /** Where short words about what just happened appear. */
 export function Notices() {
-  return <Toaster theme={useTheme()} position="bottom-right" offset={{ bottom: 84 }} closeButton richColors={false} />;
+  return (
+    <Toaster
+      theme={useTheme()}
+      position="bottom-right"
+      offset={{ bottom: 84 }}
+      closeButton
+      richColors={false}
+    />
+  );
 }
 
 export function tell(text: string): void {

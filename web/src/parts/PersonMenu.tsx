@@ -43,7 +43,11 @@ export function PersonMenu({ course, onHelp }: { course?: Course; onHelp?: () =>
           {(courses ?? [])
             .filter((known) => known.id !== course?.id)
             .map((known) => (
-              <Menu.Item key={known.id} className={itemClass} onSelect={() => void navigate(placePath(known.id, 'Today', 'all'))}>
+              <Menu.Item
+                key={known.id}
+                className={itemClass}
+                onSelect={() => void navigate(placePath(known.id, 'Today', 'all'))}
+              >
                 {known.title}, {known.yearLabel}
               </Menu.Item>
             ))}

@@ -24,7 +24,9 @@ export function PieceTabs({ pieces, current, onChoose }: PieceTabsProps) {
               onClick={() => onChoose(piece.id)}
               className="rounded-md border border-edge bg-surface px-2.5 py-1 text-small text-ink aria-pressed:border-brass-mark aria-pressed:bg-brass-soft aria-pressed:font-bold"
             >
-              {piece.attempt > 1 || pieces.some((other) => other.attempt > 1) ? `${piece.attempt}. try · ` : ''}
+              {piece.attempt > 1 || pieces.some((other) => other.attempt > 1)
+                ? `${piece.attempt}. try · `
+                : ''}
               {piece.form} {piece.n}
             </button>
           ))}

@@ -26,7 +26,11 @@ export function Plate({ to, face, label, enamel: colour, current, unseen }: Plat
       >
         {face}
       </Link>
-      <span className="mt-1.5 block h-4 text-[12.5px] leading-4 text-ink-2" aria-hidden="true" title={`${unseen} not seen`}>
+      <span
+        className="mt-1.5 block h-4 text-[12.5px] leading-4 text-ink-2"
+        aria-hidden="true"
+        title={`${unseen} not seen`}
+      >
         {unseen > 0 ? unseen : ''}
       </span>
     </li>

@@ -6,7 +6,14 @@ import { sayShortly } from './format';
 export function stateOfSlot(slot: Slot | undefined, due: Instant | null, now: number): SubmissionState {
   if (slot?.turnedInAt) return slot.state;
   return stateOf(
-    { turnedInAt: null, lateMs: 0, hasStarted: slot?.state === 'started', reviewedAt: null, handedBackAt: null, due },
+    {
+      turnedInAt: null,
+      lateMs: 0,
+      hasStarted: slot?.state === 'started',
+      reviewedAt: null,
+      handedBackAt: null,
+      due,
+    },
     new Date(now).toISOString() as Instant,
   );
 }

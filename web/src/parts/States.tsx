@@ -38,7 +38,15 @@ interface Readable<Data> {
 }
 
 /** Shows what was read, or why not, or that it is on its way. What was read once stays while it is read again. */
-export function Read<Data>({ of, what, children }: { of: Readable<Data>; what?: string; children: (data: Data) => ReactNode }) {
+export function Read<Data>({
+  of,
+  what,
+  children,
+}: {
+  of: Readable<Data>;
+  what?: string;
+  children: (data: Data) => ReactNode;
+}) {
   if (of.data !== undefined) return <>{children(of.data)}</>;
   if (of.error) return <Failed failure={of.error} onRetry={() => void of.refetch()} />;
   return <Loading {...(what ? { what } : {})} />;

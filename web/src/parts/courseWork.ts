@@ -87,5 +87,7 @@ export function chooseAssignment(
   wanted: string | null,
   now: number,
 ): Assignment | undefined {
-  return assignments.find((known) => known.id === (wanted as AssignmentId)) ?? nearestAssignment(assignments, now);
+  return (
+    assignments.find((known) => known.id === (wanted as AssignmentId)) ?? nearestAssignment(assignments, now)
+  );
 }

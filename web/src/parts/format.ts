@@ -5,7 +5,11 @@ const formatters = new Map<string, Intl.DateTimeFormat>();
 function format(instant: Instant | string, timeZone: string, options: Intl.DateTimeFormatOptions): string {
   const key = `${timeZone}${JSON.stringify(options)}`;
   let found = formatters.get(key);
-  if (!found) formatters.set(key, (found = new Intl.DateTimeFormat('en-GB', { ...options, timeZone, hourCycle: 'h23' })));
+  if (!found)
+    formatters.set(
+      key,
+      (found = new Intl.DateTimeFormat('en-GB', { ...options, timeZone, hourCycle: 'h23' })),
+    );
   return found.format(new Date(instant)).replace(/,/g, '');
 }
 
@@ -33,7 +37,8 @@ export function sayShortly(instant: Instant, now: number, zone: string): string 
 
 /** `today`, `tomorrow` or the day, for what is due. */
 export function sayDueDay(due: Instant, now: number, zone: string): string {
-  const day = (moment: number) => instantToLocal(new Date(moment).toISOString() as Instant, zone).slice(0, 10);
+  const day = (moment: number) =>
+    instantToLocal(new Date(moment).toISOString() as Instant, zone).slice(0, 10);
   const dueDay = day(Date.parse(due));
   if (dueDay === day(now)) return `today, ${format(due, zone, clock)}`;
   if (dueDay === day(now + 86_400_000)) return `tomorrow, ${format(due, zone, clock)}`;
@@ -82,5 +87,8 @@ export function sayName({ last, first, called }: Named): string {
 
 /** Initials for the small round sign. */
 export function initialsOf({ last, first }: Pick<Named, 'last' | 'first'>): string {
-  return [first, last].map((name) => [...name][0] ?? '').join('').toUpperCase();
+  return [first, last]
+    .map((name) => [...name][0] ?? '')
+    .join('')
+    .toUpperCase();
 }

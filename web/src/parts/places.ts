@@ -28,6 +28,11 @@ const segments = {
 } as const satisfies Record<Place, string>;
 
 /** The address of a place; the chosen period goes along. */
-export function placePath(course: CourseId, place: Place, period: string, more: Record<string, string> = {}): string {
+export function placePath(
+  course: CourseId,
+  place: Place,
+  period: string,
+  more: Record<string, string> = {},
+): string {
   return `/course/${course}/${segments[place]}?${new URLSearchParams({ period, ...more })}`;
 }

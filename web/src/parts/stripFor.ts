@@ -11,7 +11,10 @@ import type { Course, RackStudent, Slot } from '../state/api';
 import type { StripContent } from './NameStrip';
 
 /** What a rule is filled with for somebody on the roster; the server fills it the same way when it names for real. */
-export function valuesFor(course: Course, student: Pick<RackStudent, 'last' | 'first' | 'called' | 'periodId'>): NameValues {
+export function valuesFor(
+  course: Course,
+  student: Pick<RackStudent, 'last' | 'first' | 'called' | 'periodId'>,
+): NameValues {
   return {
     period: course.periods.find((period) => period.id === student.periodId)?.number ?? null,
     last: student.last,
@@ -43,11 +46,19 @@ export function fileParts(course: Course, name: string, values: NameValues): Nam
 const plain = (name: string): NameSegment[] => [{ text: name, part: null }];
 
 /** The name strip for a slot of the rack: the piece's name, or the folder's where nothing is in. */
-export function stripFor(course: Course, student: RackStudent, slot: Slot | undefined, zone: string): StripContent {
+export function stripFor(
+  course: Course,
+  student: RackStudent,
+  slot: Slot | undefined,
+  zone: string,
+): StripContent {
   const values = valuesFor(course, student);
   if (slot?.turnedInAt) {
     const assignment = course.assignments.find((known) => known.id === slot.assignmentId);
-    const parts = fileParts(course, slot.name, { ...values, ...workValues(assignment, slot.turnedInAt, slot.attempt, zone) });
+    const parts = fileParts(course, slot.name, {
+      ...values,
+      ...workValues(assignment, slot.turnedInAt, slot.attempt, zone),
+    });
     return {
       segments: parts || plain(slot.name),
       verdict: parts ? 'Follows the rule' : 'Named by an earlier rule',

@@ -6,11 +6,21 @@ export type KeyMap = Record<string, ((event: KeyboardEvent) => void) | undefined
 function isTaken(event: KeyboardEvent): boolean {
   const target = event.target;
   if (!(target instanceof HTMLElement)) return false;
-  if (target.isContentEditable || target instanceof HTMLTextAreaElement || target instanceof HTMLSelectElement) return true;
-  if (target instanceof HTMLInputElement) return !['checkbox', 'radio', 'button', 'submit'].includes(target.type);
+  if (
+    target.isContentEditable ||
+    target instanceof HTMLTextAreaElement ||
+    target instanceof HTMLSelectElement
+  )
+    return true;
+  if (target instanceof HTMLInputElement)
+    return !['checkbox', 'radio', 'button', 'submit'].includes(target.type);
   // Space and Enter press a button; a player takes its own keys.
   if (event.key === ' ' || event.key === 'Enter') {
-    return target instanceof HTMLButtonElement || target instanceof HTMLAudioElement || target instanceof HTMLVideoElement;
+    return (
+      target instanceof HTMLButtonElement ||
+      target instanceof HTMLAudioElement ||
+      target instanceof HTMLVideoElement
+    );
   }
   return target.closest('[role=menu]') !== null;
 }
@@ -29,7 +39,8 @@ export function useKeys(keys: KeyMap, active = true): void {
     let before = '';
     const press = (event: KeyboardEvent) => {
       if (event.defaultPrevented || event.ctrlKey || event.metaKey || event.altKey || isTaken(event)) return;
-      const act = latest.current[`${before} ${event.key}`] ?? (before ? undefined : latest.current[event.key]);
+      const act =
+        latest.current[`${before} ${event.key}`] ?? (before ? undefined : latest.current[event.key]);
       const opensChord = Object.keys(latest.current).some((key) => key.startsWith(`${event.key} `));
       before = !before && opensChord ? event.key : '';
       if (!act) return;

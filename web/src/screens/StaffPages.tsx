@@ -8,14 +8,16 @@ import { useLive } from '../state/live';
 import { Rack } from './rack/Rack';
 import { Today } from './today/Today';
 
-const ReviewDesk = lazy(() => import('./review/ReviewDesk').then(({ ReviewDesk: page }) => ({ default: page })));
+const ReviewDesk = lazy(() =>
+  import('./review/ReviewDesk').then(({ ReviewDesk: page }) => ({ default: page })),
+);
 const Ledger = lazy(() => import('./ledger/Ledger').then(({ Ledger: page }) => ({ default: page })));
 const SetUp = lazy(() => import('./setUp/SetUp').then(({ SetUp: page }) => ({ default: page })));
 const NewCourse = lazy(() => import('./setUp/NewCourse').then(({ NewCourse: page }) => ({ default: page })));
 const People = lazy(() => import('./people/People').then(({ People: page }) => ({ default: page })));
 
 /** The places of teachers and of the office. */
-export default function StaffPages({ standing }: { standing: Standing }) {
+export function StaffPages({ standing }: { standing: Standing }) {
   useLive();
   if (standing === 'office') {
     return (
@@ -46,7 +48,11 @@ function ToFirstCourse() {
   return (
     <Read of={courses}>
       {([first]) =>
-        first ? <Navigate to={placePath(first.id, 'Today', 'all')} replace /> : <Navigate to="/new-course" replace />
+        first ? (
+          <Navigate to={placePath(first.id, 'Today', 'all')} replace />
+        ) : (
+          <Navigate to="/new-course" replace />
+        )
       }
     </Read>
   );

@@ -3,7 +3,18 @@ import type { AnswerOf, JsonRouteName } from '@vestibul/contract';
 import type { CourseId } from '@vestibul/core';
 import { contractQuery, type AnyCall, type CallFor } from './contractQuery';
 
-const tagTypes = ['Session', 'People', 'Courses', 'Course', 'Roster', 'Rack', 'Submission', 'Ledger', 'Mine', 'Tray'] as const;
+const tagTypes = [
+  'Session',
+  'People',
+  'Courses',
+  'Course',
+  'Roster',
+  'Rack',
+  'Submission',
+  'Ledger',
+  'Mine',
+  'Tray',
+] as const;
 type Tag = (typeof tagTypes)[number];
 
 /** Turns the arguments of a hook into a call of the route of that name. */
@@ -49,7 +60,9 @@ export const api = createApi({
       addPeriod: change('addPeriod', 'Course'),
       addStaff: change('addStaff', 'Course'),
       readRoster: read('readRoster', 'Roster'),
-      previewRoster: build.mutation<AnswerOf<'previewRoster'>, CallFor<'previewRoster'>>({ query: ask('previewRoster') }),
+      previewRoster: build.mutation<AnswerOf<'previewRoster'>, CallFor<'previewRoster'>>({
+        query: ask('previewRoster'),
+      }),
       joinRoster: change('joinRoster', 'Roster', 'Course', 'Rack', 'Courses'),
       makeSlips: change('makeSlips'),
       setRule: change('setRule', 'Course'),

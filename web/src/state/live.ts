@@ -15,7 +15,10 @@ export function useLive(): void {
     let gathering: ReturnType<typeof setTimeout> | undefined;
     stream.onopen = () => {
       // What was told while the line was down is not told again.
-      if (missedSome) dispatch(api.util.invalidateTags(['Rack', 'Course', 'Roster', 'Submission', 'Mine', 'Tray', 'Ledger']));
+      if (missedSome)
+        dispatch(
+          api.util.invalidateTags(['Rack', 'Course', 'Roster', 'Submission', 'Mine', 'Tray', 'Ledger']),
+        );
       missedSome = false;
     };
     stream.onerror = () => {

@@ -26,7 +26,8 @@ const traySlice = createSlice({
       const found = state.find((sending) => sending.key === payload.key);
       if (found) Object.assign(found, payload);
     },
-    removed: (state, { payload }: PayloadAction<string>) => state.filter((sending) => sending.key !== payload),
+    removed: (state, { payload }: PayloadAction<string>) =>
+      state.filter((sending) => sending.key !== payload),
   },
 });
 

@@ -111,7 +111,12 @@ function makeUpload(key: string, assignmentId: AssignmentId, file: File): Upload
     onSuccess() {
       // The tray that the server tells shows it from now on.
       void store
-        .dispatch(api.endpoints.readTray.initiate({ params: { assignmentId } }, { forceRefetch: true, subscribe: false }))
+        .dispatch(
+          api.endpoints.readTray.initiate(
+            { params: { assignmentId } },
+            { forceRefetch: true, subscribe: false },
+          ),
+        )
         .then(() => forget(key));
     },
     onError(error) {

@@ -7,7 +7,7 @@ const sheet = `body{font:16px/1.5 Georgia,serif;color:#1b2422;background:#fffefa
 img{max-width:100%}table{border-collapse:collapse}td,th{border:1px solid #c9c6b8;padding:2px 8px}`;
 
 /** The text of a document. It is cleaned and put into a frame in which nothing can run. */
-export default function DocxView({ source, name }: { source: string; name: string }) {
+export function DocxView({ source, name }: { source: string; name: string }) {
   const bytes = useBytes(source);
   const [html, setHtml] = useState<string | null | undefined>();
 

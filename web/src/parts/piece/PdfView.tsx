@@ -10,7 +10,7 @@ GlobalWorkerOptions.workerSrc = workerUrl;
 const MOST_PAGES = 40;
 
 /** The pages of a PDF, drawn one below the other. */
-export default function PdfView({ source, name }: { source: string; name: string }) {
+export function PdfView({ source, name }: { source: string; name: string }) {
   const bytes = useBytes(source);
   const frame = useRef<HTMLDivElement>(null);
   const [failed, setFailed] = useState(false);
@@ -53,8 +53,13 @@ export default function PdfView({ source, name }: { source: string; name: string
   if (bytes.status === 'failed') return <Failed failure={bytes.failure} />;
   if (failed) return <Failed failure={{ code: 'bytes-missing', details: { name } }} />;
   return (
-    // eslint-disable-next-line jsx-a11y/no-noninteractive-tabindex -- a region that scrolls must be reachable by keyboard
-    <div ref={frame} tabIndex={0} role="region" aria-label={`${name}, ${pages ?? '…'} pages`} className="min-h-0 flex-1 overflow-auto p-4">
+    <div
+      ref={frame}
+      tabIndex={0}
+      role="region"
+      aria-label={`${name}, ${pages ?? '…'} pages`}
+      className="min-h-0 flex-1 overflow-auto p-4"
+    >
       {pages === null ? <Loading what="Drawing the pages" /> : null}
       {pages !== null && pages > MOST_PAGES ? (
         <p className="mb-3 text-center text-ink-2">

@@ -7,8 +7,8 @@ import { Loading } from '../States';
 import { buttonClass } from '../Button';
 import { PlainView } from './PlainView';
 
-const PdfView = lazy(() => import('./PdfView'));
-const DocxView = lazy(() => import('./DocxView'));
+const PdfView = lazy(() => import('./PdfView').then(({ PdfView: view }) => ({ default: view })));
+const DocxView = lazy(() => import('./DocxView').then(({ DocxView: view }) => ({ default: view })));
 
 export interface ShownPiece {
   id: PieceId;
@@ -54,7 +54,13 @@ function viewOf(piece: ShownPiece, source: string) {
     return (
       <div className="grid min-h-0 flex-1 place-items-center p-3">
         {/* eslint-disable-next-line jsx-a11y/media-has-caption -- students' recordings come without captions */}
-        <video src={source} controls preload="metadata" aria-label={name} className="max-h-full max-w-full rounded" />
+        <video
+          src={source}
+          controls
+          preload="metadata"
+          aria-label={name}
+          className="max-h-full max-w-full rounded"
+        />
       </div>
     );
   }

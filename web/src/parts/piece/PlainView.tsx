@@ -14,8 +14,6 @@ export function PlainView({ piece, source }: { piece: ShownPiece; source: string
   const text = decodeText(new Uint8Array(bytes.bytes));
   const lines = text.split(/\r?\n/);
   return (
-    // A region that scrolls can be reached and scrolled by keyboard.
-    // eslint-disable-next-line jsx-a11y/no-noninteractive-tabindex
     <div tabIndex={0} role="region" aria-label={piece.name} className="min-h-0 flex-1 overflow-auto p-4">
       {piece.form === 'table' ? (
         <table className="sheet border-collapse font-mono text-[13.5px]">

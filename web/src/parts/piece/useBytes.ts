@@ -18,7 +18,8 @@ export function useBytes(source: string): Bytes {
       else setState({ status: 'failed', failure: ((await response.json()) as ErrorAnswer).error });
     };
     read().catch(() => {
-      if (!stop.signal.aborted) setState({ status: 'failed', failure: { code: 'no-connection', details: {} } });
+      if (!stop.signal.aborted)
+        setState({ status: 'failed', failure: { code: 'no-connection', details: {} } });
     });
     return () => stop.abort();
   }, [source]);

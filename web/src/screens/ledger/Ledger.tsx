@@ -56,12 +56,18 @@ function LedgerOf({ course, period }: { course: Course; period: string }) {
     setPages([]);
   };
   return (
-    <Hall course={course} place="Ledger" period={period} strip={selected ? stripForLine(course, selected, zone) : null}>
+    <Hall
+      course={course}
+      place="Ledger"
+      period={period}
+      strip={selected ? stripForLine(course, selected, zone) : null}
+    >
       <header className="mb-3 flex flex-wrap items-end gap-x-4 gap-y-2">
         <div className="mr-auto">
           <h1>Ledger</h1>
           <p className="mt-1 text-ink-2">
-            {ledger.data ? sayCount(ledger.data.total, 'line') : '…'} · nothing here is ever changed or removed
+            {ledger.data ? sayCount(ledger.data.total, 'line') : '…'} · nothing here is ever changed or
+            removed
           </p>
         </div>
         <Choice label="Kind" value={filter.kind} onChange={(kind) => change({ kind: kind as EventKind })}>
@@ -70,7 +76,11 @@ function LedgerOf({ course, period }: { course: Course; period: string }) {
             <option key={kind}>{kind}</option>
           ))}
         </Choice>
-        <Choice label="Assignment" value={filter.assignment} onChange={(id) => change({ assignment: id as AssignmentId })}>
+        <Choice
+          label="Assignment"
+          value={filter.assignment}
+          onChange={(id) => change({ assignment: id as AssignmentId })}
+        >
           <option value="">every assignment</option>
           {course.assignments.map((assignment) => (
             <option key={assignment.id} value={assignment.id}>
@@ -80,11 +90,13 @@ function LedgerOf({ course, period }: { course: Course; period: string }) {
         </Choice>
         <Choice label="Student" value={filter.student} onChange={(id) => change({ student: id as PersonId })}>
           <option value="">every student</option>
-          {[...(roster.data ?? [])].sort((a, b) => byName({ ...a, folderName: '' }, { ...b, folderName: '' })).map((student) => (
-            <option key={student.id} value={student.id}>
-              {sayListName(student)}
-            </option>
-          ))}
+          {[...(roster.data ?? [])]
+            .sort((a, b) => byName({ ...a, folderName: '' }, { ...b, folderName: '' }))
+            .map((student) => (
+              <option key={student.id} value={student.id}>
+                {sayListName(student)}
+              </option>
+            ))}
         </Choice>
         <a className={buttonClass()} href={pathOf('readRecord', params)}>
           <Download aria-hidden="true" className="size-4.5" /> Record as CSV
@@ -98,12 +110,26 @@ function LedgerOf({ course, period }: { course: Course; period: string }) {
             </Empty>
           ) : (
             <>
-              <LineList key={before ?? 'newest'} lines={data.lines} selected={selected} onSelect={setSelected} zone={zone} />
+              <LineList
+                key={before ?? 'newest'}
+                lines={data.lines}
+                selected={selected}
+                onSelect={setSelected}
+                zone={zone}
+              />
               <nav aria-label="Pages of the ledger" className="mt-2 flex gap-2">
-                <Button look="quiet" disabled={pages.length === 0} onClick={() => setPages(pages.slice(0, -1))}>
+                <Button
+                  look="quiet"
+                  disabled={pages.length === 0}
+                  onClick={() => setPages(pages.slice(0, -1))}
+                >
                   Newer
                 </Button>
-                <Button look="quiet" disabled={data.next === null} onClick={() => setPages([...pages, data.next!])}>
+                <Button
+                  look="quiet"
+                  disabled={data.next === null}
+                  onClick={() => setPages([...pages, data.next!])}
+                >
                   Older
                 </Button>
               </nav>
@@ -115,11 +141,20 @@ function LedgerOf({ course, period }: { course: Course; period: string }) {
   );
 }
 
-function Choice(props: { label: string; value: string; onChange: (value: string) => void; children: React.ReactNode }) {
+function Choice(props: {
+  label: string;
+  value: string;
+  onChange: (value: string) => void;
+  children: React.ReactNode;
+}) {
   return (
     <label className="grid text-small text-ink-2">
       {props.label}
-      <select value={props.value} onChange={(event) => props.onChange(event.target.value)} className={`${inputClass} max-w-52 py-1.5`}>
+      <select
+        value={props.value}
+        onChange={(event) => props.onChange(event.target.value)}
+        className={`${inputClass} max-w-52 py-1.5`}
+      >
         {props.children}
       </select>
     </label>
@@ -133,15 +168,24 @@ interface LineListProps {
   zone: string;
 }
 
-const columns = 'grid grid-cols-[68px_178px_130px_minmax(110px,1fr)_minmax(120px,1.2fr)_minmax(140px,1.6fr)] items-center gap-3';
+const columns =
+  'grid grid-cols-[68px_178px_130px_minmax(110px,1fr)_minmax(120px,1.2fr)_minmax(140px,1.6fr)] items-center gap-3';
 
 function LineList({ lines, selected, onSelect, zone }: LineListProps) {
   const frame = useRef<HTMLDivElement>(null);
   // eslint-disable-next-line react-hooks/incompatible-library -- the library's own contract; nothing of it is memoised
-  const rows = useVirtualizer({ count: lines.length, getScrollElement: () => frame.current, estimateSize: () => LINE_HEIGHT, overscan: 8 });
+  const rows = useVirtualizer({
+    count: lines.length,
+    getScrollElement: () => frame.current,
+    estimateSize: () => LINE_HEIGHT,
+    overscan: 8,
+  });
   return (
     <div className="flex min-h-0 flex-1 flex-col overflow-x-auto rounded-plate border border-line bg-surface">
-      <div className={`${columns} min-w-[820px] border-b border-line px-3 py-1.5 text-small font-semibold text-ink-2`} aria-hidden="true">
+      <div
+        className={`${columns} min-w-[820px] border-b border-line px-3 py-1.5 text-small font-semibold text-ink-2`}
+        aria-hidden="true"
+      >
         <span>line</span>
         <span>when</span>
         <span>what</span>
@@ -154,7 +198,11 @@ function LineList({ lines, selected, onSelect, zone }: LineListProps) {
           {rows.getVirtualItems().map((row) => {
             const line = lines[row.index]!;
             return (
-              <li key={line.index} className="absolute inset-x-0 top-0" style={{ height: LINE_HEIGHT, transform: `translateY(${row.start}px)` }}>
+              <li
+                key={line.index}
+                className="absolute inset-x-0 top-0"
+                style={{ height: LINE_HEIGHT, transform: `translateY(${row.start}px)` }}
+              >
                 <button
                   type="button"
                   aria-pressed={selected?.index === line.index}
@@ -167,12 +215,17 @@ function LineList({ lines, selected, onSelect, zone }: LineListProps) {
                   <b className="font-semibold">{line.kind}</b>
                   <span className="truncate">{line.by ? sayName(line.by) : 'the system'}</span>
                   <span className="min-w-0 leading-tight">
-                    {line.student ? <span className="block truncate">{sayListName(line.student)}</span> : null}
+                    {line.student ? (
+                      <span className="block truncate">{sayListName(line.student)}</span>
+                    ) : null}
                     <span className="block truncate text-[12.5px] text-ink-2">
                       {[line.period, line.assignment].filter(Boolean).join(' · ')}
                     </span>
                   </span>
-                  <span className="line-clamp-2 leading-tight [overflow-wrap:anywhere] text-ink-2" title={sayFacts(line)}>
+                  <span
+                    className="line-clamp-2 leading-tight [overflow-wrap:anywhere] text-ink-2"
+                    title={sayFacts(line)}
+                  >
                     {sayFacts(line)}
                   </span>
                 </button>
@@ -192,9 +245,10 @@ function stripForLine(course: Course, line: LedgerLine, zone: string): StripCont
   const period = course.periods.find((known) => known.label === line.period);
   const values = line.student && period ? valuesFor(course, { ...line.student, periodId: period.id }) : {};
   return {
-    segments: fileParts(course, line.piece.name, { ...values, ...workValues(assignment, line.at, Number(line.facts.attempt), zone) }) ?? [
-      { text: line.piece.name, part: null },
-    ],
+    segments: fileParts(course, line.piece.name, {
+      ...values,
+      ...workValues(assignment, line.at, Number(line.facts.attempt), zone),
+    }) ?? [{ text: line.piece.name, part: null }],
     verdict: line.owner ? `owner then: ${sayName(line.owner)}` : 'on the record',
     note: 'came as',
     noteCode: line.piece.originalName,

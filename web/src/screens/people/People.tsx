@@ -82,7 +82,11 @@ export function People() {
                     <thead className="text-small text-ink-2">
                       <tr>
                         {['Name', 'What', 'E-mail', 'Way in'].map((heading) => (
-                          <th key={heading} scope="col" className="border-b border-line px-3 py-2 font-semibold">
+                          <th
+                            key={heading}
+                            scope="col"
+                            className="border-b border-line px-3 py-2 font-semibold"
+                          >
                             {heading}
                           </th>
                         ))}
@@ -97,7 +101,9 @@ export function People() {
                           <td className="px-3 py-1.5">{person.standing}</td>
                           <td className="px-3 py-1.5 text-small">{person.email}</td>
                           <td className="px-3 py-1.5">
-                            {person.hasSignedIn ? <span className="text-small text-ink-2">has a password · </span> : null}
+                            {person.hasSignedIn ? (
+                              <span className="text-small text-ink-2">has a password · </span>
+                            ) : null}
                             {person.email ? (
                               <button
                                 type="button"
@@ -116,7 +122,11 @@ export function People() {
                   </table>
                 </div>
                 <nav aria-label="Pages" className="flex gap-2">
-                  <Button look="quiet" disabled={pages.length === 0} onClick={() => setPages(pages.slice(0, -1))}>
+                  <Button
+                    look="quiet"
+                    disabled={pages.length === 0}
+                    onClick={() => setPages(pages.slice(0, -1))}
+                  >
                     Back
                   </Button>
                   <Button look="quiet" disabled={next === null} onClick={() => setPages([...pages, next!])}>
@@ -142,8 +152,17 @@ export function People() {
   );
 }
 
-function AddPerson({ onClose, onAdded }: { onClose: () => void; onAdded: (name: string, link: string) => void }) {
-  const form = useForm({ resolver: zodResolver(personBody), defaultValues: { last: '', first: '', email: '', standing: 'teacher' as const } });
+function AddPerson({
+  onClose,
+  onAdded,
+}: {
+  onClose: () => void;
+  onAdded: (name: string, link: string) => void;
+}) {
+  const form = useForm({
+    resolver: zodResolver(personBody),
+    defaultValues: { last: '', first: '', email: '', standing: 'teacher' as const },
+  });
   const [add, { isLoading }] = api.useAddPersonMutation();
   const { errors } = form.formState;
   const submit = form.handleSubmit(async (body) => {
@@ -182,10 +201,21 @@ function AddPerson({ onClose, onAdded }: { onClose: () => void; onAdded: (name: 
 function LinkDialog({ link, onClose }: { link: { name: string; link: string } | null; onClose: () => void }) {
   const address = link ? `${location.origin}${link.link}` : '';
   return (
-    <Dialog title={`A way in for ${link?.name ?? ''}`} description="A one-time link" open={link !== null} onClose={onClose}>
-      <p>Give this address to {link?.name}. It works once, for 14 days; earlier ones stop working. It is shown only now.</p>
+    <Dialog
+      title={`A way in for ${link?.name ?? ''}`}
+      description="A one-time link"
+      open={link !== null}
+      onClose={onClose}
+    >
+      <p>
+        Give this address to {link?.name}. It works once, for 14 days; earlier ones stop working. It is shown
+        only now.
+      </p>
       <code className="rounded-lg bg-ground p-3 [overflow-wrap:anywhere]">{address}</code>
-      <Button look="go" onClick={() => void navigator.clipboard.writeText(address).then(() => tell('Copied.'))}>
+      <Button
+        look="go"
+        onClick={() => void navigator.clipboard.writeText(address).then(() => tell('Copied.'))}
+      >
         Copy
       </Button>
     </Dialog>

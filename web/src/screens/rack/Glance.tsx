@@ -23,10 +23,12 @@ interface GlanceProps {
   onMove: (place: Place) => void;
   onReview: () => void;
   onClose: () => void;
+  /** Puts the focus back on the slot that was looked at last. */
+  onClosed: () => void;
 }
 
 /** The quick look through pieces, one student after another: for seeing who has begun, not for feedback. */
-export function Glance({ course, places, at, onMove, onReview, onClose }: GlanceProps) {
+export function Glance({ course, places, at, onMove, onReview, onClose, onClosed }: GlanceProps) {
   const zone = useZone();
   const place = places[at]!;
   const strip = stripFor(course, place.student, place.slot, zone);
@@ -48,6 +50,10 @@ export function Glance({ course, places, at, onMove, onReview, onClose }: Glance
       <Radix.Portal>
         <Radix.Overlay className="fixed inset-0 z-20 bg-[rgb(8_14_12/0.55)]" />
         <Radix.Content
+          onCloseAutoFocus={(event) => {
+            event.preventDefault();
+            onClosed();
+          }}
           // The window itself has the focus, so that Space closes it and does not press the first button.
           onOpenAutoFocus={(event) => {
             event.preventDefault();
@@ -66,7 +72,12 @@ export function Glance({ course, places, at, onMove, onReview, onClose }: Glance
               <Button look="quiet" aria-label="Previous student" disabled={at === 0} onClick={() => move(-1)}>
                 <ChevronLeft aria-hidden="true" className="size-5" />
               </Button>
-              <Button look="quiet" aria-label="Next student" disabled={at === places.length - 1} onClick={() => move(1)}>
+              <Button
+                look="quiet"
+                aria-label="Next student"
+                disabled={at === places.length - 1}
+                onClick={() => move(1)}
+              >
                 <ChevronRight aria-hidden="true" className="size-5" />
               </Button>
               <Button look="go" onClick={onReview}>

@@ -8,11 +8,14 @@ import { api, type Course } from '../../state/api';
 /** Hands back, in one act, all that is reviewed among these slots. */
 export function HandBackButton({ course, places }: { course: Course; places: readonly Place[] }) {
   const [handBack, { isLoading }] = api.useHandBackMutation();
-  const ready = places.flatMap(({ slot, state }): SubmissionId[] => (state === 'reviewed' && slot?.id ? [slot.id] : []));
+  const ready = places.flatMap(({ slot, state }): SubmissionId[] =>
+    state === 'reviewed' && slot?.id ? [slot.id] : [],
+  );
   if (ready.length === 0) return null;
   const act = async () => {
     const result = await handBack({ params: { courseId: course.id }, body: { submissionIds: ready } });
-    if (result.data) tell(`Handed back ${sayCount(result.data.handedBack, 'piece of work', 'pieces of work')}.`);
+    if (result.data)
+      tell(`Handed back ${sayCount(result.data.handedBack, 'piece of work', 'pieces of work')}.`);
     else tellFailure(result.error);
   };
   return (

@@ -40,7 +40,10 @@ function RackOf({ course, period }: { course: Course; period: string }) {
   const assignments = assignmentsFor(course, period);
   const assignment = chooseAssignment(assignments, search.get('assignment'), now);
   const places = rack.data && assignment ? placesFor(course, rack.data, period, assignment, now) : [];
-  const at = Math.max(0, places.findIndex((place) => place.student.id === chosen));
+  const at = Math.max(
+    0,
+    places.findIndex((place) => place.student.id === chosen),
+  );
   const selected = places[at];
   const tally = tallyOf(places);
 
@@ -139,10 +142,8 @@ function RackOf({ course, period }: { course: Course; period: string }) {
               at={at}
               onMove={(place) => setChosen(place.student.id)}
               onReview={() => review(selected)}
-              onClose={() => {
-                setGlances(false);
-                grid.current?.focus(selected.student.id);
-              }}
+              onClose={() => setGlances(false)}
+              onClosed={() => grid.current?.focus(selected.student.id)}
             />
           ) : null}
         </>
@@ -152,15 +153,23 @@ function RackOf({ course, period }: { course: Course; period: string }) {
 }
 
 function firstToReview(places: readonly Place[]): Place | undefined {
-  return places.find(({ state }) => state === 'turned in' || state === 'late') ?? places.find(({ slot }) => slot?.id);
+  return (
+    places.find(({ state }) => state === 'turned in' || state === 'late') ??
+    places.find(({ slot }) => slot?.id)
+  );
 }
 
 function NothingGiven({ course, period }: { course: Course; period: string }) {
   const navigate = useNavigate();
   return (
-    <Empty title={course.assignments.length === 0 ? 'No assignment yet' : 'This period has no assignment yet'}>
+    <Empty
+      title={course.assignments.length === 0 ? 'No assignment yet' : 'This period has no assignment yet'}
+    >
       <p>An assignment needs a title and a due time for each period that gets it.</p>
-      <Button look="go" onClick={() => void navigate(placePath(course.id, 'Set-up', period, { step: 'assignments' }))}>
+      <Button
+        look="go"
+        onClick={() => void navigate(placePath(course.id, 'Set-up', period, { step: 'assignments' }))}
+      >
         Make an assignment
       </Button>
     </Empty>

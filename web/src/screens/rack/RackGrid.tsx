@@ -40,7 +40,11 @@ export const RackGrid = forwardRef<RackGridHandle, RackGridProps>(function RackG
   if (!byPeriod) {
     return (
       <div ref={frame} className={`${frameClass} flex min-h-0`}>
-        <ul className={`${gridClass} flex-1`} style={{ gridAutoRows: 'minmax(84px, 1fr)' }} aria-label="Slots">
+        <ul
+          className={`${gridClass} flex-1`}
+          style={{ gridAutoRows: 'minmax(84px, 1fr)' }}
+          aria-label="Slots"
+        >
           {places.map((place) => (
             <SlotButton key={place.student.id} place={place} {...props} />
           ))}
@@ -54,7 +58,11 @@ export const RackGrid = forwardRef<RackGridHandle, RackGridProps>(function RackG
         const here = places.filter((place) => place.student.periodId === period.id);
         if (here.length === 0) return null;
         return (
-          <section key={period.id} aria-label={period.label} style={{ contentVisibility: 'auto', containIntrinsicSize: 'auto 640px' }}>
+          <section
+            key={period.id}
+            aria-label={period.label}
+            style={{ contentVisibility: 'auto', containIntrinsicSize: 'auto 640px' }}
+          >
             <h2 className="mb-1.5 flex items-center gap-2 text-ink">
               <span className="h-4 w-2 rounded-sm" style={{ backgroundColor: enamel(period.enamel) }} />
               {period.label}
@@ -74,6 +82,8 @@ export const RackGrid = forwardRef<RackGridHandle, RackGridProps>(function RackG
 function SlotButton({ place, selected, now, zone, onChoose, onOpen }: RackGridProps & { place: Place }) {
   const { student, slot, state } = place;
   const isSelected = student.id === selected;
+  // Pressing the mouse focuses a slot and so selects it; only a press on what was selected before opens it.
+  const wasSelected = useRef(false);
   return (
     <li className="grid min-h-0 min-w-0">
       <button
@@ -84,7 +94,10 @@ function SlotButton({ place, selected, now, zone, onChoose, onOpen }: RackGridPr
         aria-label={saySlot(student, slot, state)}
         tabIndex={isSelected ? 0 : -1}
         onFocus={() => onChoose(student.id)}
-        onClick={() => (isSelected ? onOpen() : onChoose(student.id))}
+        onMouseDown={() => {
+          wasSelected.current = isSelected;
+        }}
+        onClick={(event) => (event.detail === 0 || wasSelected.current ? onOpen() : onChoose(student.id))}
       >
         <SlotView student={student} slot={slot} state={state} now={now} zone={zone} />
       </button>

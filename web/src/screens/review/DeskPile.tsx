@@ -47,7 +47,9 @@ export function DeskPile({ course, places, selected, onChoose, zone, now }: Desk
             <span aria-hidden="true" className="w-4 text-ink-2">
               {marks[place.state]}
             </span>
-            <span className={`min-w-0 [overflow-wrap:anywhere] ${place.slot && isUnseen(place.slot) ? 'font-bold' : ''}`}>
+            <span
+              className={`min-w-0 [overflow-wrap:anywhere] ${place.slot && isUnseen(place.slot) ? 'font-bold' : ''}`}
+            >
               {sayListName(place.student)}
             </span>
             <span className="text-[12.5px] whitespace-nowrap text-ink-2">
@@ -57,7 +59,9 @@ export function DeskPile({ course, places, selected, onChoose, zone, now }: Desk
                   ? sayShortly(place.slot.turnedInAt, now, zone)
                   : ''}
             </span>
-            {(place.slot?.lateMs ?? 0) > 0 ? <span className="col-start-2 text-[12.5px] font-semibold text-brick">late</span> : null}
+            {(place.slot?.lateMs ?? 0) > 0 ? (
+              <span className="col-start-2 text-[12.5px] font-semibold text-brick">late</span>
+            ) : null}
           </button>
         </li>
       ))}

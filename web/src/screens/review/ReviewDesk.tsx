@@ -40,7 +40,10 @@ function DeskOf({ course, period }: { course: Course; period: string }) {
   const assignment = chooseAssignment(assignments, search.get('assignment'), now);
   const all = rack.data && assignment ? placesFor(course, rack.data, period, assignment, now) : [];
   const places = all.filter(({ slot }) => slot?.id);
-  const at = Math.max(0, places.findIndex((place) => place.student.id === search.get('student')));
+  const at = Math.max(
+    0,
+    places.findIndex((place) => place.student.id === search.get('student')),
+  );
   const selected = places[at];
   useSeen(course.id, selected?.slot);
 
@@ -56,7 +59,9 @@ function DeskOf({ course, period }: { course: Course; period: string }) {
       course={course}
       place="Review desk"
       period={period}
-      pathFor={(door) => placePath(course.id, 'Review desk', door, assignment ? { assignment: assignment.id } : {})}
+      pathFor={(door) =>
+        placePath(course.id, 'Review desk', door, assignment ? { assignment: assignment.id } : {})
+      }
       strip={selected ? stripFor(course, selected.student, selected.slot, zone) : null}
       keys={[
         { keys: ['j', 'k'], does: 'next, back' },
@@ -76,7 +81,9 @@ function DeskOf({ course, period }: { course: Course; period: string }) {
               <AssignmentPicker
                 assignments={assignments}
                 current={assignment}
-                onChoose={(id) => void navigate(placePath(course.id, 'Review desk', period, { assignment: id }))}
+                onChoose={(id) =>
+                  void navigate(placePath(course.id, 'Review desk', period, { assignment: id }))
+                }
               />
               <DueLine course={course} assignment={assignment} period={period} now={now} zone={zone} />
             </div>
@@ -87,7 +94,14 @@ function DeskOf({ course, period }: { course: Course; period: string }) {
             {() =>
               selected?.slot?.id ? (
                 <div className="grid min-h-0 flex-1 grid-cols-[250px_1fr_310px] gap-3.5 max-lg:grid-cols-1">
-                  <DeskPile course={course} places={places} selected={selected.student.id} onChoose={choose} zone={zone} now={now} />
+                  <DeskPile
+                    course={course}
+                    places={places}
+                    selected={selected.student.id}
+                    onChoose={choose}
+                    zone={zone}
+                    now={now}
+                  />
                   <Work
                     key={selected.slot.id}
                     submissionId={selected.slot.id}
@@ -99,7 +113,12 @@ function DeskOf({ course, period }: { course: Course; period: string }) {
               ) : (
                 <Empty title="Nothing has come in yet">
                   <p>As soon as somebody turns this in, it lies here. The rack shows who has begun.</p>
-                  <Button look="go" onClick={() => void navigate(placePath(course.id, 'Rack', period, { assignment: assignment.id }))}>
+                  <Button
+                    look="go"
+                    onClick={() =>
+                      void navigate(placePath(course.id, 'Rack', period, { assignment: assignment.id }))
+                    }
+                  >
                     To the rack
                   </Button>
                 </Empty>

@@ -43,7 +43,10 @@ export function ReviewPanel({ submission, course, zone, onNext }: ReviewPanelPro
   };
   const giveBack = async () => {
     if (!(await saveComment())) return;
-    const result = await handBack({ params: { courseId: course.id }, body: { submissionIds: [submission.id] } });
+    const result = await handBack({
+      params: { courseId: course.id },
+      body: { submissionIds: [submission.id] },
+    });
     if (result.error) tellFailure(result.error);
     else tell(`Handed back to ${sayName(submission.student)}.`);
   };
@@ -60,7 +63,9 @@ export function ReviewPanel({ submission, course, zone, onNext }: ReviewPanelPro
           {submission.state} · {sayMoment(newest.at, zone)}
           {newest.attempt > 1 ? ` · try ${newest.attempt}` : ''}
         </p>
-        {newest.lateMs > 0 ? <p className="font-semibold text-brick">late by {sayDuration(newest.lateMs)}</p> : null}
+        {newest.lateMs > 0 ? (
+          <p className="font-semibold text-brick">late by {sayDuration(newest.lateMs)}</p>
+        ) : null}
       </div>
       <dl className="grid grid-cols-[auto_1fr] gap-x-3 gap-y-0.5 text-small">
         <dt className="text-ink-2">owner</dt>
@@ -107,7 +112,9 @@ export function ReviewPanel({ submission, course, zone, onNext }: ReviewPanelPro
           className={inputClass}
         />
         <p id="comment-hint" className="text-small text-ink-2">
-          {isBack ? 'The student sees it at once: this work is handed back.' : 'The student sees it when you hand back.'}{' '}
+          {isBack
+            ? 'The student sees it at once: this work is handed back.'
+            : 'The student sees it when you hand back.'}{' '}
           <kbd>Ctrl</kbd>+<kbd>Enter</kbd> keeps it.
         </p>
         <Button type="submit" look="quiet" disabled={commenting.isLoading || !text.trim()}>
@@ -116,7 +123,9 @@ export function ReviewPanel({ submission, course, zone, onNext }: ReviewPanelPro
       </form>
       <div className="mt-auto grid gap-2">
         {isBack ? (
-          <p className="rounded-lg bg-brass-soft px-3 py-2">Handed back {sayMoment(submission.handedBackAt!, zone)}.</p>
+          <p className="rounded-lg bg-brass-soft px-3 py-2">
+            Handed back {sayMoment(submission.handedBackAt!, zone)}.
+          </p>
         ) : submission.reviewedAt ? (
           <div className="flex items-center gap-2 rounded-lg bg-brass-soft px-3 py-2">
             <span>Reviewed {sayMoment(submission.reviewedAt, zone)}.</span>

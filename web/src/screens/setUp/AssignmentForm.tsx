@@ -3,7 +3,14 @@ import { useState } from 'react';
 import { useForm } from 'react-hook-form';
 import { z } from 'zod';
 import { assignmentBody, type AnswerOf } from '@vestibul/contract';
-import { instantToLocal, isLocalTime, localToInstant, type Instant, type LocalTime, type PeriodId } from '@vestibul/core';
+import {
+  instantToLocal,
+  isLocalTime,
+  localToInstant,
+  type Instant,
+  type LocalTime,
+  type PeriodId,
+} from '@vestibul/core';
 import { Button } from '../../parts/Button';
 import { Field, inputClass } from '../../parts/Field';
 import { sayMoment } from '../../parts/format';
@@ -35,7 +42,9 @@ export function AssignmentForm({ course, assignment, onDone }: AssignmentFormPro
       directions: assignment?.directions ?? '',
     },
   });
-  const [dues, setDues] = useState<Partial<Record<PeriodId, string>>>(() => startingDues(course, assignment, zone));
+  const [dues, setDues] = useState<Partial<Record<PeriodId, string>>>(() =>
+    startingDues(course, assignment, zone),
+  );
   const [make, making] = api.useMakeAssignmentMutation();
   const [change, changing] = api.useChangeAssignmentMutation();
   const { errors } = form.formState;
@@ -44,7 +53,10 @@ export function AssignmentForm({ course, assignment, onDone }: AssignmentFormPro
 
   const submit = form.handleSubmit(async (text) => {
     if (given.length === 0 || unset.length > 0) return;
-    const body = { ...text, dues: given.map((period) => ({ periodId: period.id, dueLocal: dues[period.id]! })) };
+    const body = {
+      ...text,
+      dues: given.map((period) => ({ periodId: period.id, dueLocal: dues[period.id]! })),
+    };
     const result = assignment
       ? await change({ params: { assignmentId: assignment.id }, body })
       : await make({ params: { courseId: course.id }, body });
@@ -53,14 +65,23 @@ export function AssignmentForm({ course, assignment, onDone }: AssignmentFormPro
     onDone();
   });
   const setAll = (dueLocal: string) =>
-    setDues(Object.fromEntries(course.periods.flatMap((period) => (dues[period.id] === undefined ? [] : [[period.id, dueLocal]]))));
+    setDues(
+      Object.fromEntries(
+        course.periods.flatMap((period) => (dues[period.id] === undefined ? [] : [[period.id, dueLocal]])),
+      ),
+    );
 
   return (
     <form onSubmit={(event) => void submit(event)} noValidate className="grid max-w-3xl gap-5">
       <Field label="Title" error={errors.title?.message}>
         <input className={`${inputClass} text-lg`} autoComplete="off" {...form.register('title')} />
       </Field>
-      <Field label="Short name for file names" hint="if the title is long" error={errors.shortName?.message} className="max-w-sm">
+      <Field
+        label="Short name for file names"
+        hint="if the title is long"
+        error={errors.shortName?.message}
+        className="max-w-sm"
+      >
         <input className={inputClass} autoComplete="off" {...form.register('shortName')} />
       </Field>
       <Field label="Directions" error={errors.directions?.message}>
@@ -106,7 +127,11 @@ export function AssignmentForm({ course, assignment, onDone }: AssignmentFormPro
                   />
                   <span className="text-small text-ink-2">{sayShifted(value, zone)}</span>
                   {i === 0 && given.length > 1 ? (
-                    <button type="button" className="rounded text-small font-semibold text-act underline" onClick={() => setAll(value)}>
+                    <button
+                      type="button"
+                      className="rounded text-small font-semibold text-act underline"
+                      onClick={() => setAll(value)}
+                    >
                       the same for all
                     </button>
                   ) : null}
@@ -117,7 +142,9 @@ export function AssignmentForm({ course, assignment, onDone }: AssignmentFormPro
         })}
         {form.formState.isSubmitted && (given.length === 0 || unset.length > 0) ? (
           <p role="alert" className="text-small font-semibold text-brick">
-            {given.length === 0 ? 'Give it to at least one period.' : `Choose a day and a time for ${unset[0]!.label}.`}
+            {given.length === 0
+              ? 'Give it to at least one period.'
+              : `Choose a day and a time for ${unset[0]!.label}.`}
           </p>
         ) : null}
       </fieldset>
@@ -130,14 +157,20 @@ export function AssignmentForm({ course, assignment, onDone }: AssignmentFormPro
         </Button>
       </div>
       {assignment ? (
-        <p className="text-small text-ink-2">What was turned in already keeps the lateness it was given at the time.</p>
+        <p className="text-small text-ink-2">
+          What was turned in already keeps the lateness it was given at the time.
+        </p>
       ) : null}
     </form>
   );
 }
 
 /** A new assignment starts with every period, due in a week at the end of the day. */
-function startingDues(course: Course, assignment: AnswerOf<'readAssignment'> | undefined, zone: string): Partial<Record<PeriodId, string>> {
+function startingDues(
+  course: Course,
+  assignment: AnswerOf<'readAssignment'> | undefined,
+  zone: string,
+): Partial<Record<PeriodId, string>> {
   if (assignment) return Object.fromEntries(assignment.dues.map((due) => [due.periodId, due.dueLocal]));
   const inAWeek = new Date(Date.now() + 7 * 86_400_000).toISOString() as Instant;
   const due = `${instantToLocal(inAWeek, zone).slice(0, 10)}T23:59`;

@@ -12,13 +12,17 @@ import type { StepProps } from './SetUp';
 /** The assignments of the course, and the form that makes or changes one. */
 export function AssignmentsStep({ course, period }: StepProps) {
   const zone = useZone();
-  const [open, setOpen] = useState<AssignmentId | 'new' | null>(course.assignments.length === 0 ? 'new' : null);
+  const [open, setOpen] = useState<AssignmentId | 'new' | null>(
+    course.assignments.length === 0 ? 'new' : null,
+  );
   if (open === 'new') return <AssignmentForm course={course} onDone={() => setOpen(null)} />;
   if (open) return <ChangeOne id={open} course={course} onDone={() => setOpen(null)} />;
   const shown = course.assignments.filter(
     (assignment) =>
       period === 'all' ||
-      assignment.dues.some((due) => String(course.periods.find((known) => known.id === due.periodId)?.number) === period),
+      assignment.dues.some(
+        (due) => String(course.periods.find((known) => known.id === due.periodId)?.number) === period,
+      ),
   );
   return (
     <div className="grid gap-4">
@@ -66,7 +70,19 @@ export function AssignmentsStep({ course, period }: StepProps) {
   );
 }
 
-function ChangeOne({ id, course, onDone }: { id: AssignmentId; course: StepProps['course']; onDone: () => void }) {
+function ChangeOne({
+  id,
+  course,
+  onDone,
+}: {
+  id: AssignmentId;
+  course: StepProps['course'];
+  onDone: () => void;
+}) {
   const assignment = api.useReadAssignmentQuery({ params: { assignmentId: id } });
-  return <Read of={assignment}>{(data) => <AssignmentForm course={course} assignment={data} onDone={onDone} />}</Read>;
+  return (
+    <Read of={assignment}>
+      {(data) => <AssignmentForm course={course} assignment={data} onDone={onDone} />}
+    </Read>
+  );
 }

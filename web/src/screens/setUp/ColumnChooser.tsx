@@ -30,7 +30,11 @@ export function ColumnChooser({ preview, busy, onChange }: ColumnChooserProps) {
       <p className="text-ink-2">
         Read as a list separated by {separatorNames[separator]}.{' '}
         <label className="ml-2 inline-flex items-center gap-1.5 text-ink">
-          <input type="checkbox" checked={hasHeadings} onChange={(event) => onChange(columns, event.target.checked)} />
+          <input
+            type="checkbox"
+            checked={hasHeadings}
+            onChange={(event) => onChange(columns, event.target.checked)}
+          />
           The first row is headings
         </label>
       </p>

@@ -18,8 +18,14 @@ export function CourseStep({ course }: StepProps) {
         <h2>Periods</h2>
         <ul className="flex list-none flex-wrap gap-3 p-0">
           {course.periods.map((period) => (
-            <li key={period.id} className="flex items-center gap-3 rounded-lg border border-line bg-surface py-2 pr-4 pl-2">
-              <span className="plate size-11! text-[1.4rem]!" style={{ backgroundColor: enamel(period.enamel) }}>
+            <li
+              key={period.id}
+              className="flex items-center gap-3 rounded-lg border border-line bg-surface py-2 pr-4 pl-2"
+            >
+              <span
+                className="plate size-11! text-[1.4rem]!"
+                style={{ backgroundColor: enamel(period.enamel) }}
+              >
                 {period.number}
               </span>
               <span>

@@ -44,17 +44,23 @@ export function FateTable({ course, rows, taken, onTaken }: FateTableProps) {
           );
         })}
       </p>
-      {/* eslint-disable-next-line jsx-a11y/no-noninteractive-tabindex -- a region that scrolls must be reachable by keyboard */}
-      <div tabIndex={0} role="region" aria-label="Rows of the list" className="max-h-[48dvh] overflow-auto rounded-plate border border-line bg-surface">
+      <div
+        tabIndex={0}
+        role="region"
+        aria-label="Rows of the list"
+        className="max-h-[48dvh] overflow-auto rounded-plate border border-line bg-surface"
+      >
         <table className="w-full border-collapse text-left">
           <caption className="sr-only">{sayCount(rows.length, 'row')}</caption>
           <thead className="sticky top-0 bg-surface text-small text-ink-2">
             <tr>
-              {['Take', 'Row', 'Fate', 'Last name', 'First name', 'E-mail', 'Period', 'Why'].map((heading) => (
-                <th key={heading} scope="col" className="border-b border-line px-3 py-1.5 font-semibold">
-                  {heading}
-                </th>
-              ))}
+              {['Take', 'Row', 'Fate', 'Last name', 'First name', 'E-mail', 'Period', 'Why'].map(
+                (heading) => (
+                  <th key={heading} scope="col" className="border-b border-line px-3 py-1.5 font-semibold">
+                    {heading}
+                  </th>
+                ),
+              )}
             </tr>
           </thead>
           <tbody>
@@ -86,7 +92,9 @@ export function FateTable({ course, rows, taken, onTaken }: FateTableProps) {
                   </td>
                   <td className="px-3 py-1 text-small whitespace-nowrap">{row.person.email}</td>
                   <td className="px-3 py-1">{row.period ? numberOf.get(row.period) : ''}</td>
-                  <td className="px-3 py-1 text-small">{row.reasons.map((reason) => rowReasons[reason]).join('; ')}</td>
+                  <td className="px-3 py-1 text-small">
+                    {row.reasons.map((reason) => rowReasons[reason]).join('; ')}
+                  </td>
                 </tr>
               );
             })}

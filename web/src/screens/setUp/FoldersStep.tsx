@@ -28,7 +28,8 @@ export function FoldersStep({ course, period, onStrip }: StepProps) {
   }
   const act = async () => {
     const result = await make({ params: { courseId: course.id } });
-    if (result.data) tell(`${sayCount(result.data.made, 'turn-in folder')} made. Who joins from now on gets one at once.`);
+    if (result.data)
+      tell(`${sayCount(result.data.made, 'turn-in folder')} made. Who joins from now on gets one at once.`);
     else tellFailure(result.error);
   };
   return (
@@ -36,8 +37,9 @@ export function FoldersStep({ course, period, onStrip }: StepProps) {
       {missing > 0 ? (
         <div className="grid justify-items-start gap-3 rounded-plate border border-line bg-surface p-5">
           <p>
-            Every student gets a standing place of their own in this course, named by the rule <code>{course.folderRule}</code>.
-            You and your co-teachers can open all of them; each student only their own.
+            Every student gets a standing place of their own in this course, named by the rule{' '}
+            <code>{course.folderRule}</code>. You and your co-teachers can open all of them; each student only
+            their own.
           </p>
           <Button look="go" className="px-6! py-3! text-lg" disabled={isLoading} onClick={() => void act()}>
             Make {sayCount(missing, 'turn-in folder')}
@@ -45,7 +47,8 @@ export function FoldersStep({ course, period, onStrip }: StepProps) {
         </div>
       ) : (
         <p className="text-ink-2">
-          All {sayCount(course.students, 'student has', 'students have')} a turn-in folder. Who joins from now on gets one at once.
+          All {sayCount(course.students, 'student has', 'students have')} a turn-in folder. Who joins from now
+          on gets one at once.
         </p>
       )}
       <Read of={rack} what="Reading the folders">
@@ -53,7 +56,9 @@ export function FoldersStep({ course, period, onStrip }: StepProps) {
           <ul className="grid list-none gap-x-8 p-0 md:grid-cols-2">
             {students
               .filter((student) => period === 'all' || String(valuesFor(course, student).period) === period)
-              .sort((a, b) => (a.folderName && b.folderName ? (a.folderName < b.folderName ? -1 : 1) : byName(a, b)))
+              .sort((a, b) =>
+                a.folderName && b.folderName ? (a.folderName < b.folderName ? -1 : 1) : byName(a, b),
+              )
               .map((student) => (
                 <li key={student.id} className="border-b border-line py-1">
                   <button

@@ -16,12 +16,24 @@ export function JoinOne({ course, period, onClose }: StepProps & { onClose: () =
   const start = course.periods.find((known) => String(known.number) === period) ?? course.periods[0]!;
   const form = useForm({
     resolver: zodResolver(onePerson),
-    defaultValues: { last: '', first: '', called: '', email: '', username: '', number: '', periodId: start.id as string, knownId: null },
+    defaultValues: {
+      last: '',
+      first: '',
+      called: '',
+      email: '',
+      username: '',
+      number: '',
+      periodId: start.id as string,
+      knownId: null,
+    },
   });
   const [join, { isLoading }] = api.useJoinRosterMutation();
   const { errors } = form.formState;
   const submit = form.handleSubmit(async (person) => {
-    const result = await join({ params: { courseId: course.id }, body: { fromList: false, people: [person] } });
+    const result = await join({
+      params: { courseId: course.id },
+      body: { fromList: false, people: [person] },
+    });
     if (result.error) return tellFailure(result.error);
     tell(`${sayListName(person)} has joined${result.data.folders > 0 ? ', with a turn-in folder' : ''}.`);
     onClose();

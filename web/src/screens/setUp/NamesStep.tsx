@@ -28,7 +28,12 @@ type Subject = 'folder' | 'file';
 
 /** Schemes that teachers announce (common practice). */
 const schemes: Record<Subject, readonly string[]> = {
-  folder: ['{period|pad 2}-{last}_{first}', '{last}, {first}, {period}', '{called} {last} - hour {period}', 'z {period|pad 2} {last} {first}'],
+  folder: [
+    '{period|pad 2}-{last}_{first}',
+    '{last}, {first}, {period}',
+    '{called} {last} - hour {period}',
+    'z {period|pad 2} {last} {first}',
+  ],
   file: [
     '{period|pad 2}-{last}_{first}_{assignment}',
     '{last}_{first}_{assignment}_{date}',
@@ -71,11 +76,17 @@ function RuleMaker({ course, period, onStrip, subject }: StepProps & { subject: 
   const now = useNow(60_000);
   const parsed = useMemo(() => parseRule(source), [source]);
   const students = useMemo(
-    () => (rack.data?.students ?? []).filter((student) => period === 'all' || String(valuesFor(course, student).period) === period),
+    () =>
+      (rack.data?.students ?? []).filter(
+        (student) => period === 'all' || String(valuesFor(course, student).period) === period,
+      ),
     [rack.data, course, period],
   );
   const sample = useMemo(
-    () => (subject === 'file' ? fileSample(course.assignments[0]?.title, new Date(now).toISOString() as Instant, zone) : {}),
+    () =>
+      subject === 'file'
+        ? fileSample(course.assignments[0]?.title, new Date(now).toISOString() as Instant, zone)
+        : {},
     [subject, course.assignments, now, zone],
   );
   const names = useMemo(
@@ -83,7 +94,10 @@ function RuleMaker({ course, period, onStrip, subject }: StepProps & { subject: 
       parsed.ok
         ? writeUniqueNames(
             parsed.rule,
-            students.map((student) => ({ values: { ...valuesFor(course, student), ...sample }, extension: subject === 'file' ? 'docx' : '' })),
+            students.map((student) => ({
+              values: { ...valuesFor(course, student), ...sample },
+              extension: subject === 'file' ? 'docx' : '',
+            })),
           )
         : [],
     [parsed, students, course, sample, subject],
@@ -160,7 +174,9 @@ function RuleMaker({ course, period, onStrip, subject }: StepProps & { subject: 
         </div>
       </section>
       <section className="grid gap-2">
-        <h2>What it does to {period === 'all' ? 'the roster' : `period ${period}`}, the hardest names first</h2>
+        <h2>
+          What it does to {period === 'all' ? 'the roster' : `period ${period}`}, the hardest names first
+        </h2>
         {students.length === 0 ? (
           <Empty title="Nobody to name yet">
             <p>With a roster, every name shows here as you write the rule.</p>
@@ -171,13 +187,24 @@ function RuleMaker({ course, period, onStrip, subject }: StepProps & { subject: 
               <li key={student.id} className="flex items-center gap-3 border-b border-line py-1.5">
                 <span
                   className="h-6 w-2 shrink-0 rounded-sm"
-                  style={{ backgroundColor: enamel(course.periods.find((known) => known.id === student.periodId)?.enamel ?? 0) }}
+                  style={{
+                    backgroundColor: enamel(
+                      course.periods.find((known) => known.id === student.periodId)?.enamel ?? 0,
+                    ),
+                  }}
                 />
                 <button
                   type="button"
                   className="min-w-0 flex-1 rounded text-left text-ink"
                   aria-label={`${written.name}, for ${sayListName(student)}`}
-                  onClick={() => onStrip({ ...stripFor(course, student, undefined, zone), segments: written.segments, verdict: sayListName(student), note })}
+                  onClick={() =>
+                    onStrip({
+                      ...stripFor(course, student, undefined, zone),
+                      segments: written.segments,
+                      verdict: sayListName(student),
+                      note,
+                    })
+                  }
                 >
                   <NamePicture segments={written.segments} />
                 </button>
@@ -187,7 +214,9 @@ function RuleMaker({ course, period, onStrip, subject }: StepProps & { subject: 
           </ul>
         )}
         {rows.length > SHOWN ? (
-          <p className="text-small text-ink-2">and {sayCount(rows.length - SHOWN, 'plainer name')} like these</p>
+          <p className="text-small text-ink-2">
+            and {sayCount(rows.length - SHOWN, 'plainer name')} like these
+          </p>
         ) : null}
       </section>
     </div>
@@ -195,7 +224,11 @@ function RuleMaker({ course, period, onStrip, subject }: StepProps & { subject: 
 }
 
 function fileSample(title: string | undefined, now: Instant, zone: string): NameValues {
-  return { assignment: title ?? 'First assignment', date: instantToLocal(now, zone).slice(0, 10), attempt: 1 };
+  return {
+    assignment: title ?? 'First assignment',
+    date: instantToLocal(now, zone).slice(0, 10),
+    attempt: 1,
+  };
 }
 
 interface Row {

@@ -18,7 +18,9 @@ import { api } from '../../state/api';
 const courseForm = z.object({
   title: courseBody.shape.title,
   code: z.string().trim().max(20, 'At most 20 letters'),
-  periods: z.string().refine((text) => readPeriods(text).length > 0, 'Write the numbers of the periods, for example 2, 3, 4'),
+  periods: z
+    .string()
+    .refine((text) => readPeriods(text).length > 0, 'Write the numbers of the periods, for example 2, 3, 4'),
 });
 
 /** `2, 3 5` as numbers, each once. */
@@ -61,7 +63,11 @@ function YearForm({ onDone }: { onDone: () => void }) {
   const start = now.getMonth() >= 6 ? now.getFullYear() : now.getFullYear() - 1;
   const form = useForm({
     resolver: zodResolver(yearBody),
-    defaultValues: { label: `${start}–${String(start + 1).slice(2)}`, startsOn: `${start}-08-25`, endsOn: `${start + 1}-07-15` },
+    defaultValues: {
+      label: `${start}–${String(start + 1).slice(2)}`,
+      startsOn: `${start}-08-25`,
+      endsOn: `${start + 1}-07-15`,
+    },
   });
   const { errors } = form.formState;
   const submit = form.handleSubmit(async (body) => {
@@ -90,14 +96,28 @@ function YearForm({ onDone }: { onDone: () => void }) {
   );
 }
 
-function CourseForm({ years, onNewYear }: { years: readonly { id: YearId; label: string }[]; onNewYear: () => void }) {
+function CourseForm({
+  years,
+  onNewYear,
+}: {
+  years: readonly { id: YearId; label: string }[];
+  onNewYear: () => void;
+}) {
   const navigate = useNavigate();
   const [make, { isLoading }] = api.useMakeCourseMutation();
   const [yearId, setYearId] = useState<YearId>(years[0]!.id);
-  const form = useForm({ resolver: zodResolver(courseForm), defaultValues: { title: '', code: '', periods: '' } });
+  const form = useForm({
+    resolver: zodResolver(courseForm),
+    defaultValues: { title: '', code: '', periods: '' },
+  });
   const { errors } = form.formState;
   const submit = form.handleSubmit(async ({ title, code, periods }) => {
-    const body = { yearId, title, code, periods: readPeriods(periods).map((number) => ({ number, label: '' })) };
+    const body = {
+      yearId,
+      title,
+      code,
+      periods: readPeriods(periods).map((number) => ({ number, label: '' })),
+    };
     const result = await make({ body });
     if (result.data) void navigate(placePath(result.data.id, 'Set-up', 'all', { step: 'roster' }));
     else tellFailure(result.error);
@@ -106,7 +126,11 @@ function CourseForm({ years, onNewYear }: { years: readonly { id: YearId; label:
     <form onSubmit={(event) => void submit(event)} noValidate className="grid gap-4">
       <div className="flex items-end gap-3">
         <Field label="Year" className="flex-1">
-          <select className={inputClass} value={yearId} onChange={(event) => setYearId(event.target.value as YearId)}>
+          <select
+            className={inputClass}
+            value={yearId}
+            onChange={(event) => setYearId(event.target.value as YearId)}
+          >
             {years.map((year) => (
               <option key={year.id} value={year.id}>
                 {year.label}
@@ -119,10 +143,19 @@ function CourseForm({ years, onNewYear }: { years: readonly { id: YearId; label:
       <Field label="Title" error={errors.title?.message}>
         <input className={inputClass} autoComplete="off" {...form.register('title')} />
       </Field>
-      <Field label="Code" hint="short, if the school has one" error={errors.code?.message} className="max-w-40">
+      <Field
+        label="Code"
+        hint="short, if the school has one"
+        error={errors.code?.message}
+        className="max-w-40"
+      >
         <input className={inputClass} autoComplete="off" {...form.register('code')} />
       </Field>
-      <Field label="Periods" hint="The numbers of your hours or blocks, for example 2, 3, 4, 7" error={errors.periods?.message}>
+      <Field
+        label="Periods"
+        hint="The numbers of your hours or blocks, for example 2, 3, 4, 7"
+        error={errors.periods?.message}
+      >
         <input className={inputClass} autoComplete="off" {...form.register('periods')} />
       </Field>
       <Button type="submit" look="go" disabled={isLoading}>

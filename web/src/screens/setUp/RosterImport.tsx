@@ -30,8 +30,15 @@ export function RosterImport({ course, period, onDone, canLeave }: RosterImportP
   const [ask, asking] = api.usePreviewRosterMutation();
   const [join, joining] = api.useJoinRosterMutation();
 
-  const look = async (list: string, columns: ColumnMeaning[] | null = null, hasHeadings: boolean | null = null) => {
-    const result = await ask({ params, body: { text: list, columns, hasHeadings, periodId: periodId || null } });
+  const look = async (
+    list: string,
+    columns: ColumnMeaning[] | null = null,
+    hasHeadings: boolean | null = null,
+  ) => {
+    const result = await ask({
+      params,
+      body: { text: list, columns, hasHeadings, periodId: periodId || null },
+    });
     if (!result.data) return tellFailure(result.error);
     setPreview(result.data);
     setTaken(new Set(result.data.rows.filter((row) => row.fate === 'new').map((row) => row.line)));
@@ -57,7 +64,9 @@ export function RosterImport({ course, period, onDone, canLeave }: RosterImportP
     const result = await join({ params, body: { fromList: true, people } });
     if (!result.data) return tellFailure(result.error);
     const { joined, folders } = result.data;
-    tell(`${sayCount(joined, 'student has', 'students have')} joined${folders > 0 ? `, ${sayCount(folders, 'turn-in folder')} made` : ''}.`);
+    tell(
+      `${sayCount(joined, 'student has', 'students have')} joined${folders > 0 ? `, ${sayCount(folders, 'turn-in folder')} made` : ''}.`,
+    );
     onDone();
   };
 
@@ -87,7 +96,10 @@ export function RosterImport({ course, period, onDone, canLeave }: RosterImportP
     );
   }
   return (
-    <div {...getRootProps()} className={`grid max-w-3xl gap-4 rounded-plate ${isDragActive ? 'outline-3 outline-brass-mark' : ''}`}>
+    <div
+      {...getRootProps()}
+      className={`grid max-w-3xl gap-4 rounded-plate ${isDragActive ? 'outline-3 outline-brass-mark' : ''}`}
+    >
       <input {...getInputProps({ 'aria-label': 'Choose a file from this computer' })} />
       <Field
         label="Class list"
@@ -104,7 +116,11 @@ export function RosterImport({ course, period, onDone, canLeave }: RosterImportP
         />
       </Field>
       <Field label="Period for rows that name none" className="max-w-xs">
-        <select className={inputClass} value={periodId} onChange={(event) => setPeriodId(event.target.value as PeriodId | '')}>
+        <select
+          className={inputClass}
+          value={periodId}
+          onChange={(event) => setPeriodId(event.target.value as PeriodId | '')}
+        >
           <option value="">the list names it in each row</option>
           {course.periods.map((known) => (
             <option key={known.id} value={known.id}>
@@ -118,7 +134,11 @@ export function RosterImport({ course, period, onDone, canLeave }: RosterImportP
           See what each row becomes
         </Button>
         <Button onClick={open}>Choose a file</Button>
-        {canLeave ? <Button look="quiet" onClick={onDone}>Back to the roster</Button> : null}
+        {canLeave ? (
+          <Button look="quiet" onClick={onDone}>
+            Back to the roster
+          </Button>
+        ) : null}
       </div>
     </div>
   );

@@ -8,14 +8,22 @@ import type { StepProps } from './SetUp';
 type Student = AnswerOf<'readRoster'>[number];
 
 /** The students of the chosen period, or of all, by name. */
-export function RosterTable({ students, course, period, onStrip }: StepProps & { students: readonly Student[] }) {
+export function RosterTable({
+  students,
+  course,
+  period,
+  onStrip,
+}: StepProps & { students: readonly Student[] }) {
   const zone = useZone();
   const periodOf = new Map(course.periods.map((known) => [known.id, known]));
   const shown = students
     .map((student) => ({ ...student, folderName: student.folder?.name ?? '' }))
     .filter((student) => period === 'all' || String(periodOf.get(student.periodId)?.number) === period)
     .sort((a, b) => periodOf.get(a.periodId)!.number - periodOf.get(b.periodId)!.number || byName(a, b));
-  if (shown.length === 0) return <p className="text-ink-2">Nobody sits in this period. The plates at the left lead to the others.</p>;
+  if (shown.length === 0)
+    return (
+      <p className="text-ink-2">Nobody sits in this period. The plates at the left lead to the others.</p>
+    );
   return (
     <div className="overflow-x-auto rounded-plate border border-line bg-surface">
       <table className="w-full border-collapse text-left">
@@ -54,12 +62,16 @@ export function RosterTable({ students, course, period, onStrip }: StepProps & {
                   '–'
                 )}
               </td>
-              <td className="px-3 py-1.5 text-small whitespace-nowrap text-ink-2">{student.hasSignedIn ? 'set' : 'not yet'}</td>
+              <td className="px-3 py-1.5 text-small whitespace-nowrap text-ink-2">
+                {student.hasSignedIn ? 'set' : 'not yet'}
+              </td>
             </tr>
           ))}
         </tbody>
       </table>
-      <p className="border-t border-line px-3 py-2 text-small text-ink-2">{sayCount(shown.length, 'student')}</p>
+      <p className="border-t border-line px-3 py-2 text-small text-ink-2">
+        {sayCount(shown.length, 'student')}
+      </p>
     </div>
   );
 }

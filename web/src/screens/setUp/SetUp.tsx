@@ -38,7 +38,11 @@ export function SetUp() {
   const { course, period } = useCoursePage();
   const [search] = useSearchParams();
   usePageTitle('Set-up');
-  return <Read of={course}>{(data) => <SetUpOf course={data} period={period} step={chooseStep(data, search.get('step'))} />}</Read>;
+  return (
+    <Read of={course}>
+      {(data) => <SetUpOf course={data} period={period} step={chooseStep(data, search.get('step'))} />}
+    </Read>
+  );
 }
 
 /** The office keeps periods and rosters; names, folders and assignments are the teacher's. */
@@ -63,7 +67,10 @@ function SetUpOf({ course, period, step }: { course: Course; period: string; ste
     roster: { done: course.students > 0, says: sayCount(course.students, 'student') },
     names: { done: true, says: course.folderRule },
     folders: { done: course.folders > 0, says: `${course.folders} of ${course.students}` },
-    assignments: { done: course.assignments.length > 0, says: sayCount(course.assignments.length, 'assignment') },
+    assignments: {
+      done: course.assignments.length > 0,
+      says: sayCount(course.assignments.length, 'assignment'),
+    },
   };
   const panels: Record<Step, (props: StepProps) => ReactNode> = {
     course: CourseStep,
@@ -92,11 +99,17 @@ function SetUpOf({ course, period, step }: { course: Course; period: string; ste
                   className="grid grid-cols-[24px_1fr] items-baseline gap-x-2 rounded-lg border-l-4 border-transparent px-2.5 py-2 text-ink no-underline hover:bg-ground aria-[current]:border-brass-mark aria-[current]:bg-surface aria-[current]:font-bold"
                 >
                   <span className="text-ink-2">
-                    {states[name].done ? <Check aria-label="done" className="inline size-4 text-act" /> : i + 1}
+                    {states[name].done ? (
+                      <Check aria-label="done" className="inline size-4 text-act" />
+                    ) : (
+                      i + 1
+                    )}
                   </span>
                   <span className="min-w-0">
                     {titles[name]}
-                    <span className="block truncate text-small font-normal text-ink-2 max-lg:hidden">{states[name].says}</span>
+                    <span className="block truncate text-small font-normal text-ink-2 max-lg:hidden">
+                      {states[name].says}
+                    </span>
                   </span>
                 </Link>
               </li>

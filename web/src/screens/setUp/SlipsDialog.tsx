@@ -30,10 +30,16 @@ export function SlipsDialog({ course, onClose }: { course: Course; onClose: () =
       {data === undefined ? (
         <>
           <p>
-            Every student who has an e-mail address and no password yet gets a link of their own. It works once, for 14
-            days. Links made earlier and not used stop working.
+            Every student who has an e-mail address and no password yet gets a link of their own. It works
+            once, for 14 days. Links made earlier and not used stop working.
           </p>
-          <Button look="go" disabled={isLoading} onClick={() => void make({ params: { courseId: course.id } }).then(({ error }) => error && tellFailure(error))}>
+          <Button
+            look="go"
+            disabled={isLoading}
+            onClick={() =>
+              void make({ params: { courseId: course.id } }).then(({ error }) => error && tellFailure(error))
+            }
+          >
             Make the slips
           </Button>
         </>
@@ -50,8 +56,12 @@ export function SlipsDialog({ course, onClose }: { course: Course; onClose: () =
           </div>
           <ul className="grid list-none gap-2 p-0">
             {slips.map((slip) => (
-              <li key={slip.id} className="break-inside-avoid rounded-lg border border-dashed border-edge px-3 py-2">
-                <b className="font-semibold">{sayListName(slip)}</b> · {labelOf.get(slip.periodId)} · {slip.email}
+              <li
+                key={slip.id}
+                className="break-inside-avoid rounded-lg border border-dashed border-edge px-3 py-2"
+              >
+                <b className="font-semibold">{sayListName(slip)}</b> · {labelOf.get(slip.periodId)} ·{' '}
+                {slip.email}
                 <code className="block text-small [overflow-wrap:anywhere]">{address(slip.link)}</code>
               </li>
             ))}

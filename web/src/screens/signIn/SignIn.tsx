@@ -58,7 +58,9 @@ export function SignIn() {
           <Button type="submit" look="go" className="py-3!" disabled={isLoading}>
             Sign in
           </Button>
-          <p className="text-small text-ink-2">No password yet? Your teacher or the office has a sign-in slip for you.</p>
+          <p className="text-small text-ink-2">
+            No password yet? Your teacher or the office has a sign-in slip for you.
+          </p>
         </form>
       </section>
       {data?.demo ? <DemoPeople /> : null}
@@ -70,7 +72,10 @@ function DemoPeople() {
   const { data } = api.useListDemoPeopleQuery();
   const [signIn, { isLoading }] = api.useSignInAsDemoMutation();
   return (
-    <section aria-labelledby="demo" className="grid content-start gap-3 rounded-xl border border-line bg-surface p-5">
+    <section
+      aria-labelledby="demo"
+      className="grid content-start gap-3 rounded-xl border border-line bg-surface p-5"
+    >
       <h2 id="demo">This is the demo. Come in as</h2>
       <ul className="grid list-none gap-1.5 p-0 sm:grid-cols-2">
         {(data ?? []).map((person, i) => (

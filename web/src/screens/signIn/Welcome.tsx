@@ -22,12 +22,14 @@ export function Welcome() {
   const set = (key: keyof typeof form) => ({
     value: form[key],
     required: true,
-    onChange: (event: React.ChangeEvent<HTMLInputElement | HTMLSelectElement>) => setForm({ ...form, [key]: event.target.value }),
+    onChange: (event: React.ChangeEvent<HTMLInputElement | HTMLSelectElement>) =>
+      setForm({ ...form, [key]: event.target.value }),
   });
   if (link.error && !isLoading) {
     return (
       <main className="m-auto grid min-h-dvh max-w-md content-center justify-items-center gap-5 p-6 text-center">
         <Mark className="h-14" />
+        <h1>This link does not open</h1>
         <p role="alert">{sayFailure(link.error)}</p>
         <Link to="/">To the sign-in</Link>
       </main>
@@ -37,7 +39,10 @@ export function Welcome() {
   const { first, name, email } = link.data;
   const submit = async () => {
     const { password, ...school } = form;
-    const result = await accept({ params: { token }, body: { password, ...(first ? { first: school } : {}) } });
+    const result = await accept({
+      params: { token },
+      body: { password, ...(first ? { first: school } : {}) },
+    });
     if (result.data) void navigate('/', { replace: true });
   };
   return (
@@ -81,8 +86,17 @@ export function Welcome() {
             </Field>
           </>
         ) : null}
-        <Field label="Password" hint={`At least ${SHORTEST_PASSWORD} letters or signs; a short sentence is good.`}>
-          <input type="password" minLength={SHORTEST_PASSWORD} autoComplete="new-password" className={inputClass} {...set('password')} />
+        <Field
+          label="Password"
+          hint={`At least ${SHORTEST_PASSWORD} letters or signs; a short sentence is good.`}
+        >
+          <input
+            type="password"
+            minLength={SHORTEST_PASSWORD}
+            autoComplete="new-password"
+            className={inputClass}
+            {...set('password')}
+          />
         </Field>
         {error ? (
           <p role="alert" className="font-semibold text-brick">

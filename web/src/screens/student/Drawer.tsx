@@ -28,7 +28,10 @@ export function Drawer() {
             <>
               <ul className="grid list-none gap-2 p-0">
                 {data.files.map((file) => (
-                  <li key={file.pieceId} className="grid gap-1 rounded-lg border border-line bg-surface px-4 py-3">
+                  <li
+                    key={file.pieceId}
+                    className="grid gap-1 rounded-lg border border-line bg-surface px-4 py-3"
+                  >
                     <a
                       href={`${pathOf('readPiece', { pieceId: file.pieceId })}?download=1`}
                       className="font-mono font-semibold [overflow-wrap:anywhere] text-act"
@@ -36,24 +39,37 @@ export function Drawer() {
                       {file.name}
                     </a>
                     <p className="text-small text-ink-2 [overflow-wrap:anywhere]">
-                      was {file.originalName} · {file.form}, {sayBytes(file.bytes)} · turned in {sayMoment(file.turnedInAt, zone)}
+                      was {file.originalName} · {file.form}, {sayBytes(file.bytes)} · turned in{' '}
+                      {sayMoment(file.turnedInAt, zone)}
                     </p>
                     <p className="text-small text-ink-2">
-                      Lies in {file.folderName ? <code>{file.folderName}</code> : file.courseTitle} · can be opened by you
+                      Lies in {file.folderName ? <code>{file.folderName}</code> : file.courseTitle} · can be
+                      opened by you
                       {file.canOpen.length > 0 ? ` and ${file.canOpen.join(', ')}` : ''}
                     </p>
                     {file.driftedAt ? (
-                      <p className="text-small font-semibold">You changed it on {sayMoment(file.driftedAt, zone)}; what you turned in is kept as it was.</p>
+                      <p className="text-small font-semibold">
+                        You changed it on {sayMoment(file.driftedAt, zone)}; what you turned in is kept as it
+                        was.
+                      </p>
                     ) : null}
                   </li>
                 ))}
               </ul>
               {pages.length > 0 || data.next !== null ? (
                 <nav aria-label="Pages of the drawer" className="mt-3 flex gap-2">
-                  <Button look="quiet" disabled={pages.length === 0} onClick={() => setPages(pages.slice(0, -1))}>
+                  <Button
+                    look="quiet"
+                    disabled={pages.length === 0}
+                    onClick={() => setPages(pages.slice(0, -1))}
+                  >
                     Newer
                   </Button>
-                  <Button look="quiet" disabled={data.next === null} onClick={() => setPages([...pages, data.next!])}>
+                  <Button
+                    look="quiet"
+                    disabled={data.next === null}
+                    onClick={() => setPages([...pages, data.next!])}
+                  >
                     Older
                   </Button>
                 </nav>

@@ -14,11 +14,19 @@ interface ReceiptViewProps {
 export function ReceiptView({ receipt, title, isNew = false }: ReceiptViewProps) {
   const zone = useZone();
   return (
-    <section aria-label="Receipt" role={isNew ? 'status' : undefined} className="grid gap-3 rounded-xl border border-line bg-surface p-4">
+    <section
+      aria-label="Receipt"
+      role={isNew ? 'status' : undefined}
+      className="grid gap-3 rounded-xl border border-line bg-surface p-4"
+    >
       <div className="flex items-center gap-3">
         <CircleCheck aria-hidden="true" className={`shrink-0 text-act ${isNew ? 'size-10' : 'size-6'}`} />
         <div>
-          {isNew ? <h1>It arrived.</h1> : <h2 className="text-ink">Receipt{receipt.attempt > 1 ? `, try ${receipt.attempt}` : ''}</h2>}
+          {isNew ? (
+            <h1>It arrived.</h1>
+          ) : (
+            <h2 className="text-ink">Receipt{receipt.attempt > 1 ? `, try ${receipt.attempt}` : ''}</h2>
+          )}
           <p className={isNew ? 'text-lg' : ''}>
             {receipt.due === null ? (
               'Turned in'

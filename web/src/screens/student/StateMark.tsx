@@ -7,7 +7,14 @@ export function StateMark({ state, late = false }: { state: SubmissionState; lat
     <span
       className={`inline-flex items-center gap-1.5 rounded px-2 py-0.5 text-small font-semibold whitespace-nowrap ${isWarning ? 'bg-brick-soft text-brick' : 'bg-ground text-ink'}`}
     >
-      <svg viewBox="0 0 14 14" aria-hidden="true" className="size-3.5" fill="none" stroke="currentColor" strokeWidth="1.6">
+      <svg
+        viewBox="0 0 14 14"
+        aria-hidden="true"
+        className="size-3.5"
+        fill="none"
+        stroke="currentColor"
+        strokeWidth="1.6"
+      >
         {shapes[state]}
       </svg>
       {state}

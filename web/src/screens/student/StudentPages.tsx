@@ -6,7 +6,7 @@ import { StudentToday } from './StudentToday';
 import { TurnIn } from './TurnIn';
 
 /** The student's places. */
-export default function StudentPages() {
+export function StudentPages() {
   useLive();
   return (
     <Routes>

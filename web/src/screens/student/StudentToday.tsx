@@ -22,14 +22,22 @@ export function StudentToday() {
         {(assignments) => {
           const ahead = assignments.filter(({ due }) => Date.parse(due) >= now);
           const missing = assignments.filter(({ state }) => state === 'missing');
-          const before = assignments.filter((one) => !ahead.includes(one) && !missing.includes(one)).toReversed();
+          const before = assignments
+            .filter((one) => !ahead.includes(one) && !missing.includes(one))
+            .toReversed();
           return assignments.length === 0 ? (
             <Empty title="Nothing is due">
               <p>When a teacher gives your period something, it stands here with its due time.</p>
             </Empty>
           ) : (
             <div className="grid gap-6">
-              <Group title="Due next" assignments={ahead} now={now} empty="Nothing is due in the days to come." large />
+              <Group
+                title="Due next"
+                assignments={ahead}
+                now={now}
+                empty="Nothing is due in the days to come."
+                large
+              />
               {missing.length > 0 ? <Group title="Missing" assignments={missing} now={now} /> : null}
               {before.length > 0 ? <Group title="Before" assignments={before} now={now} /> : null}
             </div>
@@ -65,7 +73,9 @@ function Group({ title, assignments, now, empty, large = false }: GroupProps) {
               }
               className="grid grid-cols-[1fr_auto] items-center gap-x-3 gap-y-1 rounded-lg border border-line bg-surface px-4 py-3 text-ink no-underline hover:border-edge"
             >
-              <b className={`min-w-0 font-semibold ${large ? 'font-display text-xl leading-tight' : ''}`}>{assignment.title}</b>
+              <b className={`min-w-0 font-semibold ${large ? 'font-display text-xl leading-tight' : ''}`}>
+                {assignment.title}
+              </b>
               <StateMark state={assignment.state} late={assignment.lateMs > 0} />
               <span className="col-span-2 text-small text-ink-2">
                 {assignment.courseTitle}

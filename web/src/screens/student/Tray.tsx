@@ -23,7 +23,8 @@ export function Tray({ id, tray, sending }: TrayProps) {
   const [isTouch] = useState(() => matchMedia('(pointer: coarse)').matches);
   const add = (files: readonly File[]) => {
     const room = MOST_FILES - tray.uploads.length - sending.length;
-    if (files.length > room) tell(`The tray holds ${MOST_FILES} files. ${Math.max(0, room)} of these were taken.`);
+    if (files.length > room)
+      tell(`The tray holds ${MOST_FILES} files. ${Math.max(0, room)} of these were taken.`);
     sendFiles(id, files.slice(0, Math.max(0, room)));
   };
   const { getRootProps, getInputProps, isDragActive, open } = useDropzone({
@@ -39,7 +40,7 @@ export function Tray({ id, tray, sending }: TrayProps) {
   const names = namesFor(tray, listed.length, sending);
   return (
     <section
-      {...getRootProps()}
+      {...getRootProps({ role: 'region' })}
       aria-label="Tray"
       className={`tray grid gap-2.25 p-3 ${isDragActive ? 'outline-3 outline-brass-mark' : ''}`}
     >
@@ -53,8 +54,12 @@ export function Tray({ id, tray, sending }: TrayProps) {
             originalName={upload.originalName}
             bytes={upload.bytes}
             share={upload.arrived ? 1 : null}
-            status={upload.arrived ? 'arrived' : 'stopped half way: choose the same file again and it goes on'}
-            onRemove={() => void drop({ params: { uploadId: upload.id } }).then(({ error }) => error && tellFailure(error))}
+            status={
+              upload.arrived ? 'arrived' : 'stopped half way: choose the same file again and it goes on'
+            }
+            onRemove={() =>
+              void drop({ params: { uploadId: upload.id } }).then(({ error }) => error && tellFailure(error))
+            }
           />
         ))}
         {sending.map((one, i) => (
@@ -167,8 +172,13 @@ function Sheet({ form, name, originalName, bytes, share, status, failed = false,
         <Icon aria-hidden="true" className="size-6" />
       </span>
       <div className="min-w-0">
-        <code className="block text-[0.9rem] leading-tight font-semibold [overflow-wrap:anywhere]">{name}</code>
-        <p className={`my-1 text-small [overflow-wrap:anywhere] ${failed ? 'font-semibold text-[#a8321f]' : 'text-paper-ink-2'}`} role={failed ? 'alert' : undefined}>
+        <code className="block text-[0.9rem] leading-tight font-semibold [overflow-wrap:anywhere]">
+          {name}
+        </code>
+        <p
+          className={`my-1 text-small [overflow-wrap:anywhere] ${failed ? 'font-semibold text-[#a8321f]' : 'text-paper-ink-2'}`}
+          role={failed ? 'alert' : undefined}
+        >
           {failed ? '' : `was ${originalName} · ${sayBytes(bytes)} · `}
           {status}
         </p>

@@ -66,7 +66,10 @@ function Page({ id, tray }: { id: AssignmentId; tray: AnswerOf<'readTray'> }) {
 
   const send = async () => {
     press.current ??= crypto.randomUUID();
-    const result = await turnIn({ params, body: { key: press.current, uploadIds: arrived.map((upload) => upload.id) } });
+    const result = await turnIn({
+      params,
+      body: { key: press.current, uploadIds: arrived.map((upload) => upload.id) },
+    });
     if (result.data) {
       press.current = null;
       setReceipt(result.data);
@@ -131,9 +134,13 @@ function DueWords({ tray, now, zone }: { tray: AnswerOf<'readTray'>; now: number
     <p className="mt-1.5 mb-4 text-[1.1rem] text-ink-2">
       {left >= 0 ? 'Due' : 'Was due'} {sayDueDay(tray.due, now, zone)}{' '}
       {left >= 0 ? (
-        <b className="ml-1 rounded-[5px] bg-brass-soft px-2 py-0.5 whitespace-nowrap text-ink">in {sayDuration(left)}</b>
+        <b className="ml-1 rounded-[5px] bg-brass-soft px-2 py-0.5 whitespace-nowrap text-ink">
+          in {sayDuration(left)}
+        </b>
       ) : tray.receipts.length === 0 ? (
-        <b className="ml-1 rounded-[5px] bg-brick-soft px-2 py-0.5 whitespace-nowrap text-brick">late by {sayDuration(-left)} now</b>
+        <b className="ml-1 rounded-[5px] bg-brick-soft px-2 py-0.5 whitespace-nowrap text-brick">
+          late by {sayDuration(-left)} now
+        </b>
       ) : null}
     </p>
   );
@@ -158,7 +165,10 @@ function AlreadyIn({ tray, zone }: { tray: AnswerOf<'readTray'>; zone: string })
         ))}
       </ul>
       {tray.submissionId ? (
-        <Link className={`${buttonClass('quiet')} justify-self-start`} to={`/handed-back/${tray.submissionId}`}>
+        <Link
+          className={`${buttonClass('quiet')} justify-self-start`}
+          to={`/handed-back/${tray.submissionId}`}
+        >
           Receipts and what was said
         </Link>
       ) : null}

@@ -62,14 +62,30 @@ function TodayOf({ course, period }: { course: Course; period: string }) {
     }),
   );
   const shown = period === 'all' ? lines : lines.filter((line) => String(line.number) === period);
-  const soon = shown.filter((line) => line.dueMs > now).sort((a, b) => a.dueMs - b.dueMs || a.number - b.number);
+  const soon = shown
+    .filter((line) => line.dueMs > now)
+    .sort((a, b) => a.dueMs - b.dueMs || a.number - b.number);
   const waiting = shown
-    .filter((line) => line.dueMs <= now && now - line.dueMs < STANDS_DAYS * DAY && line.tally.toReview + line.tally.toHandBack > 0)
+    .filter(
+      (line) =>
+        line.dueMs <= now &&
+        now - line.dueMs < STANDS_DAYS * DAY &&
+        line.tally.toReview + line.tally.toHandBack > 0,
+    )
     .sort((a, b) => b.dueMs - a.dueMs || a.number - b.number);
   return (
-    <Hall course={course} place="Today" period={period} strip={null} keys={[{ keys: ['?'], does: 'keys and forms' }]}>
+    <Hall
+      course={course}
+      place="Today"
+      period={period}
+      strip={null}
+      keys={[{ keys: ['?'], does: 'keys and forms' }]}
+    >
       <h1 className="mb-4">
-        Today <span className="ml-1 font-sans text-lg font-normal tracking-normal text-ink-2">{sayDay(now, zone)}</span>
+        Today{' '}
+        <span className="ml-1 font-sans text-lg font-normal tracking-normal text-ink-2">
+          {sayDay(now, zone)}
+        </span>
       </h1>
       <Read of={rack} what="Reading the racks">
         {() =>
@@ -82,8 +98,20 @@ function TodayOf({ course, period }: { course: Course; period: string }) {
             </Empty>
           ) : (
             <div className="grid gap-6">
-              <Lines title="Due next" lines={soon} course={course} now={now} empty="Nothing is due in the days to come." />
-              <Lines title="Waiting for you" lines={waiting} course={course} now={now} empty="Nothing waits for you." />
+              <Lines
+                title="Due next"
+                lines={soon}
+                course={course}
+                now={now}
+                empty="Nothing is due in the days to come."
+              />
+              <Lines
+                title="Waiting for you"
+                lines={waiting}
+                course={course}
+                now={now}
+                empty="Nothing waits for you."
+              />
             </div>
           )
         }
@@ -92,7 +120,19 @@ function TodayOf({ course, period }: { course: Course; period: string }) {
   );
 }
 
-function Lines({ title, lines, course, now, empty }: { title: string; lines: Line[]; course: Course; now: number; empty: string }) {
+function Lines({
+  title,
+  lines,
+  course,
+  now,
+  empty,
+}: {
+  title: string;
+  lines: Line[];
+  course: Course;
+  now: number;
+  empty: string;
+}) {
   return (
     <section>
       <h2 className="mb-2">{title}</h2>
@@ -133,12 +173,27 @@ function Lines({ title, lines, course, now, empty }: { title: string; lines: Lin
   );
 }
 
-function Figure({ value, of, label, warns = false }: { value: number; of?: number; label: string; warns?: boolean }) {
+function Figure({
+  value,
+  of,
+  label,
+  warns = false,
+}: {
+  value: number;
+  of?: number;
+  label: string;
+  warns?: boolean;
+}) {
   return (
-    <span className={`grid min-w-14 justify-items-end ${value === 0 && of === undefined ? 'opacity-0 max-md:hidden' : ''}`} aria-hidden={value === 0 && of === undefined}>
+    <span
+      className={`grid min-w-14 justify-items-end ${value === 0 && of === undefined ? 'opacity-0 max-md:hidden' : ''}`}
+      aria-hidden={value === 0 && of === undefined}
+    >
       <b className={`font-display text-lg leading-none ${warns && value > 0 ? 'text-brick' : 'text-ink'}`}>
         {value}
-        {of === undefined ? null : <span className="font-sans text-small font-normal text-ink-2"> of {of}</span>}
+        {of === undefined ? null : (
+          <span className="font-sans text-small font-normal text-ink-2"> of {of}</span>
+        )}
       </b>
       <span className="text-[12.5px] max-md:hidden">{label}</span>
     </span>

@@ -1,0 +1,126 @@
+import type { Page } from '@playwright/test';
+import { expect, test, visitDemo } from './support/journey';
+
+async function openRack(page: Page, period: number): Promise<void> {
+  await expect(page.getByRole('navigation', { name: 'Places' })).toBeVisible();
+  await page.keyboard.press('g');
+  await page.keyboard.press('r');
+  await page.getByRole('link', { name: new RegExp(`^Period ${period}`) }).first().click();
+  await expect(page.getByRole('list', { name: 'Slots' })).toBeVisible();
+}
+
+test('the rack is walked by keyboard: students, periods, assignments, and back to the slot after a glance', async ({ browser, demo }) => {
+  const { page, context, faults } = await visitDemo(browser, demo, 'bokonjo');
+  await openRack(page, 2);
+  const current = page.locator('.slot[aria-current=true]');
+  const first = await current.getAttribute('data-student');
+  await page.keyboard.press('j');
+  await expect(current).not.toHaveAttribute('data-student', first!);
+  await page.keyboard.press('k');
+  await expect(current).toHaveAttribute('data-student', first!);
+  await expect(current).toBeFocused();
+  await page.keyboard.press('ArrowDown');
+  const slots = page.locator('.slot');
+  await expect(slots.nth(6)).toHaveAttribute('aria-current', 'true');
+
+  await page.keyboard.press(']');
+  await expect(page.getByRole('link', { name: /^Period 3/ }).first()).toHaveAttribute('aria-current', 'page');
+  await page.keyboard.press('[');
+  const heading = page.getByRole('heading', { level: 1 });
+  const before = await heading.textContent();
+  await page.keyboard.press(',');
+  await expect(heading).not.toHaveText(before!);
+
+  await page.keyboard.press('j');
+  await page.keyboard.press(' ');
+  const glance = page.getByRole('dialog');
+  const name = await glance.getByRole('heading').textContent();
+  await page.keyboard.press('j');
+  await expect(glance.getByRole('heading')).not.toHaveText(name!);
+  await page.keyboard.press('Escape');
+  await expect(glance).toBeHidden();
+  await expect(current).toBeFocused();
+  expect(faults).toEqual([]);
+  await context.close();
+});
+
+test('every kind of piece is shown in place', async ({ browser, demo }) => {
+  test.setTimeout(120_000);
+  const { page, context, faults } = await visitDemo(browser, demo, 'bokonjo');
+  await expect(page.getByRole('heading', { name: 'Due next' })).toBeVisible();
+  const views: Record<string, () => Promise<void>> = {
+    text: async () => expect(page.getByRole('region', { name: 'The work' }).locator('iframe, pre')).toBeVisible(),
+    pages: async () => expect(page.getByRole('region', { name: 'The work' }).locator('canvas').first()).toBeVisible(),
+    table: async () => expect(page.getByRole('region', { name: 'The work' }).getByRole('cell', { name: 'place' })).toBeVisible(),
+    photo: async () => expectDecoded(page),
+    picture: async () => expectDecoded(page),
+    track: async () => expect(page.getByRole('region', { name: 'The work' }).locator('pre')).toContainText('<gpx'),
+    sound: async () => expectPlays(page, 'audio'),
+    video: async () => expectPlays(page, 'video'),
+  };
+  const found = await page.evaluate(async () => {
+    const [course] = (await (await fetch('/api/courses')).json()) as { id: string }[];
+    const { periods } = (await (await fetch(`/api/courses/${course!.id}`)).json()) as { periods: { id: string; number: number }[] };
+    const rack = (await (await fetch(`/api/courses/${course!.id}/rack`)).json()) as {
+      students: { id: string; periodId: string }[];
+      slots: { id: string | null; form: string; studentId: string; assignmentId: string }[];
+    };
+    const numberOf = new Map(periods.map((period) => [period.id, period.number]));
+    const periodOf = new Map(rack.students.map((student) => [student.id, numberOf.get(student.periodId)]));
+    return rack.slots
+      .filter((slot) => slot.id)
+      .map((slot) => ({ form: slot.form, path: `/course/${course!.id}/review?period=${periodOf.get(slot.studentId)}&assignment=${slot.assignmentId}&student=${slot.studentId}` }));
+  });
+  for (const [form, isShown] of Object.entries(views)) {
+    await test.step(form, async () => {
+      const one = found.find((slot) => slot.form === form);
+      expect(one, `the demo has a piece of the kind ${form}`).toBeDefined();
+      await page.goto(demo.address + one!.path);
+      await isShown();
+    });
+  }
+  expect(faults).toEqual([]);
+  await context.close();
+});
+
+/** The picture is there and not only its frame. */
+async function expectDecoded(page: Page): Promise<void> {
+  const picture = page.getByRole('region', { name: 'The work' }).getByRole('img');
+  await expect(picture).toBeVisible();
+  await expect.poll(() => picture.evaluate((img: HTMLImageElement) => img.naturalWidth)).toBeGreaterThan(100);
+}
+
+async function expectPlays(page: Page, tag: 'audio' | 'video'): Promise<void> {
+  const player = page.getByRole('region', { name: 'The work' }).locator(tag);
+  await expect.poll(() => player.evaluate((media: HTMLMediaElement) => media.duration)).toBeGreaterThan(1);
+  await player.evaluate((media: HTMLMediaElement) => {
+    media.muted = true;
+    return media.play();
+  });
+  await expect.poll(() => player.evaluate((media: HTMLMediaElement) => media.currentTime)).toBeGreaterThan(0);
+}
+
+test('a comment that was not kept goes along with the mark; the mark can be undone; hand back takes all that is reviewed', async ({ browser, demo }) => {
+  const { page, context, faults } = await visitDemo(browser, demo, 'itamsin');
+  await openRack(page, 7);
+  await page.getByRole('button', { name: /^Review \d+/ }).click();
+  const panel = page.getByRole('region', { name: 'Review' });
+  await expect(panel).toBeVisible();
+  const name = await panel.getByRole('heading').textContent();
+  await page.keyboard.press('c');
+  await page.keyboard.type('Label the axes.');
+  await panel.getByRole('button', { name: /^Reviewed/ }).click();
+  // The next one lies on the desk at once.
+  await expect(panel.getByRole('heading')).not.toHaveText(name!);
+  await page.keyboard.press('k');
+  await expect(panel.getByRole('heading')).toHaveText(name!);
+  await expect(panel.getByText('Label the axes.')).toBeVisible();
+  await panel.getByRole('button', { name: 'Undo' }).click();
+  await expect(panel.getByRole('button', { name: /^Reviewed/ })).toBeVisible();
+  await page.keyboard.press('r');
+  await page.getByRole('button', { name: /^Hand back \d+/ }).click();
+  await expect(page.getByText(/^Handed back \d+ pieces? of work\.$|^Handed back \d+ pieces of work\.$/)).toBeVisible();
+  await expect(page.getByRole('button', { name: /^Hand back \d+/ })).toHaveCount(0);
+  expect(faults).toEqual([]);
+  await context.close();
+});

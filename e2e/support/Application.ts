@@ -1,0 +1,73 @@
+import { spawn, type ChildProcess } from 'node:child_process';
+import fs from 'node:fs';
+import os from 'node:os';
+import path from 'node:path';
+import { root } from './paths';
+
+export interface ApplicationOptions {
+  /** A data folder to copy; without it the school is new and empty. */
+  template?: string;
+  demo?: boolean;
+}
+
+/** The built application as a process of its own, on a data folder of its own, that can be killed and started again. */
+export class Application {
+  address = '';
+  output = '';
+  readonly folder = fs.mkdtempSync(path.join(os.tmpdir(), 'vestibul-e2e-'));
+  #child: ChildProcess | null = null;
+  #port = 0;
+
+  private constructor(private readonly demo: boolean) {}
+
+  static async start(options: ApplicationOptions = {}): Promise<Application> {
+    const application = new Application(options.demo ?? false);
+    if (options.template) fs.cpSync(options.template, application.folder, { recursive: true });
+    await application.run();
+    return application;
+  }
+
+  /** Starts the process; after the first time on the same port, as an address that people have open. */
+  async run(): Promise<void> {
+    const child = spawn(process.execPath, [path.join(root, '.build/server/main.mjs')], {
+      cwd: root,
+      env: {
+        ...process.env,
+        PORT: String(this.#port),
+        VESTIBUL_DATA: this.folder,
+        VESTIBUL_DEMO: this.demo ? '1' : '',
+        VESTIBUL_LOG: 'warn',
+        VESTIBUL_KEEP_FREE: '0',
+      },
+      stdio: ['ignore', 'pipe', 'pipe', 'ipc'],
+    });
+    this.#child = child;
+    child.stdout!.on('data', (text) => (this.output += String(text)));
+    child.stderr!.on('data', (text) => (this.output += String(text)));
+    this.address = await new Promise<string>((resolve, reject) => {
+      child.once('message', (message: { ready: string }) => resolve(message.ready));
+      child.once('exit', (code) => reject(new Error(`the application ended with ${code}:\n${this.output}`)));
+    });
+    this.#port = Number(new URL(this.address).port);
+  }
+
+  /** Ends the process at once, as a power cut would: nothing is said to it. */
+  async kill(): Promise<void> {
+    const child = this.#child!;
+    const ended = new Promise((resolve) => child.once('exit', resolve));
+    child.kill('SIGKILL');
+    await ended;
+  }
+
+  async close(): Promise<void> {
+    if (this.#child && this.#child.exitCode === null && this.#child.signalCode === null) await this.kill();
+    fs.rmSync(this.folder, { recursive: true, force: true });
+  }
+
+  /** The one-time link that a new school prints on the console. */
+  firstLink(): string {
+    const found = /http:\/\/localhost:\d+\/welcome\/[\w-]+/.exec(this.output);
+    if (!found) throw new Error(`no one-time link was printed:\n${this.output}`);
+    return found[0];
+  }
+}
