@@ -5,11 +5,17 @@ async function openRack(page: Page, period: number): Promise<void> {
   await expect(page.getByRole('navigation', { name: 'Places' })).toBeVisible();
   await page.keyboard.press('g');
   await page.keyboard.press('r');
-  await page.getByRole('link', { name: new RegExp(`^Period ${period}`) }).first().click();
+  await page
+    .getByRole('link', { name: new RegExp(`^Period ${period}`) })
+    .first()
+    .click();
   await expect(page.getByRole('list', { name: 'Slots' })).toBeVisible();
 }
 
-test('the rack is walked by keyboard: students, periods, assignments, and back to the slot after a glance', async ({ browser, demo }) => {
+test('the rack is walked by keyboard: students, periods, assignments, and back to the slot after a glance', async ({
+  browser,
+  demo,
+}) => {
   const { page, context, faults } = await visitDemo(browser, demo, 'bokonjo');
   await openRack(page, 2);
   const current = page.locator('.slot[aria-current=true]');
@@ -49,18 +55,26 @@ test('every kind of piece is shown in place', async ({ browser, demo }) => {
   const { page, context, faults } = await visitDemo(browser, demo, 'bokonjo');
   await expect(page.getByRole('heading', { name: 'Due next' })).toBeVisible();
   const views: Record<string, () => Promise<void>> = {
-    text: async () => expect(page.getByRole('region', { name: 'The work' }).locator('iframe, pre')).toBeVisible(),
-    pages: async () => expect(page.getByRole('region', { name: 'The work' }).locator('canvas').first()).toBeVisible(),
-    table: async () => expect(page.getByRole('region', { name: 'The work' }).getByRole('cell', { name: 'place' })).toBeVisible(),
+    text: async () =>
+      expect(page.getByRole('region', { name: 'The work' }).locator('iframe, pre')).toBeVisible(),
+    pages: async () =>
+      expect(page.getByRole('region', { name: 'The work' }).locator('canvas').first()).toBeVisible(),
+    table: async () =>
+      expect(
+        page.getByRole('region', { name: 'The work' }).getByRole('cell', { name: 'place' }),
+      ).toBeVisible(),
     photo: async () => expectDecoded(page),
     picture: async () => expectDecoded(page),
-    track: async () => expect(page.getByRole('region', { name: 'The work' }).locator('pre')).toContainText('<gpx'),
+    track: async () =>
+      expect(page.getByRole('region', { name: 'The work' }).locator('pre')).toContainText('<gpx'),
     sound: async () => expectPlays(page, 'audio'),
     video: async () => expectPlays(page, 'video'),
   };
   const found = await page.evaluate(async () => {
     const [course] = (await (await fetch('/api/courses')).json()) as { id: string }[];
-    const { periods } = (await (await fetch(`/api/courses/${course!.id}`)).json()) as { periods: { id: string; number: number }[] };
+    const { periods } = (await (await fetch(`/api/courses/${course!.id}`)).json()) as {
+      periods: { id: string; number: number }[];
+    };
     const rack = (await (await fetch(`/api/courses/${course!.id}/rack`)).json()) as {
       students: { id: string; periodId: string }[];
       slots: { id: string | null; form: string; studentId: string; assignmentId: string }[];
@@ -69,7 +83,10 @@ test('every kind of piece is shown in place', async ({ browser, demo }) => {
     const periodOf = new Map(rack.students.map((student) => [student.id, numberOf.get(student.periodId)]));
     return rack.slots
       .filter((slot) => slot.id)
-      .map((slot) => ({ form: slot.form, path: `/course/${course!.id}/review?period=${periodOf.get(slot.studentId)}&assignment=${slot.assignmentId}&student=${slot.studentId}` }));
+      .map((slot) => ({
+        form: slot.form,
+        path: `/course/${course!.id}/review?period=${periodOf.get(slot.studentId)}&assignment=${slot.assignmentId}&student=${slot.studentId}`,
+      }));
   });
   for (const [form, isShown] of Object.entries(views)) {
     await test.step(form, async () => {
@@ -100,7 +117,10 @@ async function expectPlays(page: Page, tag: 'audio' | 'video'): Promise<void> {
   await expect.poll(() => player.evaluate((media: HTMLMediaElement) => media.currentTime)).toBeGreaterThan(0);
 }
 
-test('a comment that was not kept goes along with the mark; the mark can be undone; hand back takes all that is reviewed', async ({ browser, demo }) => {
+test('a comment that was not kept goes along with the mark; the mark can be undone; hand back takes all that is reviewed', async ({
+  browser,
+  demo,
+}) => {
   const { page, context, faults } = await visitDemo(browser, demo, 'itamsin');
   await openRack(page, 7);
   await page.getByRole('button', { name: /^Review \d+/ }).click();
@@ -119,7 +139,9 @@ test('a comment that was not kept goes along with the mark; the mark can be undo
   await expect(panel.getByRole('button', { name: /^Reviewed/ })).toBeVisible();
   await page.keyboard.press('r');
   await page.getByRole('button', { name: /^Hand back \d+/ }).click();
-  await expect(page.getByText(/^Handed back \d+ pieces? of work\.$|^Handed back \d+ pieces of work\.$/)).toBeVisible();
+  await expect(
+    page.getByText(/^Handed back \d+ pieces? of work\.$|^Handed back \d+ pieces of work\.$/),
+  ).toBeVisible();
   await expect(page.getByRole('button', { name: /^Hand back \d+/ })).toHaveCount(0);
   expect(faults).toEqual([]);
   await context.close();

@@ -23,7 +23,12 @@ class Device {
     private readonly cookie: string,
   ) {}
 
-  async request(method: string, target: string, headers: Record<string, string>, body?: BodyInit): Promise<Response> {
+  async request(
+    method: string,
+    target: string,
+    headers: Record<string, string>,
+    body?: BodyInit,
+  ): Promise<Response> {
     for (let tries = 0; tries < ORIGIN_PATIENCE; tries += 1) {
       try {
         const response = await fetch(this.school.address + target, {
@@ -32,7 +37,10 @@ class Device {
           ...(body === undefined ? {} : { body }),
         });
         const text = await response.text();
-        return new Response(response.status === 204 ? null : text, { status: response.status, headers: response.headers });
+        return new Response(response.status === 204 ? null : text, {
+          status: response.status,
+          headers: response.headers,
+        });
       } catch {
         // Nobody answered: the server is down, or died in the middle of it.
         await new Promise((resolve) => setTimeout(resolve, 25));
@@ -63,7 +71,16 @@ class Device {
       const offset = Number(head.headers.get('upload-offset'));
       if (offset === bytes.length) return true;
       const part = new Uint8Array(bytes.subarray(offset, offset + 64 * 1024));
-      await this.request('PATCH', url, { 'Tus-Resumable': '1.0.0', 'Upload-Offset': String(offset), 'Content-Type': 'application/offset+octet-stream' }, part);
+      await this.request(
+        'PATCH',
+        url,
+        {
+          'Tus-Resumable': '1.0.0',
+          'Upload-Offset': String(offset),
+          'Content-Type': 'application/offset+octet-stream',
+        },
+        part,
+      );
     }
   }
 }
@@ -78,7 +95,12 @@ test(`kill -9 at random moments during ${STUDENTS * UPLOADS_EACH} uploads by ${S
   const work = Promise.all(
     people.map(async ({ id, assignment }): Promise<Acknowledged[]> => {
       const stranger = new Device(school, '');
-      const signedIn = await stranger.request('POST', '/api/demo/session', { 'Content-Type': 'application/json' }, JSON.stringify({ personId: id }));
+      const signedIn = await stranger.request(
+        'POST',
+        '/api/demo/session',
+        { 'Content-Type': 'application/json' },
+        JSON.stringify({ personId: id }),
+      );
       const device = new Device(school, signedIn.headers.get('set-cookie')!.split(';')[0]!);
       const acknowledged: Acknowledged[] = [];
       for (let n = 0; n < UPLOADS_EACH; n += 1) {
@@ -86,7 +108,12 @@ test(`kill -9 at random moments during ${STUDENTS * UPLOADS_EACH} uploads by ${S
         const upload = await device.upload(assignment, `${n}.bin`, bytes);
         const press = JSON.stringify({ key: randomUUID(), uploadIds: [upload] });
         for (;;) {
-          const answer = await device.request('POST', `/api/assignments/${assignment}/turn-ins`, { 'Content-Type': 'application/json' }, press);
+          const answer = await device.request(
+            'POST',
+            `/api/assignments/${assignment}/turn-ins`,
+            { 'Content-Type': 'application/json' },
+            press,
+          );
           const data = (await answer.json()) as { pieces: Acknowledged[]; error?: { code: string } };
           if (data.error?.code === 'still-arriving') continue;
           expect(answer.status, JSON.stringify(data)).toBe(200);
@@ -115,7 +142,9 @@ test(`kill -9 at random moments during ${STUDENTS * UPLOADS_EACH} uploads by ${S
 
   expect(kills).toBeGreaterThanOrEqual(5);
   expect(acknowledged).toHaveLength(STUDENTS * UPLOADS_EACH);
-  const after = readPieces(school.folder).filter((piece) => !before.some((known) => known.name === piece.name));
+  const after = readPieces(school.folder).filter(
+    (piece) => !before.some((known) => known.name === piece.name),
+  );
   // Everything acknowledged is in a slot, and nothing else is.
   expect(after.map((piece) => piece.name).sort()).toEqual(acknowledged.map((piece) => piece.name).sort());
   for (const piece of after) {
@@ -124,8 +153,13 @@ test(`kill -9 at random moments during ${STUDENTS * UPLOADS_EACH} uploads by ${S
     expect(bytes).toHaveLength(piece.bytes);
     expect(piece.lines, `ledger lines of ${piece.name}`).toBe(1);
   }
-  test.info().annotations.push({ type: 'measured', description: `${acknowledged.length} uploads acknowledged over ${kills} kills` });
-  console.log(`${acknowledged.length} uploads acknowledged over ${kills} kills; all in their slots, nothing else`);
+  test.info().annotations.push({
+    type: 'measured',
+    description: `${acknowledged.length} uploads acknowledged over ${kills} kills`,
+  });
+  console.log(
+    `${acknowledged.length} uploads acknowledged over ${kills} kills; all in their slots, nothing else`,
+  );
   await school.close();
 });
 

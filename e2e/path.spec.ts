@@ -6,9 +6,14 @@ import { expect, openWindow, test } from './support/journey';
 
 const password = 'a long sentence of my own';
 /** A picture of one pixel: PNG specification, third edition. */
-const png = Buffer.from('iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNkYPhfDwAChwGA60e6kgAAAABJRU5ErkJggg==', 'base64');
+const png = Buffer.from(
+  'iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNkYPhfDwAChwGA60e6kgAAAABJRU5ErkJggg==',
+  'base64',
+);
 
-test('from an empty school to a handed back file on the record, through an interrupted upload', async ({ browser }) => {
+test('from an empty school to a handed back file on the record, through an interrupted upload', async ({
+  browser,
+}) => {
   test.setTimeout(180_000);
   const school = await Application.start();
   const office = await openWindow(browser);
@@ -53,12 +58,27 @@ test('from an empty school to a handed back file on the record, through an inter
 
   await test.step('a list in Windows-1252 is dropped; its rows’ fates are shown; 160 people join', async () => {
     const { page } = teacher;
-    const rows = Array.from({ length: 158 }, (_, i) => `Stre\u00dfer${i};Zo\u00eb;z${i}@larkmoor.example;${[2, 3, 10][i % 3]}`);
-    const list = ['Surname;Given name;E-mail;Hour', 'O\u2019Brien;S\u00edle;sobrien@larkmoor.example;3', 'Nowhere;Ann;ann@larkmoor.example;9', 'Mu\u00f1oz;Ana;amunoz@larkmoor.example;2', ...rows].join('\r\n');
+    const rows = Array.from(
+      { length: 158 },
+      (_, i) => `Stre\u00dfer${i};Zo\u00eb;z${i}@larkmoor.example;${[2, 3, 10][i % 3]}`,
+    );
+    const list = [
+      'Surname;Given name;E-mail;Hour',
+      'O\u2019Brien;S\u00edle;sobrien@larkmoor.example;3',
+      'Nowhere;Ann;ann@larkmoor.example;9',
+      'Mu\u00f1oz;Ana;amunoz@larkmoor.example;2',
+      ...rows,
+    ].join('\r\n');
     const bytes = Buffer.from(list.replaceAll('\u2019', '\u0092'), 'latin1');
-    await page.locator('input[type=file]').setInputFiles({ name: 'roster.csv', mimeType: 'text/csv', buffer: bytes });
+    await page
+      .locator('input[type=file]')
+      .setInputFiles({ name: 'roster.csv', mimeType: 'text/csv', buffer: bytes });
     await expect(page.getByText('the course has no such period')).toBeVisible();
-    await expect(page.getByRole('region', { name: 'Rows of the list' }).getByRole('cell', { name: 'O’Brien', exact: true })).toBeVisible();
+    await expect(
+      page
+        .getByRole('region', { name: 'Rows of the list' })
+        .getByRole('cell', { name: 'O’Brien', exact: true }),
+    ).toBeVisible();
     await page.getByRole('button', { name: 'Add 160 students' }).click();
     await expect(page.getByText('160 students have joined.')).toBeVisible();
   });
@@ -114,7 +134,9 @@ test('from an empty school to a handed back file on the record, through an inter
     await page.getByRole('button', { name: 'Come in' }).click();
     await page.getByRole('link', { name: /Stream gauge log/ }).click();
     await expect(page.getByText('Five readings at the ford.')).toBeVisible();
-    await page.getByLabel('Files to turn in').setInputFiles({ name: 'IMG_4821.JPG', mimeType: 'image/jpeg', buffer: png });
+    await page
+      .getByLabel('Files to turn in')
+      .setInputFiles({ name: 'IMG_4821.JPG', mimeType: 'image/jpeg', buffer: png });
     await expect(page.getByText('03-Đặng_Thị Mai_Stream gauge log.png')).toBeVisible();
 
     let patches = 0;
@@ -128,8 +150,14 @@ test('from an empty school to a handed back file on the record, through an inter
       }
       await route.continue();
     });
-    await page.getByLabel('Files to turn in').setInputFiles({ name: 'gauge.bin', mimeType: '', buffer: video });
-    await expect(page.getByText('connection lost; it goes on by itself').or(page.getByRole('button', { name: 'Turn in 2 pieces' }))).toBeVisible();
+    await page
+      .getByLabel('Files to turn in')
+      .setInputFiles({ name: 'gauge.bin', mimeType: '', buffer: video });
+    await expect(
+      page
+        .getByText('connection lost; it goes on by itself')
+        .or(page.getByRole('button', { name: 'Turn in 2 pieces' })),
+    ).toBeVisible();
     await context.setOffline(true);
     await context.setOffline(false);
     await expect(page.getByRole('button', { name: 'Turn in 2 pieces' })).toBeEnabled({ timeout: 60_000 });
@@ -151,7 +179,9 @@ test('from an empty school to a handed back file on the record, through an inter
     const slot = page.getByRole('button', { name: /^Đặng, Mai: turned in, 2 pieces, not seen/ });
     await expect(slot).toBeVisible();
     await slot.focus();
-    await expect(page.getByRole('region', { name: 'Name strip' })).toContainText('03-Đặng_Thị Mai_Stream gauge log.png');
+    await expect(page.getByRole('region', { name: 'Name strip' })).toContainText(
+      '03-Đặng_Thị Mai_Stream gauge log.png',
+    );
     await page.keyboard.press(' ');
     await expect(page.getByRole('dialog').getByRole('img')).toBeVisible();
     await page.keyboard.press('r');
@@ -178,7 +208,16 @@ test('from an empty school to a handed back file on the record, through an inter
     const lines = page.getByRole('list', { name: 'Lines' });
     await expect(lines).toContainText('handed back');
     await page.getByLabel('Student').selectOption({ label: 'Đặng, Mai' });
-    for (const kind of ['joined', 'folder made', 'turned in', 'piece placed', 'seen', 'commented', 'reviewed', 'handed back']) {
+    for (const kind of [
+      'joined',
+      'folder made',
+      'turned in',
+      'piece placed',
+      'seen',
+      'commented',
+      'reviewed',
+      'handed back',
+    ]) {
       await expect(lines).toContainText(kind);
     }
     await page.getByLabel('Kind').selectOption('piece placed');
@@ -188,7 +227,10 @@ test('from an empty school to a handed back file on the record, through an inter
     const download = page.waitForEvent('download');
     await page.getByRole('link', { name: 'Record as CSV' }).click();
     const text = fs.readFileSync(await (await download).path(), 'utf8');
-    const record = papa.parse<Record<string, string>>(text.replace(/^\ufeff/, ''), { header: true, skipEmptyLines: true });
+    const record = papa.parse<Record<string, string>>(text.replace(/^\ufeff/, ''), {
+      header: true,
+      skipEmptyLines: true,
+    });
     expect(record.errors).toEqual([]);
     expect(record.data).toHaveLength(162);
     const mine = record.data.filter((row) => row['e-mail'] === 'mdang@larkmoor.example');

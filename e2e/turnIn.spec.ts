@@ -2,41 +2,64 @@ import { expect, openWindow, test, visitDemo } from './support/journey';
 
 const file = (name: string, text = name) => ({ name, mimeType: 'text/plain', buffer: Buffer.from(text) });
 
-test('a piece that arrives appears on the open rack by itself, in the right slot', async ({ browser, demo }) => {
+test('a piece that arrives appears on the open rack by itself, in the right slot', async ({
+  browser,
+  demo,
+}) => {
   const teacher = await visitDemo(browser, demo, 'itamsin');
   await expect(teacher.page.getByRole('navigation', { name: 'Places' })).toBeVisible();
   await teacher.page.keyboard.press('g');
   await teacher.page.keyboard.press('r');
-  await teacher.page.getByRole('link', { name: /^Period 5/ }).first().click();
+  await teacher.page
+    .getByRole('link', { name: /^Period 5/ })
+    .first()
+    .click();
   await teacher.page.getByRole('button', { name: /^Assignment: / }).click();
   await teacher.page.getByRole('menuitemradio', { name: 'Stream gauge log' }).click();
   const slot = teacher.page.getByRole('button', { name: /^Tūroa, Mere: / });
   await expect(slot).toBeVisible();
 
   const student = await visitDemo(browser, demo, 'mturoa', { phone: true });
-  await student.page.getByRole('link', { name: /Stream gauge log/ }).first().click();
+  await student.page
+    .getByRole('link', { name: /Stream gauge log/ })
+    .first()
+    .click();
   await student.page.getByLabel('Files to turn in').setInputFiles(file('untitled 7.txt', 'fresh'));
   await student.page.getByRole('button', { name: /^Turn in \d piece/ }).click();
   await expect(student.page.getByRole('heading', { name: 'It arrived.' })).toBeVisible();
 
   await expect(slot).toHaveAccessibleName(/turned in.*not seen/);
   await slot.click();
-  await expect(teacher.page.getByRole('region', { name: 'Name strip' })).toContainText('came as untitled 7.txt');
+  await expect(teacher.page.getByRole('region', { name: 'Name strip' })).toContainText(
+    'came as untitled 7.txt',
+  );
   expect([...teacher.faults, ...student.faults]).toEqual([]);
   await Promise.all([teacher.context.close(), student.context.close()]);
 });
 
-test('bad input on a phone: an empty file, two tabs with one tray, a file taken out again', async ({ browser, demo }) => {
-  const { page, context, faults } = await visitDemo(browser, demo, 'frashid', { phone: true }).catch(() => visitDemo(browser, demo, 'fbinrashid', { phone: true }));
-  await page.getByRole('link', { name: /Stream gauge log/ }).first().click();
+test('bad input on a phone: an empty file, two tabs with one tray, a file taken out again', async ({
+  browser,
+  demo,
+}) => {
+  const { page, context, faults } = await visitDemo(browser, demo, 'frashid', { phone: true }).catch(() =>
+    visitDemo(browser, demo, 'fbinrashid', { phone: true }),
+  );
+  await page
+    .getByRole('link', { name: /Stream gauge log/ })
+    .first()
+    .click();
   const input = page.getByLabel('Files to turn in');
   const sheets = page.getByRole('region', { name: 'Tray' }).getByRole('listitem');
   await expect(page.getByRole('region', { name: 'Tray' })).toBeVisible();
-  for (const button of await page.getByRole('button', { name: /out of the tray$/ }).all()) await button.click();
+  for (const button of await page.getByRole('button', { name: /out of the tray$/ }).all())
+    await button.click();
   await expect(sheets).toHaveCount(0);
 
   await input.setInputFiles(file('empty.txt', ''));
-  await page.getByRole('alert').filter({ hasText: '‘empty.txt’ is empty (0 bytes). Nothing was sent' }).waitFor();
+  await page
+    .getByRole('alert')
+    .filter({ hasText: '‘empty.txt’ is empty (0 bytes). Nothing was sent' })
+    .waitFor();
   await page.getByRole('button', { name: 'Take empty.txt out of the tray' }).click();
 
   await input.setInputFiles([file('one.txt'), file('two.txt'), file('wrong.txt')]);
@@ -63,7 +86,9 @@ test('a student cannot open a classmate’s work by its address', async ({ brows
   await expect(teacher.page.getByRole('heading', { name: 'Due next' })).toBeVisible();
   const rack = await teacher.page.evaluate(async () => {
     const [course] = (await (await fetch('/api/courses')).json()) as { id: string }[];
-    return (await (await fetch(`/api/courses/${course!.id}/rack`)).json()) as { slots: { id: string | null }[] };
+    return (await (await fetch(`/api/courses/${course!.id}/rack`)).json()) as {
+      slots: { id: string | null }[];
+    };
   });
   const student = await visitDemo(browser, demo, 'enwosu');
   const statuses = await student.page.evaluate(

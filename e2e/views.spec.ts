@@ -10,93 +10,155 @@ async function go(page: Page, letter: string): Promise<void> {
 
 const teacherViews: [string, (page: Page) => Promise<void>][] = [
   ['Today', async (page) => expect(page.getByRole('heading', { name: 'Due next' })).toBeVisible()],
-  ['rack', async (page) => {
-    await go(page, 'r');
-    await expect(page.getByRole('list', { name: 'Slots' }).or(page.getByRole('region', { name: 'Period 2' }))).toBeVisible();
-  }],
-  ['rack of one period, and its forms', async (page) => {
-    await page.getByRole('link', { name: /^Period 4/ }).first().click();
-    await page.keyboard.press(',');
-    await page.keyboard.press('?');
-    await expect(page.getByRole('dialog', { name: 'Keys and forms' })).toBeVisible();
-  }],
-  ['glance', async (page) => {
-    await page.keyboard.press('Escape');
-    await page.keyboard.press('j');
-    await page.keyboard.press(' ');
-    await expect(page.getByRole('dialog')).toBeVisible();
-    await expect(page.getByRole('link', { name: 'Download' })).toBeVisible();
-  }],
-  ['review desk', async (page) => {
-    await page.keyboard.press('r');
-    await expect(page.getByRole('region', { name: 'Review' })).toBeVisible();
-  }],
-  ['ledger', async (page) => {
-    await go(page, 'l');
-    await expect(page.getByRole('list', { name: 'Lines' })).toBeVisible();
-  }],
-  ['set-up: course', async (page) => {
-    await go(page, 's');
-    await page.getByRole('link', { name: /Course and periods/ }).click();
-    await expect(page.getByRole('heading', { name: 'Staff' })).toBeVisible();
-  }],
-  ['set-up: roster', async (page) => {
-    await page.getByRole('link', { name: /Roster/ }).click();
-    await expect(page.getByRole('table', { name: 'Roster' })).toBeVisible();
-  }],
-  ['set-up: a late joiner', async (page) => {
-    await page.getByRole('button', { name: 'Add a late joiner' }).click();
-    await expect(page.getByRole('dialog')).toBeVisible();
-  }],
-  ['set-up: list and preview', async (page) => {
-    await page.keyboard.press('Escape');
-    await page.getByRole('button', { name: 'Paste or drop a list' }).click();
-    await page.getByLabel('Class list').fill('last;first;e-mail;period\nNew;Ada;a@b.example;2\nBerg;Emma;e@b.example;4\nX;Y;no;2');
-    await page.getByRole('button', { name: 'See what each row becomes' }).click();
-    await expect(page.getByText('the address is no e-mail address')).toBeVisible();
-  }],
-  ['set-up: names', async (page) => {
-    await page.getByRole('link', { name: /Names/ }).click();
-    await expect(page.getByText('marks kept').first()).toBeVisible();
-  }],
-  ['set-up: folders', async (page) => {
-    await page.getByRole('link', { name: /Turn-in folders/ }).click();
-    await expect(page.getByRole('button', { name: '02-Abara_Chidi' }).or(page.getByRole('button', { name: '04-Berg_Emma' }))).toBeVisible();
-  }],
-  ['set-up: assignments', async (page) => {
-    await page.getByRole('link', { name: /Assignments/ }).click();
-    await page.getByRole('button', { name: /Stream gauge log/ }).click();
-    await expect(page.getByLabel('Due for Period 2')).toBeVisible();
-  }],
-  ['new course', async (page) => {
-    await page.goto(new URL('/new-course', page.url()).href);
-    await expect(page.getByRole('heading', { name: 'A new course' })).toBeVisible();
-  }],
+  [
+    'rack',
+    async (page) => {
+      await go(page, 'r');
+      await expect(
+        page.getByRole('list', { name: 'Slots' }).or(page.getByRole('region', { name: 'Period 2' })),
+      ).toBeVisible();
+    },
+  ],
+  [
+    'rack of one period, and its forms',
+    async (page) => {
+      await page
+        .getByRole('link', { name: /^Period 4/ })
+        .first()
+        .click();
+      await page.keyboard.press(',');
+      await page.keyboard.press('?');
+      await expect(page.getByRole('dialog', { name: 'Keys and forms' })).toBeVisible();
+    },
+  ],
+  [
+    'glance',
+    async (page) => {
+      await page.keyboard.press('Escape');
+      await page.keyboard.press('j');
+      await page.keyboard.press(' ');
+      await expect(page.getByRole('dialog')).toBeVisible();
+      await expect(page.getByRole('link', { name: 'Download' })).toBeVisible();
+    },
+  ],
+  [
+    'review desk',
+    async (page) => {
+      await page.keyboard.press('r');
+      await expect(page.getByRole('region', { name: 'Review' })).toBeVisible();
+    },
+  ],
+  [
+    'ledger',
+    async (page) => {
+      await go(page, 'l');
+      await expect(page.getByRole('list', { name: 'Lines' })).toBeVisible();
+    },
+  ],
+  [
+    'set-up: course',
+    async (page) => {
+      await go(page, 's');
+      await page.getByRole('link', { name: /Course and periods/ }).click();
+      await expect(page.getByRole('heading', { name: 'Staff' })).toBeVisible();
+    },
+  ],
+  [
+    'set-up: roster',
+    async (page) => {
+      await page.getByRole('link', { name: /Roster/ }).click();
+      await expect(page.getByRole('table', { name: 'Roster' })).toBeVisible();
+    },
+  ],
+  [
+    'set-up: a late joiner',
+    async (page) => {
+      await page.getByRole('button', { name: 'Add a late joiner' }).click();
+      await expect(page.getByRole('dialog')).toBeVisible();
+    },
+  ],
+  [
+    'set-up: list and preview',
+    async (page) => {
+      await page.keyboard.press('Escape');
+      await page.getByRole('button', { name: 'Paste or drop a list' }).click();
+      await page
+        .getByLabel('Class list')
+        .fill('last;first;e-mail;period\nNew;Ada;a@b.example;2\nBerg;Emma;e@b.example;4\nX;Y;no;2');
+      await page.getByRole('button', { name: 'See what each row becomes' }).click();
+      await expect(page.getByText('the address is no e-mail address')).toBeVisible();
+    },
+  ],
+  [
+    'set-up: names',
+    async (page) => {
+      await page.getByRole('link', { name: /Names/ }).click();
+      await expect(page.getByText('marks kept').first()).toBeVisible();
+    },
+  ],
+  [
+    'set-up: folders',
+    async (page) => {
+      await page.getByRole('link', { name: /Turn-in folders/ }).click();
+      await expect(
+        page
+          .getByRole('button', { name: '02-Abara_Chidi' })
+          .or(page.getByRole('button', { name: '04-Berg_Emma' })),
+      ).toBeVisible();
+    },
+  ],
+  [
+    'set-up: assignments',
+    async (page) => {
+      await page.getByRole('link', { name: /Assignments/ }).click();
+      await page.getByRole('button', { name: /Stream gauge log/ }).click();
+      await expect(page.getByLabel('Due for Period 2')).toBeVisible();
+    },
+  ],
+  [
+    'new course',
+    async (page) => {
+      await page.goto(new URL('/new-course', page.url()).href);
+      await expect(page.getByRole('heading', { name: 'A new course' })).toBeVisible();
+    },
+  ],
 ];
 
 const studentViews: [string, (page: Page) => Promise<void>][] = [
   ['Today', async (page) => expect(page.getByRole('heading', { name: 'Due next' })).toBeVisible()],
-  ['turn in', async (page) => {
-    await page.getByRole('link', { name: 'Turn in', exact: true }).click();
-    await expect(page.getByRole('region', { name: 'Tray' })).toBeVisible();
-  }],
-  ['drawer', async (page) => {
-    await page.getByRole('link', { name: 'Drawer' }).click();
-    await expect(page.getByText('You are the owner of all of them.')).toBeVisible();
-  }],
-  ['handed back', async (page) => {
-    await page.getByRole('link', { name: /^Handed back/ }).click();
-    await page.getByRole('main').getByRole('link').first().click();
-    await expect(page.getByRole('region', { name: 'Receipt' }).first()).toBeVisible();
-  }],
+  [
+    'turn in',
+    async (page) => {
+      await page.getByRole('link', { name: 'Turn in', exact: true }).click();
+      await expect(page.getByRole('region', { name: 'Tray' })).toBeVisible();
+    },
+  ],
+  [
+    'drawer',
+    async (page) => {
+      await page.getByRole('link', { name: 'Drawer' }).click();
+      await expect(page.getByText('You are the owner of all of them.')).toBeVisible();
+    },
+  ],
+  [
+    'handed back',
+    async (page) => {
+      await page.getByRole('link', { name: /^Handed back/ }).click();
+      await page.getByRole('main').getByRole('link').first().click();
+      await expect(page.getByRole('region', { name: 'Receipt' }).first()).toBeVisible();
+    },
+  ],
 ];
 
 const officeViews: [string, (page: Page) => Promise<void>][] = [
   ['people', async (page) => expect(page.getByRole('table', { name: 'People of the school' })).toBeVisible()],
-  ['record', async (page) => {
-    await page.getByRole('link', { name: /Field Geography/ }).click();
-    await expect(page.getByRole('list', { name: 'Lines' })).toBeVisible();
-  }],
+  [
+    'record',
+    async (page) => {
+      await page.getByRole('link', { name: /Field Geography/ }).click();
+      await expect(page.getByRole('list', { name: 'Lines' })).toBeVisible();
+    },
+  ],
 ];
 
 for (const dark of [false, true]) {
@@ -131,10 +193,38 @@ for (const dark of [false, true]) {
   });
 }
 
+for (const [who, heading] of [
+  ['enwosu', 'Due next'],
+  ['itamsin', 'Due next'],
+] as const) {
+  test(`the first page of ${who} loads less than 200 kB of script`, async ({ browser, demo }) => {
+    const { page, context } = await visitDemo(browser, demo, who);
+    await expect(page.getByRole('heading', { name: heading })).toBeVisible();
+    const cdp = await context.newCDPSession(page);
+    await cdp.send('Network.enable');
+    await cdp.send('Network.setCacheDisabled', { cacheDisabled: true });
+    const scripts = new Set<string>();
+    let total = 0;
+    cdp.on('Network.responseReceived', ({ requestId, type }) => type === 'Script' && scripts.add(requestId));
+    cdp.on('Network.loadingFinished', ({ requestId, encodedDataLength }) => {
+      if (scripts.has(requestId)) total += encodedDataLength;
+    });
+    await page.reload();
+    await expect(page.getByRole('heading', { name: heading })).toBeVisible();
+    await page.waitForLoadState('load');
+    expect(total).toBeGreaterThan(50_000);
+    expect(total).toBeLessThan(200_000);
+    await context.close();
+  });
+}
+
 test('thirty slots and their assignment stand on 1280 × 800 without scrolling', async ({ browser, demo }) => {
   const { page, context } = await visitDemo(browser, demo, 'itamsin');
   await go(page, 'r');
-  await page.getByRole('link', { name: /^Period 3/ }).first().click();
+  await page
+    .getByRole('link', { name: /^Period 3/ })
+    .first()
+    .click();
   const slots = page.getByRole('list', { name: 'Slots' }).getByRole('button');
   await expect(slots).toHaveCount(30);
   for (const slot of [slots.first(), slots.last()]) await expect(slot).toBeInViewport({ ratio: 1 });

@@ -22,6 +22,7 @@ export async function buildServer(options = {}) {
       'server/main': 'server/src/main.ts',
       'demo/make': 'demo/src/make.ts',
       'cli/vestibul': 'cli/src/main.ts',
+      'bench/run': 'bench/src/run.ts',
     },
     outdir: out,
     outExtension: { '.js': '.mjs' },
@@ -34,8 +35,8 @@ export async function buildServer(options = {}) {
     plugins: [ownOnly],
     ...options,
   };
-  // The server finds its migrations and its worker beside itself, from source and from here; the demo's maker is a server too.
-  for (const place of ['server', 'demo']) {
+  // The server finds its migrations and its worker beside itself, from source and from here; the demo's maker and the bench are servers too.
+  for (const place of ['server', 'demo', 'bench']) {
     const folder = path.join(out, place);
     fs.rmSync(folder, { recursive: true, force: true });
     fs.mkdirSync(folder, { recursive: true });

@@ -52,6 +52,7 @@ const SOURCES = [
   'web',
   'cli',
   'demo',
+  'bench',
   'package-lock.json',
   'scripts/build.mjs',
 ];

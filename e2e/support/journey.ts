@@ -11,7 +11,10 @@ export const test = base.extend<object, { demo: Application }>({
   demo: [
     // eslint-disable-next-line no-empty-pattern -- the library reads the pattern
     async ({}, use) => {
-      const application = await Application.start({ template: process.env.VESTIBUL_DEMO_TEMPLATE!, demo: true });
+      const application = await Application.start({
+        template: process.env.VESTIBUL_DEMO_TEMPLATE!,
+        demo: true,
+      });
       await use(application);
       await application.close();
     },
@@ -25,7 +28,10 @@ export interface Visit {
 }
 
 /** A new browser window, and what went wrong in it that a person would not see. */
-export async function openWindow(browser: Browser, visit: Visit = {}): Promise<{ page: Page; context: BrowserContext; faults: string[] }> {
+export async function openWindow(
+  browser: Browser,
+  visit: Visit = {},
+): Promise<{ page: Page; context: BrowserContext; faults: string[] }> {
   const context = await browser.newContext({
     ...(visit.phone ? phone : { viewport: { width: 1280, height: 800 } }),
     colorScheme: visit.dark ? 'dark' : 'light',
@@ -63,5 +69,11 @@ export async function axeFindings(page: Page): Promise<string[]> {
   const { violations } = await new AxeBuilder({ page })
     .withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-practice'])
     .analyze();
-  return violations.map(({ id, nodes }) => `${id}: ${nodes.slice(0, 3).map((node) => `${node.html.slice(0, 160)} ${node.failureSummary?.split('\n')[1] ?? ''}`).join(' | ')}`);
+  return violations.map(
+    ({ id, nodes }) =>
+      `${id}: ${nodes
+        .slice(0, 3)
+        .map((node) => `${node.html.slice(0, 160)} ${node.failureSummary?.split('\n')[1] ?? ''}`)
+        .join(' | ')}`,
+  );
 }

@@ -1,5 +1,6 @@
 import { Suspense, lazy } from 'react';
 import { Route, Routes } from 'react-router';
+import { Guard } from './parts/Guard';
 import { Notices } from './parts/Notices';
 import { Failed, Loading } from './parts/States';
 import { SignIn } from './screens/signIn/SignIn';
@@ -20,12 +21,14 @@ export function App() {
   const session = api.useReadSessionQuery();
   return (
     <>
-      <Suspense fallback={<Loading />}>
-        <Routes>
-          <Route path="/welcome/:token" element={<Welcome />} />
-          <Route path="*" element={<Inside session={session} />} />
-        </Routes>
-      </Suspense>
+      <Guard>
+        <Suspense fallback={<Loading />}>
+          <Routes>
+            <Route path="/welcome/:token" element={<Welcome />} />
+            <Route path="*" element={<Inside session={session} />} />
+          </Routes>
+        </Suspense>
+      </Guard>
       <Notices />
     </>
   );

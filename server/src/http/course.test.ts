@@ -52,15 +52,13 @@ describe('the roster', () => {
 
   test('a preview writes nothing', async () => {
     const before = await school.as('teacher').must('readRoster', { params: inCourse() });
-    await school
-      .as('teacher')
-      .must('previewRoster', {
-        params: inCourse(),
-        body: {
-          text: 'New, Person\tnew@x.example\nOther, One\tother@x.example',
-          periodId: school.periods[2],
-        },
-      });
+    await school.as('teacher').must('previewRoster', {
+      params: inCourse(),
+      body: {
+        text: 'New, Person\tnew@x.example\nOther, One\tother@x.example',
+        periodId: school.periods[2],
+      },
+    });
     expect(await school.as('teacher').must('readRoster', { params: inCourse() })).toEqual(before);
   });
 

@@ -1,24 +1,27 @@
-import { Toaster, toast } from 'sonner';
+import { Suspense, lazy } from 'react';
 import { useTheme } from '../state/theme';
 import { sayFailure } from './sentences';
 
+// Nothing needs a notice while a page is being opened, so its package comes after the page.
+const loadNotices = () => import('sonner');
+const Toaster = lazy(() => loadNotices().then(({ Toaster: view }) => ({ default: view })));
+
 /** Where short words about what just happened appear. */
 export function Notices() {
+  const theme = useTheme();
   return (
-    <Toaster
-      theme={useTheme()}
-      position="bottom-right"
-      offset={{ bottom: 84 }}
-      closeButton
-      richColors={false}
-    />
+    <Suspense>
+      <Toaster theme={theme} position="bottom-right" offset={{ bottom: 84 }} closeButton richColors={false} />
+    </Suspense>
   );
 }
 
+/** Says something in passing. */
 export function tell(text: string): void {
-  toast(text);
+  void loadNotices().then(({ toast }) => toast(text));
 }
 
+/** Says why something was not done; it stays long enough to be read twice. */
 export function tellFailure(failure: unknown): void {
-  toast.error(sayFailure(failure), { duration: 12_000 });
+  void loadNotices().then(({ toast }) => toast.error(sayFailure(failure), { duration: 12_000 }));
 }

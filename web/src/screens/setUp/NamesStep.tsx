@@ -89,20 +89,16 @@ function RuleMaker({ course, period, onStrip, subject }: StepProps & { subject: 
         : {},
     [subject, course.assignments, now, zone],
   );
-  const names = useMemo(
-    () =>
-      parsed.ok
-        ? writeUniqueNames(
-            parsed.rule,
-            students.map((student) => ({
-              values: { ...valuesFor(course, student), ...sample },
-              extension: subject === 'file' ? 'docx' : '',
-            })),
-          )
-        : [],
-    [parsed, students, course, sample, subject],
-  );
-  const rows = useMemo(() => hardestFirst(students, names), [students, names]);
+  const rows = useMemo(() => {
+    // While the rule cannot be read there are no names; the sentence above says why.
+    if (!parsed.ok) return [];
+    const extension = subject === 'file' ? 'docx' : '';
+    const names = writeUniqueNames(
+      parsed.rule,
+      students.map((student) => ({ values: { ...valuesFor(course, student), ...sample }, extension })),
+    );
+    return hardestFirst(students, names);
+  }, [parsed, students, course, sample, subject]);
 
   useEffect(() => {
     const first = rows[0];

@@ -1,9 +1,11 @@
+import { lazy } from 'react';
 import { Navigate, Route, Routes } from 'react-router';
 import { useLive } from '../../state/live';
 import { Drawer } from './Drawer';
 import { HandedBack } from './HandedBack';
 import { StudentToday } from './StudentToday';
-import { TurnIn } from './TurnIn';
+
+const TurnIn = lazy(() => import('./TurnIn').then(({ TurnIn: page }) => ({ default: page })));
 
 /** The student's places. */
 export function StudentPages() {

@@ -1,0 +1,27 @@
+import { Component, type ReactNode } from 'react';
+import { Button } from './Button';
+
+/** Catches a page that fails while it is drawn: says so, and that nothing sent is lost, instead of going blank. */
+export class Guard extends Component<{ children: ReactNode }, { failed: boolean }> {
+  override state = { failed: false };
+
+  static getDerivedStateFromError() {
+    return { failed: true };
+  }
+
+  override render() {
+    if (!this.state.failed) return this.props.children;
+    return (
+      <main className="mx-auto grid min-h-dvh max-w-md content-center justify-items-center gap-5 p-6 text-center">
+        <h1>This page failed</h1>
+        <p role="alert">
+          It could not be drawn. What you had turned in or saved is safe; open it again, and tell the office
+          if it stays like this.
+        </p>
+        <Button look="go" onClick={() => location.assign('/')}>
+          Open again
+        </Button>
+      </main>
+    );
+  }
+}

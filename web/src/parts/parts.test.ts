@@ -1,0 +1,209 @@
+import { describe, expect, test } from '@jest/globals';
+import { errorStatus } from '@vestibul/contract';
+import type {
+  AssignmentId,
+  CourseId,
+  Instant,
+  PeriodId,
+  PersonId,
+  SubmissionId,
+  YearId,
+} from '@vestibul/core';
+import type { Course, RackStudent, Slot } from '../state/api';
+import { currentAssignment, type MyAssignment } from '../screens/student/currentAssignment';
+import { assignmentsFor, nearestAssignment, placesFor, tallyOf } from './courseWork';
+import { sayBytes, sayDueDay, sayListName, sayName, sayShortly } from './format';
+import { sayFailure } from './sentences';
+import { stripFor } from './stripFor';
+
+const now = Date.parse('2026-11-24T10:00:00Z');
+const at = (text: string) => text as Instant;
+const zone = 'Europe/London';
+
+describe('times on screen', () => {
+  test.each([
+    ['2026-11-24T08:05:00Z', '08:05'],
+    ['2026-11-23T08:05:00Z', 'Mon 08:05'],
+    ['2026-11-10T08:05:00Z', '10 Nov'],
+  ])('sayShortly(%s) is %s', (instant, words) => {
+    expect(sayShortly(at(instant), now, zone)).toBe(words);
+  });
+  test.each([
+    ['2026-11-24T23:59:00Z', 'today, 23:59'],
+    ['2026-11-25T23:59:00Z', 'tomorrow, 23:59'],
+    ['2026-11-26T23:59:00Z', 'Thu 26 Nov, 23:59'],
+  ])('sayDueDay(%s) is %s', (instant, words) => {
+    expect(sayDueDay(at(instant), now, zone)).toBe(words);
+  });
+  test('midnight in the school’s zone decides what today is, not the reader’s', () => {
+    expect(sayDueDay(at('2026-11-25T03:00:00Z'), now, 'America/New_York')).toBe('today, 22:00');
+  });
+});
+
+test.each([
+  [0, '0 bytes'],
+  [1, '1 byte'],
+  [999, '999 bytes'],
+  [1000, '1.0 kB'],
+  [3_140_000, '3.1 MB'],
+  [12_400_000, '12 MB'],
+  [2_147_483_648, '2.1 GB'],
+])('sayBytes(%d) is %s', (bytes, words) => {
+  expect(sayBytes(bytes)).toBe(words);
+});
+
+test('names are said by what people are called; a single name stands alone', () => {
+  const mai = { last: 'Đặng', first: 'Thị Mai', called: 'Mai' };
+  expect([sayListName(mai), sayName(mai)]).toEqual(['Đặng, Mai', 'Mai Đặng']);
+  const wayan = { last: 'Wayan', first: '', called: '' };
+  expect([sayListName(wayan), sayName(wayan)]).toEqual(['Wayan', 'Wayan']);
+});
+
+describe('sayFailure', () => {
+  test('has a whole sentence for every code of the contract, whatever it carries', () => {
+    for (const code of [...Object.keys(errorStatus), 'no-connection']) {
+      expect(sayFailure({ code, details: {} })).toMatch(/^.{15,}[.:;].*$/s);
+    }
+  });
+  test('names what was wrong', () => {
+    expect(sayFailure({ code: 'empty-file', details: { name: 'a.txt' } })).toContain('‘a.txt’ is empty');
+  });
+  test('says that something went wrong for what it does not know', () => {
+    for (const unknown of [undefined, new Error('x'), { code: 'no-such-code', details: {} }]) {
+      expect(sayFailure(unknown)).toContain('Something went wrong on our side');
+    }
+  });
+});
+
+const p2 = 'h2' as PeriodId;
+const p3 = 'h3' as PeriodId;
+const assignment = (id: string, dues: Course['assignments'][number]['dues']) => ({
+  id: id as AssignmentId,
+  title: id,
+  shortName: '',
+  dues,
+});
+const due = (periodId: PeriodId, instant: string) => ({ periodId, due: at(instant), dueLocal: '' as never });
+const course: Course = {
+  id: 'c' as CourseId,
+  title: 'Field Geography',
+  code: '',
+  year: { id: 'y' as YearId, label: 'Y' },
+  role: 'teacher',
+  folderRule: '{period|pad 2}-{last}_{first}',
+  fileRule: '{period|pad 2}-{last}_{first}_{assignment}',
+  periods: [
+    { id: p2, number: 2, label: 'Period 2', enamel: 1, students: 2 },
+    { id: p3, number: 3, label: 'Period 3', enamel: 2, students: 1 },
+  ],
+  staff: [],
+  students: 3,
+  folders: 3,
+  assignments: [
+    assignment('Past', [due(p2, '2026-11-20T10:00:00Z')]),
+    assignment('Log', [due(p2, '2026-11-24T09:00:00Z'), due(p3, '2026-11-25T09:00:00Z')]),
+  ],
+};
+const student = (id: string, last: string, periodId: PeriodId): RackStudent => ({
+  id: id as PersonId,
+  last,
+  first: 'A',
+  called: '',
+  periodId,
+  folderName: '',
+});
+const students = [student('s1', 'Zhang', p2), student('s2', 'Ålund', p2), student('s3', 'Berg', p3)];
+const slot = (studentId: string, more: Partial<Slot>): Slot => ({
+  id: `sub-${studentId}` as SubmissionId,
+  studentId: studentId as PersonId,
+  assignmentId: 'Log' as AssignmentId,
+  state: 'turned in',
+  attempt: 1,
+  pieces: 1,
+  form: 'text',
+  turnedInAt: at('2026-11-24T08:00:00.000Z'),
+  lateMs: 0,
+  unseen: true,
+  drifted: false,
+  name: '02-Zhang_A_Log.txt',
+  originalName: 'x.txt',
+  ...more,
+});
+
+describe('the work of a course', () => {
+  test('a period sees the assignments it was given; the nearest due is the one to start with', () => {
+    expect(assignmentsFor(course, '3').map((known) => known.title)).toEqual(['Log']);
+    expect(assignmentsFor(course, 'all')).toHaveLength(2);
+    expect(nearestAssignment(course.assignments, now)?.title).toBe('Log');
+  });
+
+  test('slots stand in the language’s order, with the state as it is now for each period', () => {
+    const rack = { students, slots: [slot('s1', {})] };
+    const log = course.assignments[1]!;
+    const places = placesFor(course, rack, 'all', log, now);
+    expect(places.map((place) => [place.student.last, place.state])).toEqual([
+      ['Ålund', 'missing'],
+      ['Zhang', 'turned in'],
+      ['Berg', 'not started'],
+    ]);
+    expect(tallyOf(places)).toEqual({ in: 1, unseen: 1, late: 0, missing: 1, toReview: 1, toHandBack: 0 });
+    expect(placesFor(course, rack, '3', log, now)).toHaveLength(1);
+  });
+
+  test('what is reviewed counts for handing back and is no longer new', () => {
+    const rack = { students, slots: [slot('s1', { state: 'reviewed' })] };
+    expect(tallyOf(placesFor(course, rack, '2', course.assignments[1]!, now))).toMatchObject({
+      in: 1,
+      unseen: 0,
+      toReview: 0,
+      toHandBack: 1,
+    });
+  });
+});
+
+describe('stripFor', () => {
+  test('takes the name of a piece apart and says under which name it came', () => {
+    const strip = stripFor(course, students[0]!, slot('s1', {}), zone);
+    expect(strip).toMatchObject({ verdict: 'Follows the rule', noteCode: 'x.txt' });
+    expect(strip.segments.map((segment) => segment.part)).toEqual([
+      'period',
+      null,
+      'last',
+      null,
+      'first',
+      null,
+      'assignment',
+      'extension',
+    ]);
+  });
+  test('says so where an earlier rule wrote the name', () => {
+    const strip = stripFor(course, students[0]!, slot('s1', { name: 'Zhang old.txt' }), zone);
+    expect(strip).toMatchObject({
+      verdict: 'Named by an earlier rule',
+      segments: [{ text: 'Zhang old.txt', part: null }],
+    });
+  });
+  test('shows the folder’s name to come where there is none', () => {
+    const strip = stripFor(course, students[2]!, undefined, zone);
+    expect([strip.verdict, strip.segments.map((segment) => segment.text).join('')]).toEqual([
+      'No turn-in folder yet',
+      '03-Berg_A',
+    ]);
+  });
+});
+
+describe('currentAssignment', () => {
+  const mine = (title: string, dueAt: string, turnedInAt: string | null = null) =>
+    ({ title, due: dueAt, turnedInAt }) as unknown as MyAssignment;
+  test('is the next one due with nothing in, else the one missing longest', () => {
+    const past = mine('past', '2026-11-20T10:00:00Z');
+    const next = mine('next', '2026-11-26T10:00:00Z');
+    expect(
+      currentAssignment([past, mine('done', '2026-11-25T10:00:00Z', '2026-11-24T09:00:00Z'), next], now),
+    ).toBe(next);
+    expect(currentAssignment([past, mine('done', '2026-11-25T10:00:00Z', '2026-11-24T09:00:00Z')], now)).toBe(
+      past,
+    );
+    expect(currentAssignment([], now)).toBeUndefined();
+  });
+});
