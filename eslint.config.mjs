@@ -46,6 +46,7 @@ export default tseslint.config(
     languageOptions: {
       globals: {
         process: 'readonly',
+        Buffer: 'readonly',
         console: 'readonly',
         URL: 'readonly',
         setTimeout: 'readonly',

@@ -28,7 +28,12 @@ try {
   // The script that started this process waits for the word.
   process.send?.({ ready: running.address });
   if (!process.send) console.log(`Vestibul is open at ${running.address}`);
-  const stop = () => void running.close().then(() => process.exit(0));
+  let stopping = false;
+  const stop = () => {
+    // Ctrl-C reaches this process and the script above it, which passes it on once more.
+    if (!stopping) void running.close().then(() => process.exit(0));
+    stopping = true;
+  };
   process.on('SIGINT', stop);
   process.on('SIGTERM', stop);
 } catch (error) {

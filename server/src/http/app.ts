@@ -42,6 +42,8 @@ export interface AppOptions {
 const LARGEST_BODY = '2mb';
 const QUARTER_HOUR = 15 * 60 * 1000;
 const SIGN_IN_ATTEMPTS = 10;
+/** How many times as many failed sign-ins one place may have as one account from there. */
+const PLACE_FACTOR = 20;
 
 /** Puts the server together: every route of the table, each behind the same checks, and the pages. */
 export function makeApp(options: AppOptions): Express {
@@ -99,7 +101,7 @@ export function makeApp(options: AppOptions): Express {
     };
     // The body of an upload is a file and is read by the protocol itself.
     const readers = route.answers === 'tus' ? [] : [readBody];
-    app[method](route.path, ...(name === 'signIn' ? [readBody, limits.signIn] : readers), handle);
+    app[method](route.path, ...(name === 'signIn' ? [readBody, ...limits.signIn] : readers), handle);
   }
   app.all('/api/{*rest}', () => {
     throw new Failure('not-found');
@@ -205,19 +207,28 @@ function requireOwnOrigin(request: Request, _response: Response, next: NextFunct
   next();
 }
 
+/**
+ * Limits failed sign-ins: a few for one account from one place, and many from one place whatever the account, since a
+ * whole school may come from one address.
+ */
 function limitSignIn(attempts: number) {
-  return rateLimit({
-    windowMs: QUARTER_HOUR,
-    limit: attempts,
-    skipSuccessfulRequests: true,
-    keyGenerator: (request) => `${request.ip} ${String(request.body?.email).trim().toLowerCase()}`,
-    validate: { keyGeneratorIpFallback: false },
-    standardHeaders: false,
-    legacyHeaders: false,
-    handler: () => {
-      throw new Failure('too-many-attempts', { minutes: QUARTER_HOUR / 60_000 });
-    },
-  });
+  const limit = (most: number, keyGenerator: (request: Request) => string) =>
+    rateLimit({
+      windowMs: QUARTER_HOUR,
+      limit: most,
+      skipSuccessfulRequests: true,
+      keyGenerator,
+      validate: { keyGeneratorIpFallback: false },
+      standardHeaders: false,
+      legacyHeaders: false,
+      handler: () => {
+        throw new Failure('too-many-attempts', { minutes: QUARTER_HOUR / 60_000 });
+      },
+    });
+  return [
+    limit(attempts, (request) => `${request.ip} ${String(request.body?.email).trim().toLowerCase()}`),
+    limit(attempts * PLACE_FACTOR, (request) => String(request.ip)),
+  ];
 }
 
 /** The built pages: files with their hash in their name for ever, and the one page for every other address. */

@@ -11,10 +11,18 @@ function isOfRule({ part }: NameSegment): boolean {
 }
 
 /** One name in the mono face, taken apart: every part underlined in its colour and labelled with its name. */
-export function NamePicture({ segments }: { segments: readonly NameSegment[] }) {
+export function NamePicture({
+  segments,
+  small = false,
+}: {
+  segments: readonly NameSegment[];
+  small?: boolean;
+}) {
   const whole = segments.map((segment) => segment.text).join('');
   return (
-    <span className="flex min-w-0 flex-wrap items-start text-[19px] leading-[1.2]">
+    <span
+      className={`flex min-w-0 flex-wrap items-start leading-[1.2] ${small ? 'text-[15px]' : 'text-[19px]'}`}
+    >
       <span className="sr-only">{whole}</span>
       {segments.map((segment, i) => {
         if (segment.part === null) {

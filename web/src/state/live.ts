@@ -4,7 +4,7 @@ import { api, putSlot } from './api';
 import { useAppDispatch } from './store';
 
 /** How long notices of a whole course are gathered before it is read again, in milliseconds: thirty students begin at once. */
-const GATHER_MS = 400;
+const GATHER_MS = 1500;
 
 /** Keeps what is on screen true while the page is open: a piece that arrives appears by itself. */
 export function useLive(): void {

@@ -59,7 +59,7 @@ export function Glance({ course, places, at, onMove, onReview, onClose, onClosed
             event.preventDefault();
             (event.currentTarget as HTMLElement).focus();
           }}
-          className="fixed inset-4 z-30 mx-auto flex max-w-5xl flex-col gap-3 overflow-hidden rounded-xl border border-line bg-wall p-4 text-ink shadow-2xl max-md:inset-1.5"
+          className="fixed inset-4 z-30 mx-auto outline-none flex max-w-5xl flex-col gap-3 overflow-hidden rounded-xl border border-line bg-wall p-4 text-ink shadow-2xl max-md:inset-1.5"
         >
           <div className="flex items-center gap-3">
             <Radix.Title className="min-w-0 truncate font-display text-2xl font-semibold">

@@ -70,7 +70,10 @@ export function FoldersStep({ course, period, onStrip }: StepProps) {
                       <code className="[overflow-wrap:anywhere]">{student.folderName}</code>
                     ) : rule.ok ? (
                       <span className="opacity-70">
-                        <NamePicture segments={writeName(rule.rule, valuesFor(course, student)).segments} />
+                        <NamePicture
+                          segments={writeName(rule.rule, valuesFor(course, student)).segments}
+                          small
+                        />
                       </span>
                     ) : null}
                   </button>

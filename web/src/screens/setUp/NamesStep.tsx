@@ -202,7 +202,7 @@ function RuleMaker({ course, period, onStrip, subject }: StepProps & { subject: 
                     })
                   }
                 >
-                  <NamePicture segments={written.segments} />
+                  <NamePicture segments={written.segments} small />
                 </button>
                 <span className="shrink-0 text-small text-ink-2">{note}</span>
               </li>

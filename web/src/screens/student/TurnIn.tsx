@@ -2,7 +2,7 @@ import { useRef, useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import { sayDuration, type AssignmentId } from '@vestibul/core';
 import type { AnswerOf } from '@vestibul/contract';
-import { Button, buttonClass } from '../../parts/Button';
+import { Button } from '../../parts/Button';
 import { sayCount, sayDueDay, sayMoment } from '../../parts/format';
 import { tellFailure } from '../../parts/Notices';
 import { Empty, Read } from '../../parts/States';
@@ -97,15 +97,7 @@ function Page({ id, tray }: { id: AssignmentId; tray: AnswerOf<'readTray'> }) {
       <h1 className="text-[2.2rem]!">{tray.assignment.title}</h1>
       <DueWords tray={tray} now={now} zone={zone} />
       {again ? <AlreadyIn tray={tray} zone={zone} /> : null}
-      {tray.assignment.directions ? (
-        <div className="mb-4 grid gap-2 border-l-3 border-line pl-3 [overflow-wrap:anywhere]">
-          {tray.assignment.directions.split(/\n\s*\n/).map((paragraph, i) => (
-            <p key={i} className="whitespace-pre-line">
-              {paragraph}
-            </p>
-          ))}
-        </div>
-      ) : null}
+      <Directions text={tray.assignment.directions} folded={again} />
       <Tray id={id} tray={tray} sending={sending} />
       <p className="mx-0.5 my-4 text-ink-2">
         {tray.teachers.join(' and ')} can open these. Your class cannot. You stay the owner.
@@ -146,10 +138,31 @@ function DueWords({ tray, now, zone }: { tray: AnswerOf<'readTray'>; now: number
   );
 }
 
+/** What is to be done. Once something is in, it is folded away, so that the tray is at hand. */
+function Directions({ text, folded }: { text: string; folded: boolean }) {
+  if (!text) return null;
+  const paragraphs = (
+    <div className="grid gap-2 border-l-3 border-line pl-3 [overflow-wrap:anywhere]">
+      {text.split(/\n\s*\n/).map((paragraph, i) => (
+        <p key={i} className="whitespace-pre-line">
+          {paragraph}
+        </p>
+      ))}
+    </div>
+  );
+  if (!folded) return <div className="mb-4">{paragraphs}</div>;
+  return (
+    <details className="mb-4">
+      <summary className="mb-2 w-fit cursor-pointer rounded font-semibold text-act">Directions</summary>
+      {paragraphs}
+    </details>
+  );
+}
+
 function AlreadyIn({ tray, zone }: { tray: AnswerOf<'readTray'>; zone: string }) {
   const newest = tray.receipts[0]!;
   return (
-    <div className="mb-4 grid gap-2 rounded-xl border border-line bg-surface p-4">
+    <div className="mb-4 grid gap-1.5 rounded-xl border border-line bg-surface px-4 py-3">
       <p className="flex flex-wrap items-center gap-2">
         <StateMark state={tray.state} late={newest.lateMs > 0} />
         <span>
