@@ -179,10 +179,10 @@ function AlreadyIn({ tray, zone }: { tray: AnswerOf<'readTray'>; zone: string })
       </ul>
       {tray.submissionId ? (
         <Link
-          className={`${buttonClass('quiet')} justify-self-start`}
+          className="justify-self-start rounded font-semibold text-act"
           to={`/handed-back/${tray.submissionId}`}
         >
-          Receipts and what was said
+          Receipt and what was said
         </Link>
       ) : null}
     </div>
