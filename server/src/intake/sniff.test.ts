@@ -26,6 +26,7 @@ test.each([
   ['notes', Buffer.from('only words'), 'text/plain', 'txt'],
   ['notes.exe', Buffer.from('only words'), 'text/plain', 'txt'],
   ['what.xyz', Buffer.from([1, 0, 2, 0]), 'application/octet-stream', 'xyz'],
+  ['noise.mp4', Buffer.alloc(64, 7), 'application/octet-stream', 'mp4'],
   ['nothing', Buffer.alloc(0), 'text/plain', 'txt'],
 ])('%s is told by its bytes', async (name, bytes, mime, extension) => {
   const file = path.join(folder, 'file');

@@ -5,6 +5,9 @@ import { splitName } from '@vestibul/core';
 /** Bytes looked at to tell text from anything else. */
 const TEXT_SAMPLE = 64 * 1024;
 
+/** Control characters that plain text holds: tab, line feed, form feed, carriage return, escape. */
+const TEXT_CONTROLS = new Set([0x09, 0x0a, 0x0c, 0x0d, 0x1b]);
+
 /** Kinds of plain text that only their extension tells apart, with the type they are kept under. */
 const textTypes: Record<string, string> = {
   txt: 'text/plain',
@@ -57,7 +60,7 @@ async function isText(file: string): Promise<boolean> {
   const handle = await fsp.open(file, 'r');
   try {
     const { buffer, bytesRead } = await handle.read(Buffer.alloc(TEXT_SAMPLE), 0, TEXT_SAMPLE, 0);
-    return !buffer.subarray(0, bytesRead).includes(0);
+    return !buffer.subarray(0, bytesRead).some((byte) => byte < 0x20 && !TEXT_CONTROLS.has(byte));
   } finally {
     await handle.close();
   }
