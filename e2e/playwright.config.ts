@@ -7,14 +7,14 @@ export default defineConfig({
   outputDir: '../test-results',
   globalSetup: './support/makeDemo.ts',
   timeout: 90_000,
-  expect: { timeout: 10_000 },
+  expect: { timeout: 15_000 },
   workers: 2,
   fullyParallel: true,
   retries: 0,
   reporter: [['list']],
   use: {
     viewport: { width: 1280, height: 800 },
-    actionTimeout: 10_000,
+    actionTimeout: 15_000,
     trace: 'retain-on-failure',
     launchOptions: {
       executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
