@@ -26,9 +26,19 @@ const id = <Id extends string>() =>
     .regex(/^[A-Za-z0-9_-]{1,64}$/)
     .transform((text) => text as Id);
 
-const line = (longest: number = LONGEST_FIELD) =>
-  z.string().trim().min(1, 'Write something here').max(longest, `At most ${longest} letters`);
-const optionalLine = z.string().trim().max(LONGEST_FIELD).default('');
+/** Signs that no list, file name or page can show: control characters but tab and line ends, and half characters. */
+// eslint-disable-next-line no-control-regex -- control characters are what is looked for
+const UNWRITABLE = /[\u0000-\u0008\u000b\u000c\u000e-\u001f\u007f]/;
+
+/** A text that somebody writes, in the one form in which it is kept (NFC). */
+const words = (longest: number) =>
+  z
+    .string()
+    .refine((text) => text.isWellFormed() && !UNWRITABLE.test(text), 'It holds a sign that cannot be shown')
+    .normalize('NFC')
+    .max(longest, `At most ${longest.toLocaleString('en')} letters`);
+const line = (longest: number = LONGEST_FIELD) => words(longest).trim().min(1, 'Write something here');
+const optionalLine = (longest: number = LONGEST_FIELD) => words(longest).trim().default('');
 const email = z
   .string()
   .trim()
@@ -49,16 +59,16 @@ export const periodBody = z.object({
     .int('Write a whole number')
     .min(0, 'Write a number from 0')
     .max(HIGHEST_PERIOD, `At most ${HIGHEST_PERIOD}`),
-  label: z.string().trim().max(40, 'At most 40 letters').default(''),
+  label: optionalLine(40),
 });
 
 export const joiningPerson = z.object({
   last: line(),
-  first: optionalLine,
-  called: optionalLine,
+  first: optionalLine(),
+  called: optionalLine(),
   email: z.union([z.literal(''), email]).default(''),
-  username: optionalLine,
-  number: optionalLine,
+  username: optionalLine(),
+  number: optionalLine(),
   periodId: id<PeriodId>(),
   /** The person of the school whom this row means; null makes a new one. */
   knownId: id<PersonId>().nullable().default(null),
@@ -66,8 +76,8 @@ export const joiningPerson = z.object({
 
 export const assignmentBody = z.object({
   title: line(),
-  shortName: z.string().trim().max(60, 'At most 60 letters').default(''),
-  directions: z.string().max(20_000, 'At most 20,000 letters').default(''),
+  shortName: optionalLine(60),
+  directions: words(20_000).default(''),
   dues: z
     .array(z.object({ periodId: id<PeriodId>(), dueLocal: localTime }))
     .max(HIGHEST_PERIOD + 1)
@@ -90,7 +100,7 @@ export const yearBody = z
 export const courseBody = z.object({
   yearId: id<YearId>(),
   title: line(80),
-  code: z.string().trim().max(20, 'At most 20 letters').default(''),
+  code: optionalLine(20),
   periods: z
     .array(periodBody)
     .min(1, 'A course needs at least one period')
@@ -98,7 +108,7 @@ export const courseBody = z.object({
 });
 export const personBody = z.object({
   last: line(),
-  first: optionalLine,
+  first: optionalLine(),
   email,
   standing: z.enum(['teacher', 'office']),
 });
@@ -106,7 +116,7 @@ export const welcomeBody = z.object({
   password,
   /** Only the first office account of a new school sends these. */
   first: z
-    .object({ last: line(), first: optionalLine, email, schoolName: line(), timeZone: line(64) })
+    .object({ last: line(), first: optionalLine(), email, schoolName: line(), timeZone: line(64) })
     .optional(),
 });
 export const commentBody = z.object({ text: line(4000) });
@@ -138,7 +148,7 @@ export const requests = {
   joinRoster: {
     body: z.object({ fromList: z.boolean(), people: z.array(joiningPerson).min(1).max(MOST_PEOPLE) }),
   },
-  setRule: { body: z.object({ rule: z.string().max(300) }) },
+  setRule: { body: z.object({ rule: words(300) }) },
   makeAssignment: { body: assignmentBody },
   changeAssignment: { body: assignmentBody },
   readPiece: { query: z.object({ download: z.enum(['1']).optional() }) },

@@ -27,7 +27,7 @@ export function readTable(text: string): ReadTable {
       skip_empty_lines: true,
       on_record: (record: string[], context) => {
         line = context.lines;
-        const cells = record.map((cell) => cell.replace(/\s+/g, ' ').trim().normalize('NFC'));
+        const cells = record.map(cleanCell);
         if (cells.every((cell) => cell === '')) return null;
         lines.push(context.lines);
         return cells;
@@ -37,6 +37,15 @@ export function readTable(text: string): ReadTable {
   } catch {
     return { ok: false, line: line + 1 };
   }
+}
+
+/** A cell as it is kept: white space folded, control characters and half characters left out, NFC. */
+function cleanCell(cell: string): string {
+  return cell
+    .replace(/\s+/g, ' ')
+    .replace(/\p{Cc}|\p{Cs}/gu, '')
+    .trim()
+    .normalize('NFC');
 }
 
 /** The separator that stands outside quotes in most lines, and in those most evenly. */

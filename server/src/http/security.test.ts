@@ -85,3 +85,20 @@ test('an address that is nothing is answered as such', async () => {
   const response = await fetch(`${school.running.address}/api/nothing/here`);
   expect([response.status, await response.json()]).toMatchObject([404, { error: { code: 'not-found' } }]);
 });
+
+test('signs that no page can show are refused in a form, and left out of a list', async () => {
+  const teacher = school.as('teacher');
+  const params = { courseId: school.course };
+  for (const title of ['Half \ud800', 'Nothing \u0000', 'Bell \u0007']) {
+    const reply = await teacher.call('makeAssignment', { params, body: { title, dues: [] } });
+    expect(reply).toMatchObject({
+      status: 400,
+      error: { details: { says: 'It holds a sign that cannot be shown' } },
+    });
+  }
+  const preview = await teacher.must('previewRoster', {
+    params,
+    body: { text: 'Last,First,Period\nO\u0000ko\u0007nkwo,Ada\u0301,2\n' },
+  });
+  expect(preview.rows[0]!.person).toMatchObject({ last: 'Okonkwo', first: 'Adá' });
+});
