@@ -15,5 +15,6 @@ export default {
     ],
   },
   modulePathIgnorePatterns: ['<rootDir>/.build', '<rootDir>/.demo', '<rootDir>/dist'],
+  globalSetup: '<rootDir>/scripts/testSetup.mjs',
   testTimeout: 30_000,
 };

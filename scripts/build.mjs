@@ -13,6 +13,18 @@ const ownOnly = {
   },
 };
 
+const forNode = {
+  bundle: true,
+  platform: 'node',
+  target: 'node20',
+  format: 'esm',
+  logLevel: 'warning',
+  plugins: [ownOnly],
+};
+
+/** Where a server is built to. */
+const places = ['server', 'demo', 'bench'];
+
 export async function buildServer(options = {}) {
   const esbuild = await import('esbuild');
   const out = path.join(root, '.build');
@@ -21,29 +33,25 @@ export async function buildServer(options = {}) {
     entryPoints: {
       'server/main': 'server/src/main.ts',
       'demo/make': 'demo/src/make.ts',
+      // The server finds its threads beside itself; the demo's maker and the bench are servers too.
+      ...Object.fromEntries(places.map((place) => [`${place}/worker`, 'server/src/threads/worker.ts'])),
       'cli/vestibul': 'cli/src/main.ts',
       'bench/run': 'bench/src/run.ts',
     },
     outdir: out,
     outExtension: { '.js': '.mjs' },
-    bundle: true,
-    platform: 'node',
-    target: 'node20',
-    format: 'esm',
+    ...forNode,
     sourcemap: true,
-    logLevel: 'warning',
-    plugins: [ownOnly],
     ...options,
   };
-  // The server finds its migrations and its worker beside itself, from source and from here; the demo's maker and the bench are servers too.
-  for (const place of ['server', 'demo', 'bench']) {
+  // The same holds for its migrations.
+  for (const place of places) {
     const folder = path.join(out, place);
     fs.rmSync(folder, { recursive: true, force: true });
     fs.mkdirSync(folder, { recursive: true });
     fs.cpSync(path.join(root, 'server/src/store/migrations'), path.join(folder, 'migrations'), {
       recursive: true,
     });
-    fs.copyFileSync(path.join(root, 'server/src/vault/hashWorker.mjs'), path.join(folder, 'hashWorker.mjs'));
   }
   return { esbuild, settings };
 }
@@ -53,4 +61,15 @@ export async function build() {
   await esbuild.build(settings);
   const vite = await import('vite');
   await vite.build({ root: path.join(root, 'web'), logLevel: 'warn' });
+}
+
+/** Builds the server's threads alone, for tests that run it from source. */
+export async function buildWorker() {
+  const esbuild = await import('esbuild');
+  await esbuild.build({
+    absWorkingDir: root,
+    entryPoints: ['server/src/threads/worker.ts'],
+    outfile: path.join(root, '.build/server/worker.mjs'),
+    ...forNode,
+  });
 }

@@ -3,22 +3,8 @@ import fs from 'node:fs';
 import fsp from 'node:fs/promises';
 import path from 'node:path';
 import { Readable } from 'node:stream';
-import { pino } from 'pino';
-import {
-  SESSION_COOKIE,
-  addPerson,
-  joinRoster,
-  makeAssignment,
-  makeCourse,
-  makeYear,
-  openSchoolRecord,
-  readCourse,
-  readRoster,
-  startServer,
-  startSession,
-  together,
-} from '@vestibul/server';
-import type { LocalTime } from '@vestibul/core';
+import { SESSION_COOKIE, readRoster, startSession } from '@vestibul/server';
+import { addCourse, addStudents, addTeacher, assign, openServer, openYear } from './furnish';
 import { median, round } from './timing';
 
 const MB = 1024 ** 2;
@@ -29,37 +15,14 @@ const RUNS = 5;
 
 /** Uploading by the tus protocol until the bytes are safe, against plain Node writing, hashing and syncing the same bytes. */
 export async function measureUpload(folder: string): Promise<string[]> {
-  const running = await startServer({
-    folder,
-    demo: false,
-    log: pino({ level: 'silent' }),
-    port: 0,
-    keepFree: 0,
-  });
+  const running = await openServer(folder);
   const { school } = running;
-  const blank = { called: '', username: '', number: '' };
-  const teacher = together(school.db, () => {
-    openSchoolRecord(school, 'Bench', 'Europe/London');
-    return addPerson(school, 'system', { last: 'T', first: '', email: 't@x.example', ...blank }, 'teacher');
-  });
-  const yearId = makeYear(school, teacher, { label: 'Y', startsOn: '2026-08-25', endsOn: '2027-07-15' });
-  const course = makeCourse(school, teacher, {
-    yearId,
-    title: 'C',
-    code: '',
-    periods: [{ number: 1, label: '' }],
-  });
-  const periodId = readCourse(school.db, course, 'teacher').periods[0]!.id;
-  const people = [{ last: 'S', first: '', email: 's@x.example', ...blank, periodId, knownId: null }];
-  joinRoster(school, teacher, course, { fromList: false, people });
-  const [student] = readRoster(school.db, course);
-  const dues = [{ periodId, dueLocal: '2030-01-15T23:59' as LocalTime }];
-  const assignment = makeAssignment(school, teacher, course, {
-    title: 'W',
-    shortName: '',
-    directions: '',
-    dues,
-  });
+  const { yearId } = openYear(school);
+  const teacher = addTeacher(school, 1);
+  const made = addCourse(school, teacher, yearId, 'C');
+  addStudents(school, teacher, made, 1);
+  const [student] = readRoster(school.db, made.course);
+  const assignment = assign(school, teacher, made, 'W');
   const cookie = `${SESSION_COOKIE}=${startSession(school, student!.id)}`;
 
   const base64 = (text: string) => Buffer.from(text).toString('base64');

@@ -1,194 +1,49 @@
 import { z } from 'zod';
 import {
-  courseStaffRoles,
-  eventKinds,
-  standings,
-  submissionStates,
+  afterwards,
+  columnMeanings,
+  lateCounts,
   type AssignmentId,
+  type BlankId,
   type CourseId,
-  type EventKind,
   type FileId,
-  type FolderId,
-  type Instant,
+  type GroupId,
   type LocalTime,
   type PeriodId,
   type PersonId,
   type PieceId,
-  type RowReason,
-  type Sha256,
   type SubmissionId,
   type UploadId,
   type YearId,
-  columnMeanings,
 } from '@vestibul/core';
 import type { RouteName } from './routes';
-
-/** Ids, instants and hashes are made by the server itself; the schema only carries their brand. */
-const branded = <T extends string>() => z.string() as unknown as z.ZodType<T, T>;
-const instant = branded<Instant>();
-const count = z.number().int().min(0);
-const state = z.enum(submissionStates);
-
-const personName = z.object({
-  id: branded<PersonId>(),
-  last: z.string(),
-  first: z.string(),
-  called: z.string(),
-});
-
-const session = z.object({
-  person: personName.extend({ standing: z.enum(standings), email: z.string() }).nullable(),
-  school: z.object({ name: z.string(), timeZone: z.string() }),
-  demo: z.boolean(),
-  now: instant,
-});
-
-const period = z.object({
-  id: branded<PeriodId>(),
-  number: count,
-  label: z.string(),
-  /** Which of the enamel colours the plate has, from 1. */
-  enamel: count,
-});
-
-const assignment = z.object({
-  id: branded<AssignmentId>(),
-  title: z.string(),
-  shortName: z.string(),
-  dues: z.array(z.object({ periodId: branded<PeriodId>(), due: instant, dueLocal: branded<LocalTime>() })),
-});
-
-const rosterStudent = personName.extend({
-  email: z.string(),
-  username: z.string(),
-  number: z.string(),
-  periodId: branded<PeriodId>(),
-  joinedAt: instant,
-  folder: z.object({ id: branded<FolderId>(), name: z.string() }).nullable(),
-  hasSignedIn: z.boolean(),
-});
-
-const course = z.object({
-  id: branded<CourseId>(),
-  title: z.string(),
-  code: z.string(),
-  year: z.object({ id: branded<YearId>(), label: z.string() }),
-  role: z.enum([...courseStaffRoles, 'office']),
-  folderRule: z.string(),
-  fileRule: z.string(),
-  periods: z.array(period.extend({ students: count })),
-  staff: z.array(personName.extend({ email: z.string(), role: z.enum(courseStaffRoles) })),
-  students: count,
-  folders: count,
-  assignments: z.array(assignment),
-});
-
-/** One slot's content. Slots with nothing in them are left out. */
-const slot = z.object({
-  id: branded<SubmissionId>().nullable(),
-  studentId: branded<PersonId>(),
-  assignmentId: branded<AssignmentId>(),
+import {
+  branded,
+  instant,
+  count,
   state,
-  attempt: count,
-  pieces: count,
-  /** What lies on top, in a word: text, photo, table … */
-  form: z.string(),
-  turnedInAt: instant.nullable(),
-  lateMs: count,
-  unseen: z.boolean(),
-  drifted: z.boolean(),
-  name: z.string(),
-  originalName: z.string(),
-});
-
-const piece = z.object({
-  id: branded<PieceId>(),
-  attempt: count,
-  n: count,
-  name: z.string(),
-  originalName: z.string(),
-  form: z.string(),
-  mime: z.string(),
-  bytes: count,
-  sha256: branded<Sha256>(),
-  owner: personName,
-  /** When the owner changed their file after it was sealed; null when it is still the same. */
-  driftedAt: instant.nullable(),
-});
-
-const receipt = z.object({
-  submissionId: branded<SubmissionId>(),
-  attempt: count,
-  at: instant,
-  due: instant.nullable(),
-  lateMs: count,
-  /** The line of the ledger that says so. */
-  line: count,
-  pieces: z.array(
-    z.object({
-      id: branded<PieceId>(),
-      name: z.string(),
-      originalName: z.string(),
-      bytes: count,
-      sha256: branded<Sha256>(),
-    }),
-  ),
-});
-
-const submission = z.object({
-  id: branded<SubmissionId>(),
-  assignment: z.object({ id: branded<AssignmentId>(), title: z.string() }),
-  courseId: branded<CourseId>(),
-  periodId: branded<PeriodId>(),
-  student: personName,
-  state,
-  due: instant.nullable(),
-  folderName: z.string(),
-  attempts: z.array(receipt),
-  pieces: z.array(piece),
-  comments: z.array(z.object({ id: z.string(), by: personName, at: instant, text: z.string() })),
-  reviewedAt: instant.nullable(),
-  handedBackAt: instant.nullable(),
-});
-
-const judgedRow = z.object({
-  line: count,
-  person: z.object({
-    last: z.string(),
-    first: z.string(),
-    called: z.string(),
-    email: z.string(),
-    username: z.string(),
-    number: z.string(),
-  }),
-  period: branded<PeriodId>().nullable(),
-  fate: z.enum(['new', 'already there', 'doubtful', 'wrong']),
-  reasons: z.array(branded<RowReason>()),
-  known: branded<PersonId>().nullable(),
-});
-
-const ledgerLine = z.object({
-  index: count,
-  at: instant,
-  kind: z.enum(eventKinds as [EventKind, ...EventKind[]]),
-  by: personName.nullable(),
-  student: personName.nullable(),
-  assignment: z.string().nullable(),
-  period: z.string().nullable(),
-  piece: z.object({ name: z.string(), originalName: z.string() }).nullable(),
-  /** Of a file that lies in a slot: who owned it at that line. */
-  owner: personName.nullable(),
-  facts: z.record(z.string(), z.unknown()),
-  submissionId: branded<SubmissionId>().nullable(),
-});
-
-const listedPerson = personName.extend({
-  email: z.string(),
-  standing: z.enum(standings),
-  hasSignedIn: z.boolean(),
-});
-
-const done = z.object({});
+  personName,
+  session,
+  period,
+  year,
+  wants,
+  fullAssignment,
+  attendance,
+  rosterStudent,
+  course,
+  slot,
+  receipt,
+  submission,
+  judgedRow,
+  newName,
+  blank,
+  copy,
+  ledgerLine,
+  listedPerson,
+  packageChange,
+  packageSummary,
+  done,
+} from './shapes';
 
 /** What each route answers with when it succeeds; routes that answer with bytes or events are not here. */
 export const answers = {
@@ -202,23 +57,60 @@ export const answers = {
   listPeople: z.object({ people: z.array(listedPerson), next: z.string().nullable() }),
   addPerson: z.object({ id: branded<PersonId>(), link: z.string() }),
   renewLink: z.object({ link: z.string() }),
-  listYears: z.array(
-    z.object({ id: branded<YearId>(), label: z.string(), startsOn: z.string(), endsOn: z.string() }),
-  ),
+  changeSchool: done,
+  listYears: z.array(year),
   makeYear: z.object({ id: branded<YearId>() }),
+  changeYear: done,
+  planYear: z.object({
+    courses: z.array(
+      z.object({
+        id: branded<CourseId>(),
+        title: z.string(),
+        /** Whether the new year has a course of this title already. */
+        isThere: z.boolean(),
+        periods: z.array(period),
+        groups: count,
+        blanks: count,
+        assignments: z.array(
+          z.object({
+            id: branded<AssignmentId>(),
+            title: z.string(),
+            dues: z.array(
+              z.object({
+                periodId: branded<PeriodId>(),
+                was: branded<LocalTime>(),
+                dueLocal: branded<LocalTime>(),
+              }),
+            ),
+          }),
+        ),
+      }),
+    ),
+  }),
+  beginYear: z.object({ courses: z.array(branded<CourseId>()) }),
   listCourses: z.array(
     z.object({
       id: branded<CourseId>(),
       title: z.string(),
+      yearId: branded<YearId>(),
       yearLabel: z.string(),
+      isOver: z.boolean(),
+      teacher: z.string(),
       students: count,
       assignments: count,
     }),
   ),
   makeCourse: z.object({ id: branded<CourseId>() }),
   readCourse: course,
+  changeCourse: done,
+  giveCourse: done,
   addPeriod: z.object({ id: branded<PeriodId>() }),
+  changePeriod: done,
+  setGroups: done,
+  putInGroup: done,
   addStaff: done,
+  changeStaff: done,
+  removeStaff: done,
   readRoster: z.array(rosterStudent),
   previewRoster: z.object({
     separator: z.enum([',', ';', '\t']),
@@ -228,8 +120,26 @@ export const answers = {
     /** The first rows as they stand, for choosing columns by hand. */
     sample: z.array(z.array(z.string())),
     rows: z.array(judgedRow),
+    /** The names of everybody that a row means or may mean. */
+    people: z.array(personName.extend({ email: z.string(), periodId: branded<PeriodId>().nullable() })),
+    /** Who is on the roster and in no row. */
+    leavers: z.array(branded<PersonId>()),
   }),
-  joinRoster: z.object({ joined: count, folders: count }),
+  joinRoster: z.object({
+    joined: count,
+    cameBack: count,
+    moved: count,
+    newNames: count,
+    left: count,
+    folders: count,
+    copies: count,
+    /** Who joined or came back. */
+    students: z.array(branded<PersonId>()),
+  }),
+  leaveCourse: done,
+  comeBack: done,
+  previewStudent: z.object({ names: z.array(newName) }),
+  changeStudent: z.object({ renamed: count }),
   makeSlips: z.array(
     personName.extend({ periodId: branded<PeriodId>(), email: z.string(), link: z.string() }),
   ),
@@ -237,19 +147,69 @@ export const answers = {
   makeFolders: z.object({ made: count, there: count }),
   makeAssignment: z.object({ id: branded<AssignmentId>() }),
   changeAssignment: done,
-  readAssignment: assignment.extend({ directions: z.string() }),
+  copyAssignments: z.object({ copied: count }),
+  dropAssignment: done,
+  readAssignment: fullAssignment,
+  moveDue: done,
+  listBlanks: z.array(blank),
+  keepBlank: z.object({ id: branded<BlankId>(), version: count }),
+  putAwayBlank: done,
+  listCopies: z.object({
+    holders: z.array(
+      personName.extend({
+        periodId: branded<PeriodId>(),
+        /** The newest copy that the student has; null has none. */
+        version: count.nullable(),
+        handedOutAt: instant.nullable(),
+        copies: count,
+      }),
+    ),
+    next: z.string().nullable(),
+  }),
+  handOut: z.object({ handedOut: count }),
   readRack: z.object({
     now: instant,
-    students: z.array(personName.extend({ periodId: branded<PeriodId>(), folderName: z.string() })),
+    students: z.array(
+      personName.extend({
+        ...attendance.shape,
+        periodId: branded<PeriodId>(),
+        groupId: branded<GroupId>().nullable(),
+        folderName: z.string(),
+      }),
+    ),
     slots: z.array(slot),
+    /** Due times that are one student's own. */
+    dues: z.array(
+      z.object({
+        studentId: branded<PersonId>(),
+        assignmentId: branded<AssignmentId>(),
+        due: instant.nullable(),
+        excused: z.boolean(),
+      }),
+    ),
   }),
   readSubmission: submission,
   markSeen: done,
   comment: done,
   review: done,
   withdrawReview: done,
+  approve: z.object({ approved: count }),
   handBack: z.object({ handedBack: count }),
   readLedger: z.object({ lines: z.array(ledgerLine), total: count, next: count.nullable() }),
+  readCalendar: z.array(
+    z.object({
+      assignmentId: branded<AssignmentId>(),
+      title: z.string(),
+      courseId: branded<CourseId>(),
+      courseTitle: z.string(),
+      due: instant,
+      dueLocal: branded<LocalTime>(),
+      isDraft: z.boolean(),
+      periods: z.array(period),
+    }),
+  ),
+  readFeedAddress: z.object({ path: z.string().nullable() }),
+  renewFeed: z.object({ path: z.string() }),
   listMyAssignments: z.array(
     z.object({
       id: branded<AssignmentId>(),
@@ -266,6 +226,22 @@ export const answers = {
       turnedInAt: instant.nullable(),
       comments: count,
       handedBackAt: instant.nullable(),
+    }),
+  ),
+  listMyCopies: z.object({ copies: z.array(copy), next: z.string().nullable() }),
+  listPeriodPieces: z.array(
+    z.object({
+      student: personName,
+      turnedInAt: instant,
+      pieces: z.array(
+        z.object({
+          id: branded<PieceId>(),
+          name: z.string(),
+          form: z.string(),
+          mime: z.string(),
+          bytes: count,
+        }),
+      ),
     }),
   ),
   listMyFiles: z.object({
@@ -289,7 +265,18 @@ export const answers = {
     next: z.string().nullable(),
   }),
   readTray: z.object({
-    assignment: z.object({ id: branded<AssignmentId>(), title: z.string(), directions: z.string() }),
+    assignment: z.object({
+      id: branded<AssignmentId>(),
+      title: z.string(),
+      directions: z.string(),
+      graceMinutes: count,
+      lateCounts: z.enum(lateCounts),
+      wants,
+      scoring: fullAssignment.shape.scoring,
+      afterwards: z.enum(afterwards),
+      holds: z.boolean(),
+    }),
+    copies: z.array(copy),
     courseTitle: z.string(),
     period: z.string(),
     teachers: z.array(z.string()),
@@ -317,4 +304,10 @@ export const answers = {
   }),
   turnIn: receipt,
   dropUpload: done,
+  takePackage: packageSummary,
+  readPackage: packageSummary.extend({
+    changes: z.array(packageChange),
+    next: count.nullable(),
+  }),
+  applyPackage: packageSummary,
 } as const satisfies Partial<Record<RouteName, z.ZodType>>;

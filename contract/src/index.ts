@@ -11,16 +11,18 @@ export type { Route, RouteName, RouteSubject } from './routes';
 export {
   assignmentBody,
   commentBody,
+  changedStudent,
   courseBody,
-  pathParams,
+  courseWords,
+  joiningPerson,
   periodBody,
   personBody,
-  requests,
+  schoolBody,
   signInBody,
-  uploadMetadata,
   welcomeBody,
   yearBody,
-} from './requests';
+} from './bodies';
+export { pathParams, requests, uploadMetadata } from './requests';
 export { answers } from './answers';
 export type { LiveNotice } from './live';
 

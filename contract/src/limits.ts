@@ -14,3 +14,13 @@ export const PAGE_SIZE = 60;
 export const SHORTEST_PASSWORD = 8;
 /** The highest number a period can have. */
 export const HIGHEST_PERIOD = 20;
+/** Most assignments copied, or students named, in one step. */
+export const MOST_AT_ONCE = 1000;
+/** Largest package of lists taken in, in bytes: a school of 2,000 people has about 1 MB. */
+export const LARGEST_PACKAGE = 32 * MB;
+/** Longest directions of an assignment, in characters. */
+export const LONGEST_DIRECTIONS = 20_000;
+/** Days that a calendar is read for at once. */
+export const LONGEST_CALENDAR = 100;
+/** How many enamel colours plates and groups come in. */
+export const ENAMELS = 5;

@@ -6,9 +6,11 @@ type Slot = z.output<(typeof answers)['readRack']>['slots'][number];
 
 /**
  * What the stream of `live` tells. To the staff of a course: a slot has changed, or the roster or set-up has.
- * To a student: something of their own has changed and is to be read again.
+ * To a student: something of their own has changed and is to be read again,
+ * or a word to be shown, for assignments whose teacher wants that.
  */
 export type LiveNotice =
   | { kind: 'slot'; courseId: CourseId; slot: Slot }
   | { kind: 'course'; courseId: CourseId }
-  | { kind: 'mine'; assignmentId: AssignmentId };
+  | { kind: 'mine'; assignmentId: AssignmentId }
+  | { kind: 'word'; says: 'published' | 'handed back'; assignmentId: AssignmentId; title: string };

@@ -1,14 +1,19 @@
 import { z } from 'zod';
 import {
   LONGEST_FIELD,
+  MOST_GROUPS,
   columnMeanings,
   eventKinds,
-  isLocalTime,
-  looksLikeEmail,
+  groupMarks,
+  peopleColumns,
+  peopleFormats,
   type AssignmentId,
+  type BlankId,
+  type CopyId,
   type CourseId,
   type EventKind,
-  type LocalTime,
+  type GroupId,
+  type PackageId,
   type PeriodId,
   type PersonId,
   type PieceId,
@@ -16,110 +21,29 @@ import {
   type UploadId,
   type YearId,
 } from '@vestibul/core';
-import { HIGHEST_PERIOD, LONGEST_LIST, MOST_FILES, MOST_PEOPLE, SHORTEST_PASSWORD } from './limits';
-import type { RouteName } from './routes';
-
-/** An opaque id as it comes over the wire. */
-const id = <Id extends string>() =>
-  z
-    .string()
-    .regex(/^[A-Za-z0-9_-]{1,64}$/)
-    .transform((text) => text as Id);
-
-/** Signs that no list, file name or page can show: control characters but tab and line ends, and half characters. */
-// eslint-disable-next-line no-control-regex -- control characters are what is looked for
-const UNWRITABLE = /[\u0000-\u0008\u000b\u000c\u000e-\u001f\u007f]/;
-
-/** A text that somebody writes, in the one form in which it is kept (NFC). */
-const words = (longest: number) =>
-  z
-    .string()
-    .refine((text) => text.isWellFormed() && !UNWRITABLE.test(text), 'It holds a sign that cannot be shown')
-    .normalize('NFC')
-    .max(longest, `At most ${longest.toLocaleString('en')} letters`);
-const line = (longest: number = LONGEST_FIELD) => words(longest).trim().min(1, 'Write something here');
-const optionalLine = (longest: number = LONGEST_FIELD) => words(longest).trim().default('');
-const email = z
-  .string()
-  .trim()
-  .refine(looksLikeEmail, 'This is not an e-mail address: it needs an @ and a dot behind it');
-const password = z
-  .string()
-  .min(SHORTEST_PASSWORD, `At least ${SHORTEST_PASSWORD} letters or signs`)
-  .max(200, 'At most 200 letters or signs');
-const day = z.iso.date('Choose a day');
-const localTime = z
-  .string()
-  .refine(isLocalTime, 'Choose a day and a time')
-  .transform((text) => text as LocalTime);
-
-export const periodBody = z.object({
-  number: z.coerce
-    .number('Write a number')
-    .int('Write a whole number')
-    .min(0, 'Write a number from 0')
-    .max(HIGHEST_PERIOD, `At most ${HIGHEST_PERIOD}`),
-  label: optionalLine(40),
-});
-
-export const joiningPerson = z.object({
-  last: line(),
-  first: optionalLine(),
-  called: optionalLine(),
-  email: z.union([z.literal(''), email]).default(''),
-  username: optionalLine(),
-  number: optionalLine(),
-  periodId: id<PeriodId>(),
-  /** The person of the school whom this row means; null makes a new one. */
-  knownId: id<PersonId>().nullable().default(null),
-});
-
-export const assignmentBody = z.object({
-  title: line(),
-  shortName: optionalLine(60),
-  directions: words(20_000).default(''),
-  dues: z
-    .array(z.object({ periodId: id<PeriodId>(), dueLocal: localTime }))
-    .max(HIGHEST_PERIOD + 1)
-    .refine(
-      (dues) => new Set(dues.map((due) => due.periodId)).size === dues.length,
-      'One due time for each period',
-    ),
-});
-
-export const signInBody = z.object({
-  email: line(254),
-  password: z.string().min(1, 'Write your password').max(200),
-});
-export const yearBody = z
-  .object({ label: line(40), startsOn: day, endsOn: day })
-  .refine((year) => year.startsOn < year.endsOn, {
-    path: ['endsOn'],
-    message: 'The year must end after it starts',
-  });
-export const courseBody = z.object({
-  yearId: id<YearId>(),
-  title: line(80),
-  code: optionalLine(20),
-  periods: z
-    .array(periodBody)
-    .min(1, 'A course needs at least one period')
-    .max(HIGHEST_PERIOD + 1),
-});
-export const personBody = z.object({
-  last: line(),
-  first: optionalLine(),
+import { ENAMELS, HIGHEST_PERIOD, LONGEST_LIST, MOST_AT_ONCE, MOST_FILES, MOST_PEOPLE } from './limits';
+import {
+  id,
+  words,
+  line,
   email,
-  standing: z.enum(['teacher', 'office']),
-});
-export const welcomeBody = z.object({
-  password,
-  /** Only the first office account of a new school sends these. */
-  first: z
-    .object({ last: line(), first: optionalLine(), email, schoolName: line(), timeZone: line(64) })
-    .optional(),
-});
-export const commentBody = z.object({ text: line(4000) });
+  day,
+  localTime,
+  periodBody,
+  joiningPerson,
+  changedStudent,
+  assignmentBody,
+  signInBody,
+  yearBody,
+  courseWords,
+  courseBody,
+  personBody,
+  welcomeBody,
+  schoolBody,
+  staffRole,
+  commentBody,
+} from './bodies';
+import type { RouteName } from './routes';
 
 /** What comes behind the question mark and in the body of each request, for the routes that take any. */
 export const requests = {
@@ -133,10 +57,73 @@ export const requests = {
     }),
   },
   addPerson: { body: personBody },
+  changeSchool: { body: schoolBody },
   makeYear: { body: yearBody },
+  changeYear: { body: yearBody },
+  planYear: { query: z.object({ from: id<YearId>() }) },
+  beginYear: {
+    body: z.object({
+      courses: z
+        .array(
+          z.object({
+            courseId: id<CourseId>(),
+            assignments: z
+              .array(
+                z.object({
+                  assignmentId: id<AssignmentId>(),
+                  dues: z
+                    .array(z.object({ periodId: id<PeriodId>(), dueLocal: localTime }))
+                    .max(HIGHEST_PERIOD + 1),
+                }),
+              )
+              .max(MOST_AT_ONCE),
+          }),
+        )
+        .min(1)
+        .max(MOST_AT_ONCE),
+    }),
+  },
   makeCourse: { body: courseBody },
+  changeCourse: { body: courseWords },
+  giveCourse: { body: z.object({ personId: id<PersonId>() }) },
   addPeriod: { body: periodBody },
-  addStaff: { body: z.object({ email }) },
+  changePeriod: { body: periodBody },
+  setGroups: {
+    body: z.object({
+      groups: z
+        .array(
+          z.object({
+            id: id<GroupId>().nullable().default(null),
+            name: line(40),
+            enamel: z.number().int().min(1).max(ENAMELS),
+            mark: z.enum(groupMarks),
+          }),
+        )
+        .max(MOST_GROUPS, `At most ${MOST_GROUPS} groups`)
+        .refine((groups) => new Set(groups.map((group) => group.mark)).size === groups.length, {
+          message: 'Give each group a mark of its own',
+        }),
+    }),
+  },
+  putInGroup: {
+    body: z.object({
+      groupId: id<GroupId>().nullable(),
+      studentIds: z.array(id<PersonId>()).min(1).max(MOST_AT_ONCE),
+    }),
+  },
+  addStaff: { body: z.object({ email, role: staffRole.default('co-teacher') }) },
+  changeStaff: { body: z.object({ role: staffRole }) },
+  readPeopleFile: {
+    query: z.object({
+      format: z.enum(peopleFormats),
+      columns: z
+        .string()
+        .transform((text) => text.split(','))
+        .pipe(z.array(z.enum(peopleColumns)).min(1, 'Choose at least one column')),
+      period: id<PeriodId>().optional(),
+      group: id<GroupId>().optional(),
+    }),
+  },
   previewRoster: {
     body: z.object({
       text: z.string().max(LONGEST_LIST),
@@ -146,13 +133,46 @@ export const requests = {
     }),
   },
   joinRoster: {
-    body: z.object({ fromList: z.boolean(), people: z.array(joiningPerson).min(1).max(MOST_PEOPLE) }),
+    body: z.object({
+      fromList: z.boolean(),
+      people: z.array(joiningPerson).max(MOST_PEOPLE),
+      /** Who is on the roster and not on the list, where the list is all there are. */
+      leaving: z.array(id<PersonId>()).max(MOST_PEOPLE).default([]),
+    }),
   },
+  comeBack: { body: z.object({ periodId: id<PeriodId>().nullable().default(null) }) },
+  previewStudent: { body: changedStudent },
+  changeStudent: { body: changedStudent },
   setRule: { body: z.object({ rule: words(300) }) },
   makeAssignment: { body: assignmentBody },
   changeAssignment: { body: assignmentBody },
+  copyAssignments: { body: z.object({ assignmentIds: z.array(id<AssignmentId>()).min(1).max(200) }) },
+  moveDue: {
+    body: z.object({ dueLocal: localTime.nullable().default(null), excused: z.boolean().default(false) }),
+  },
+  keepBlank: {
+    body: z.object({
+      uploadId: id<UploadId>(),
+      title: line(),
+      /** The blank whose newest version this is; null makes a new blank. */
+      blankId: id<BlankId>().nullable().default(null),
+    }),
+  },
+  handOut: {
+    body: z.object({
+      periodIds: z
+        .array(id<PeriodId>())
+        .max(HIGHEST_PERIOD + 1)
+        .default([]),
+      assignmentId: id<AssignmentId>().nullable().default(null),
+      /** Those who get it once more, having lost theirs. */
+      againFor: z.array(id<PersonId>()).max(MOST_AT_ONCE).default([]),
+    }),
+  },
+  listCopies: { query: z.object({ after: z.string().max(300).default('') }) },
   readPiece: { query: z.object({ download: z.enum(['1']).optional() }) },
   comment: { body: commentBody },
+  approve: { body: z.object({ submissionIds: z.array(id<SubmissionId>()).min(1).max(200) }) },
   handBack: { body: z.object({ submissionIds: z.array(id<SubmissionId>()).min(1).max(200) }) },
   readLedger: {
     query: z.object({
@@ -162,12 +182,29 @@ export const requests = {
       before: z.coerce.number().int().min(0).optional(),
     }),
   },
+  readCalendar: { query: z.object({ from: day, to: day, course: id<CourseId>().optional() }) },
+  listMyCopies: { query: z.object({ before: z.string().max(120).default('') }) },
   listMyFiles: { query: z.object({ before: z.string().max(120).default('') }) },
   turnIn: {
     body: z.object({
       /** Made by the page once for each press of the button, so that the same press never counts twice. */
       key: z.uuid(),
       uploadIds: z.array(id<UploadId>()).max(MOST_FILES),
+    }),
+  },
+  readPackage: {
+    query: z.object({
+      kind: z.string().max(20).default(''),
+      after: z.coerce.number().int().min(0).default(0),
+    }),
+  },
+  applyPackage: {
+    body: z.object({
+      /** Who each asked-about user of the package is; null is somebody new. */
+      same: z
+        .array(z.object({ userId: line(255), personId: id<PersonId>().nullable() }))
+        .max(MOST_AT_ONCE)
+        .default([]),
     }),
   },
 } as const satisfies Partial<Record<RouteName, { body?: z.ZodType; query?: z.ZodType }>>;
@@ -180,12 +217,25 @@ export const pathParams = {
   pieceId: id<PieceId>(),
   uploadId: id<UploadId>(),
   personId: id<PersonId>(),
+  studentId: id<PersonId>(),
+  yearId: id<YearId>(),
+  periodId: id<PeriodId>(),
+  blankId: id<BlankId>(),
+  copyId: id<CopyId>(),
+  packageId: id<PackageId>(),
   subject: z.enum(['folder', 'file']),
   token: z.string().regex(/^[A-Za-z0-9_-]{16,64}$/),
 } as const;
 
-/** The metadata of an upload (tus `Upload-Metadata`). */
-export const uploadMetadata = z.object({
-  assignmentId: id<AssignmentId>(),
-  filename: z.string().min(1).max(1000),
-});
+/** The metadata of an upload (tus `Upload-Metadata`): what it is for, and the name it came with. */
+export const uploadMetadata = z
+  .object({
+    filename: z.string().min(1).max(1000),
+    /** Into the tray of an assignment … */
+    assignmentId: id<AssignmentId>().optional(),
+    /** … or as a blank of a course. */
+    courseId: id<CourseId>().optional(),
+  })
+  .refine(({ assignmentId, courseId }) => (assignmentId === undefined) !== (courseId === undefined), {
+    message: 'Say what the file is for: an assignment or a course',
+  });

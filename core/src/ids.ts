@@ -12,9 +12,16 @@ export type PieceId = Id<'piece'>;
 export type FileId = Id<'file'>;
 export type UploadId = Id<'upload'>;
 export type EventId = Id<'event'>;
+export type TermId = Id<'term'>;
+export type GroupId = Id<'group'>;
+export type BlankId = Id<'blank'>;
+export type PackageId = Id<'package'>;
+export type CopyId = Id<'copy'>;
 /** A moment in UTC, RFC 3339 with milliseconds, for example `2026-11-24T23:59:00.000Z`. Sorts as text. */
 export type Instant = string & { readonly __kind: 'instant' };
 /** A wall-clock time without zone, `yyyy-MM-ddTHH:mm`. */
 export type LocalTime = string & { readonly __kind: 'local time' };
+/** A day without time, `yyyy-MM-dd`. */
+export type Day = string & { readonly __kind: 'day' };
 /** SHA-256 in lower-case hex. */
 export type Sha256 = string & { readonly __kind: 'sha256' };

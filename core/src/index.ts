@@ -15,17 +15,48 @@ export type { ReadTable, Separator } from './roster/readTable';
 export { canReadPeople, columnMeanings, looksLikeEmail, recogniseColumns } from './roster/recogniseColumns';
 export type { ColumnMeaning, RecognisedColumns } from './roster/recogniseColumns';
 export { splitPersonName } from './roster/splitPersonName';
-export { LONGEST_FIELD, judgeRows } from './roster/judgeRows';
+export { areAlike } from './roster/areAlike';
+export { LONGEST_FIELD, fates, findLeavers, judgeRows } from './roster/judgeRows';
 export type { Fate, JudgedRow, KnownPerson, ListedPerson, PeriodChoice, RowReason } from './roster/judgeRows';
+export { MOST_GROUPS, groupMarks, isLanguage, sortOrders, sortPeople } from './roster/groups';
+export type { GroupMark, SortOrder } from './roster/groups';
+export { peopleColumns, peopleFormats, writeAddresses } from './roster/peopleColumns';
+export type { PeopleColumn, PeopleFormat, PersonOut } from './roster/peopleColumns';
+export { writePeople } from './roster/writePeople';
+export { MOST_PACKAGE_ROWS, packageColumns } from './roster/oneRoster/columns';
+export type { PackageFault, PackageFile } from './roster/oneRoster/columns';
+export { readPackage } from './roster/oneRoster/readPackage';
+export type { ReadPackage, RosterPackage } from './roster/oneRoster/readPackage';
+export { comparePackage, packageChangeKinds } from './roster/oneRoster/comparePackage';
+export type { PackageChangeKind, PackagePlan, SchoolLists } from './roster/oneRoster/comparePackage';
+export { plainWords } from './text/plainWords';
 
-export { instantToLocal, isLocalTime, isTimeZone, localToInstant, toInstant } from './deadline/zonedTime';
-export { lateBy, sayDuration } from './deadline/lateness';
-export { formOf } from './submission/formOf';
-export { stateOf, submissionStates } from './submission/stateOf';
-export type { SubmissionFacts, SubmissionState } from './submission/stateOf';
+export {
+  instantToLocal,
+  isLocalTime,
+  isTimeZone,
+  localToInstant,
+  readLocalTime,
+  toInstant,
+} from './deadline/zonedTime';
+export type { ClockReading } from './deadline/zonedTime';
+export { LONGEST_GRACE, countedMoment, lateBy, lateCounts, sayDuration } from './deadline/lateness';
+export type { LateCounts, LatenessRule } from './deadline/lateness';
+export { dueFor } from './deadline/dueFor';
+export type { OwnDue } from './deadline/dueFor';
+export { addDays, daysBetween, isOver, moveToYear, weekdayOf } from './calendar/moveToYear';
+export { dayOfCycle, meetingsOn, nextMeeting } from './calendar/meetings';
+export type { Meeting, MeetingPattern } from './calendar/meetings';
+export { addMonths, weekOf, weeksOfMonth } from './calendar/weeks';
+export { formOf, forms } from './submission/formOf';
+export type { Form } from './submission/formOf';
+export { mostPoints } from './submission/scoring';
+export type { Criterion, Scoring } from './submission/scoring';
+export { nothingIn, stateOf, submissionStates, wasAway } from './submission/stateOf';
+export type { Attendance, SubmissionFacts, SubmissionState } from './submission/stateOf';
 
-export { courseStaffRoles, roleTowards, roles, standings } from './access/roles';
-export type { AccessFacts, CourseStaffRole, Role, Standing } from './access/roles';
+export { afterwards, courseStaffRoles, isShared, roleTowards, roles, standings } from './access/roles';
+export type { AccessFacts, Afterwards, CourseStaffRole, Role, Standing } from './access/roles';
 
 export { canonical } from './ledger/canonical';
 export { canonicalEvent, eventKinds } from './ledger/event';

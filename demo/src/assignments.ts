@@ -1,3 +1,4 @@
+import type { Scoring } from '@vestibul/core';
 import type { FileKind } from './files/makeFile';
 
 export interface DemoAssignment {
@@ -9,9 +10,41 @@ export interface DemoAssignment {
   periods: readonly number[];
   /** What students turn in for it, the usual first. */
   kinds: readonly FileKind[];
+  unit: string;
+  scoring: Scoring;
 }
 
 const all = [2, 3, 4, 5, 7];
+
+/** What a log from the field is looked at for. */
+const rubric: Scoring = {
+  kind: 'rubric',
+  criteria: [
+    {
+      title: 'Readings',
+      levels: [
+        { title: 'complete', points: 4, says: 'Five readings, each with its hour and unit' },
+        { title: 'nearly', points: 3, says: 'One reading, hour or unit is missing' },
+        { title: 'begun', points: 1, says: 'Two readings or fewer' },
+      ],
+    },
+    {
+      title: 'What you saw',
+      levels: [
+        { title: 'vivid', points: 3, says: 'Somebody who was not there can see it' },
+        { title: 'plain', points: 2, says: 'True, and short on detail' },
+        { title: 'thin', points: 0, says: 'Says what was expected, not what was seen' },
+      ],
+    },
+    {
+      title: 'Photo of the gauge',
+      levels: [
+        { title: 'readable', points: 2, says: 'The level can be read off it' },
+        { title: 'there', points: 1, says: 'The gauge is in it' },
+      ],
+    },
+  ],
+};
 
 /** Eight assignments of the year so far and the one that is due now. */
 export const assignments: readonly DemoAssignment[] = [
@@ -23,6 +56,8 @@ export const assignments: readonly DemoAssignment[] = [
     weeksAgo: 10,
     periods: all,
     kinds: ['png', 'photo', 'pdf'],
+    unit: 'Maps',
+    scoring: { kind: 'none' },
   },
   {
     title: 'Hedgerow survey',
@@ -31,6 +66,8 @@ export const assignments: readonly DemoAssignment[] = [
     weeksAgo: 8,
     periods: [2, 3, 5, 7],
     kinds: ['csv', 'docx'],
+    unit: 'Surveys',
+    scoring: { kind: 'points', most: 10 },
   },
   {
     title: 'Hill profile sketch',
@@ -39,6 +76,8 @@ export const assignments: readonly DemoAssignment[] = [
     weeksAgo: 7,
     periods: [2, 4],
     kinds: ['photo', 'pdf'],
+    unit: 'Maps',
+    scoring: { kind: 'none' },
   },
   {
     title: 'Weather diary week 1',
@@ -47,6 +86,8 @@ export const assignments: readonly DemoAssignment[] = [
     weeksAgo: 6,
     periods: [3, 4, 7],
     kinds: ['docx', 'txt', 'csv'],
+    unit: 'Weather and water',
+    scoring: { kind: 'none' },
   },
   {
     title: 'Footpath interview',
@@ -56,6 +97,8 @@ export const assignments: readonly DemoAssignment[] = [
     weeksAgo: 5,
     periods: [3],
     kinds: ['wav', 'webm'],
+    unit: 'People and land',
+    scoring: { kind: 'none' },
   },
   {
     title: 'Forest plot count',
@@ -64,6 +107,8 @@ export const assignments: readonly DemoAssignment[] = [
     weeksAgo: 4,
     periods: [5],
     kinds: ['csv', 'gpx'],
+    unit: 'Surveys',
+    scoring: { kind: 'none' },
   },
   {
     title: 'Contour model photo',
@@ -72,6 +117,8 @@ export const assignments: readonly DemoAssignment[] = [
     weeksAgo: 3,
     periods: [7],
     kinds: ['photo'],
+    unit: 'Maps',
+    scoring: { kind: 'none' },
   },
   {
     title: 'Soil texture table',
@@ -80,6 +127,8 @@ export const assignments: readonly DemoAssignment[] = [
     weeksAgo: 1,
     periods: all,
     kinds: ['csv', 'docx', 'pdf'],
+    unit: 'Surveys',
+    scoring: { kind: 'points', most: 10 },
   },
   {
     title: 'Stream gauge log',
@@ -89,5 +138,7 @@ export const assignments: readonly DemoAssignment[] = [
     weeksAgo: 0,
     periods: all,
     kinds: ['docx', 'pdf', 'photo', 'txt', 'webm'],
+    unit: 'Weather and water',
+    scoring: rubric,
   },
 ];

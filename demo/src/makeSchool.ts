@@ -4,6 +4,7 @@ import path from 'node:path';
 import { Readable } from 'node:stream';
 import {
   type AssignmentId,
+  type BlankId,
   type CourseId,
   type Instant,
   type PersonId,
@@ -39,16 +40,21 @@ import {
   turnIn,
   type School,
 } from '@vestibul/server';
+import { requests } from '@vestibul/contract';
 import { assignments, type DemoAssignment } from './assignments';
-import { TIME_ZONE, dueInstant, dueLocal, later, schoolYear } from './calendar';
+import { TIME_ZONE, dueInstant, dueLocal, later, meetings, schoolYear } from './calendar';
+import { joinsLate, makeGroups, planComings, wasThere } from './comings';
+import { handOutToAll, keepMadeBlank, makeLastYear, prepareAhead } from './handOuts';
 import { makeFile, messyName } from './files/makeFile';
-import { makeStudents, periodNumbers, staff, type DemoStudent } from './people';
+import { makeStudents, staff, type DemoStudent } from './people';
 import { makeChance, type Chance } from './random';
 
 export const PASSWORD = 'larkmoor-demo';
 
 const MINUTE = 60_000;
 const HOUR = 60 * MINUTE;
+const DAY = 24 * HOUR;
+const YEAR = 365 * DAY;
 
 const comments = [
   'Clear readings. Next time write the hour beside each.',
@@ -57,6 +63,37 @@ const comments = [
   'Your second paragraph is the best thing in this pile.',
   'Please check the units in column three.',
 ];
+
+/** The blank that comes with what is due now, and the sheet that everybody has had since September. */
+async function planHandOuts(school: School, by: PersonId, course: CourseId, now: Instant): Promise<Deed[]> {
+  const log = readCourse(school, course, 'teacher').assignments.find(
+    ({ title }) => title === 'Stream gauge log',
+  )!;
+  const logSheet = await keepMadeBlank(school, by, course, 'Stream gauge sheet', 'docx', now);
+  const key = await keepMadeBlank(school, by, course, 'Map key', 'pdf', now);
+  let keyId: BlankId;
+  const newKey = later(now, -2 * DAY);
+  return [
+    {
+      at: later(dueInstant(now, 12), -14 * HOUR),
+      does: () => handOutToAll(school, by, course, (keyId = key()), null),
+    },
+    { at: later(dueInstant(now, 1), HOUR), does: () => handOutToAll(school, by, course, logSheet(), log.id) },
+    { at: newKey, does: await laterVersion(school, by, course, newKey, () => keyId) },
+  ];
+}
+
+/** Two days ago the map key got a new version, and everybody still has the old one. */
+async function laterVersion(
+  school: School,
+  by: PersonId,
+  course: CourseId,
+  at: Instant,
+  id: () => BlankId,
+): Promise<() => void> {
+  const keep = await keepMadeBlank(school, by, course, 'Map key', 'pdf', at, true);
+  return () => void keep(id());
+}
 
 interface Seat {
   id: PersonId;
@@ -103,9 +140,10 @@ export async function makeSchool(folder: string, now: Instant): Promise<{ pieces
       clock = Date.parse(instant);
     };
     at(opened);
-    const { teacher, coTeacher, course, seats } = await openCourse(school, now);
+    const { teacher, coTeacher, course, seats } = await openCourse(school, now, opened, at);
     const maker = new WorkMaker(school, course, now, teacher, coTeacher);
-    const deeds = maker.plan(seats);
+    const deeds = [...maker.plan(seats), ...planComings(school, teacher, course, seats, now)];
+    deeds.push(...(await planHandOuts(school, teacher, course, now)));
     await maker.makeFiles();
     deeds.sort((a, b) => (a.at < b.at ? -1 : a.at > b.at ? 1 : 0));
     for (const deed of deeds) {
@@ -113,6 +151,7 @@ export async function makeSchool(folder: string, now: Instant): Promise<{ pieces
       deed.does();
     }
     at(now);
+    prepareAhead(school, teacher, course, now);
     await writeWho(folder, seats);
     return { pieces: maker.pieces };
   } finally {
@@ -124,54 +163,79 @@ export async function makeSchool(folder: string, now: Instant): Promise<{ pieces
 async function openCourse(
   school: School,
   now: Instant,
+  opened: Instant,
+  at: (instant: Instant) => void,
 ): Promise<{ teacher: PersonId; coTeacher: PersonId; course: CourseId; seats: Seat[] }> {
   const hash = await hashPassword(PASSWORD);
+  // The school is older than its year: last year’s course can still be read.
+  at(later(opened, -YEAR));
   const blank = { called: '', username: '', number: '' };
-  const { office, teacher, coTeacher } = together(school.db, () => {
+  const { office, teacher, coTeacher, aide } = together(school.db, () => {
     openSchoolRecord(school, 'Larkmoor School', TIME_ZONE);
     const first = addPerson(school, 'system', { ...staff.office, ...blank }, 'office');
     return {
       office: first,
       teacher: addPerson(school, first, { ...staff.teacher, ...blank }, 'teacher'),
       coTeacher: addPerson(school, first, { ...staff.coTeacher, ...blank }, 'teacher'),
+      aide: addPerson(school, first, { ...staff.aide, ...blank }, 'teacher'),
     };
   });
-  const yearId = makeYear(school, office, schoolYear(now));
-  const course = makeCourse(school, teacher, {
-    yearId,
-    title: 'Field Geography',
-    code: 'GEO',
-    periods: periodNumbers.map((number) => ({ number, label: `Period ${number}` })),
-  });
-  addStaff(school, teacher, course, staff.coTeacher.email);
+  await makeLastYear(school, teacher, now, at);
+  at(opened);
+  const yearId = makeYear(school, office, requests.makeYear.body.parse(schoolYear(now)));
+  const course = makeCourse(
+    school,
+    teacher,
+    requests.makeCourse.body.parse({ yearId, title: 'Field Geography', code: 'GEO', periods: meetings(now) }),
+  );
+  addStaff(school, teacher, course, { email: staff.coTeacher.email, role: 'co-teacher' });
+  addStaff(school, teacher, course, { email: staff.aide.email, role: 'aide' });
 
   const periods = new Map(
-    readCourse(school.db, course, 'teacher').periods.map((period) => [period.number, period.id]),
+    readCourse(school, course, 'teacher').periods.map((period) => [period.number, period.id]),
   );
   const students = makeStudents();
   joinRoster(school, teacher, course, {
     fromList: true,
-    people: students.map(({ period, ...person }) => ({
-      ...person,
-      periodId: periods.get(period)!,
-      knownId: null,
-    })),
+    people: students
+      .filter((student) => !joinsLate(student))
+      .map(({ period, ...person }) => ({
+        ...person,
+        periodId: periods.get(period)!,
+        knownId: null,
+        newName: false,
+      })),
+    leaving: [],
   });
   makeFolders(school, teacher, course);
+  makeGroups(school, teacher, course);
   const byEmail = new Map(readRoster(school.db, course).map((person) => [person.email, person.id]));
+  // Who joins late is known to the school already.
+  together(school.db, () => {
+    for (const student of students.filter(joinsLate))
+      byEmail.set(student.email, addPerson(school, office, student, 'student'));
+  });
   const seats = students.map((student) => ({ id: byEmail.get(student.email)!, student }));
-  for (const id of [office, teacher, coTeacher, ...seats.map((seat) => seat.id)])
+  for (const id of [office, teacher, coTeacher, aide, ...seats.map((seat) => seat.id)])
     setPasswordHash(school.db, id, hash);
   for (const assignment of assignments) {
-    makeAssignment(school, teacher, course, {
-      title: assignment.title,
-      shortName: assignment.shortName,
-      directions: assignment.directions,
-      dues: assignment.periods.map((number) => ({
-        periodId: periods.get(number)!,
-        dueLocal: dueLocal(now, assignment.weeksAgo),
-      })),
-    });
+    makeAssignment(
+      school,
+      teacher,
+      course,
+      requests.makeAssignment.body.parse({
+        title: assignment.title,
+        shortName: assignment.shortName,
+        directions: assignment.directions,
+        unit: assignment.unit,
+        graceMinutes: 5,
+        scoring: assignment.scoring,
+        dues: assignment.periods.map((number) => ({
+          periodId: periods.get(number)!,
+          dueLocal: dueLocal(now, assignment.weeksAgo),
+        })),
+      }),
+    );
   }
   return { teacher, coTeacher, course, seats };
 }
@@ -190,7 +254,7 @@ class WorkMaker {
     private readonly teacher: PersonId,
     private readonly coTeacher: PersonId,
   ) {
-    const { assignments: known } = readCourse(school.db, course, 'teacher');
+    const { assignments: known } = readCourse(school, course, 'teacher');
     this.#ids = new Map(known.map((assignment) => [assignment.title, assignment.id]));
   }
 
@@ -199,6 +263,7 @@ class WorkMaker {
     assignments.forEach((assignment, number) => {
       seats.forEach((seat, i) => {
         if (!assignment.periods.includes(seat.student.period)) return;
+        if (!wasThere(seat.student, assignment.weeksAgo)) return;
         deeds.push(...this.#planOne(assignment, seat, number * 1000 + i));
       });
     });
@@ -332,7 +397,7 @@ class WorkMaker {
     const id = `u_demo-${seed}-${n}` as UploadId;
     startUpload(this.school, {
       id,
-      studentId: seat.id,
+      byId: seat.id,
       assignmentId: this.#ids.get(assignment.title)!,
       originalName,
       bytes,
@@ -360,6 +425,7 @@ async function writeWho(folder: string, seats: readonly Seat[]): Promise<void> {
   const people = [
     { email: staff.teacher.email, what: 'teacher of Field Geography' },
     { email: staff.coTeacher.email, what: 'co-teacher' },
+    { email: staff.aide.email, what: 'aide' },
     { email: staff.office.email, what: 'office' },
     ...examples.map((student) => ({
       email: student.email,

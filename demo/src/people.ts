@@ -17,6 +17,7 @@ export const staff = {
   office: { last: 'Ferncastle', first: 'Odile', email: `office@${DOMAIN}` },
   teacher: { last: 'Tamsin', first: 'Imogen', email: `itamsin@${DOMAIN}` },
   coTeacher: { last: 'Okonjo', first: 'Bastien', email: `bokonjo@${DOMAIN}` },
+  aide: { last: 'Sandoval', first: 'Pilar', email: `psandoval@${DOMAIN}` },
 } as const;
 
 /** All people are invented. `last|first|called`, by the hard cases that a real roster has. */

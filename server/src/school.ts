@@ -55,12 +55,13 @@ export function openSchool(options: SchoolOptions): School {
 export interface SchoolFacts {
   name: string;
   timeZone: string;
+  /** Whose order of letters lists follow (BCP 47). */
+  language: string;
 }
 
 /** The school's name and time zone, or null before its first office account is made. */
 export function readSchool(db: Database): SchoolFacts | null {
-  const row = one<{ name: string; time_zone: string }>(db, 'SELECT name, time_zone FROM school');
-  return row ? { name: row.name, timeZone: row.time_zone } : null;
+  return one<SchoolFacts>(db, 'SELECT name, time_zone AS timeZone, language FROM school') ?? null;
 }
 
 /** The school's IANA time zone. Throws before the school is open: nothing with a time exists until then. */

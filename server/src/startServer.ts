@@ -4,6 +4,7 @@ import type { Logger } from 'pino';
 import { makeWelcomeLink, welcomePath } from './auth/sessions';
 import { makeApp } from './http/app';
 import { recoverArrivals } from './intake/receive';
+import { watchForAppearing } from './live/appear';
 import { openSchool, readSchool, type School } from './school';
 
 export interface ServerOptions {
@@ -49,6 +50,7 @@ export async function startServer(options: ServerOptions): Promise<RunningServer
     checkAnswers: options.checkAnswers ?? false,
     ...(options.signInAttempts === undefined ? {} : { signInAttempts: options.signInAttempts }),
   });
+  const stopWatching = watchForAppearing(school);
   const server = http.createServer(app);
   // A 2 GB file over a slow line takes longer than any fixed time for a whole request.
   server.requestTimeout = 0;
@@ -71,6 +73,7 @@ export async function startServer(options: ServerOptions): Promise<RunningServer
       const closed = new Promise((resolve) => server.close(resolve));
       server.closeAllConnections();
       await closed;
+      stopWatching();
       school.close();
     },
   };

@@ -1,32 +1,66 @@
 import type { PersonId } from '../ids';
 
 /** What somebody is to the thing a request is about. One person has exactly one of these for one thing. */
-export const roles = ['nobody', 'outsider', 'student', 'co-teacher', 'teacher', 'office'] as const;
+export const roles = [
+  'nobody',
+  'outsider',
+  'classmate',
+  'student',
+  'aide',
+  'co-teacher',
+  'teacher',
+  'office',
+] as const;
 export type Role = (typeof roles)[number];
 
 /** What somebody is in the school, whatever the course. */
 export const standings = ['student', 'teacher', 'office'] as const;
 export type Standing = (typeof standings)[number];
 
-export const courseStaffRoles = ['teacher', 'co-teacher'] as const;
+/**
+ * On a course's staff: its teacher, co-teachers (all that the teacher can, except giving the course away and saying
+ * who is on its staff), aides (see and comment).
+ */
+export const courseStaffRoles = ['teacher', 'co-teacher', 'aide'] as const;
 export type CourseStaffRole = (typeof courseStaffRoles)[number];
 
 /** The facts about one course, or one thing in it, that decide who may do what. */
 export interface AccessFacts {
   staff: CourseStaffRole | null;
+  /** Whether they are or were on the roster: who has left keeps what is theirs. */
   enrolled: boolean;
   /** The student whose thing it is; null for what belongs to the whole course. */
   ofStudent: PersonId | null;
+  /** Whether the thing is shown to the rest of its student's period. */
+  shared: boolean;
 }
 
 /**
- * The role of a person towards a course or a thing in it.
- * A student is `student` only towards their own things and what belongs to all; towards another's they are `outsider`.
+ * The role of a person towards a course or a thing in it. A student is `student` only towards their own things and
+ * what belongs to all; towards another's they are `classmate` where it is shared with their period, else `outsider`.
  */
 export function roleTowards(person: { id: PersonId; standing: Standing } | null, facts: AccessFacts): Role {
   if (!person) return 'nobody';
   if (facts.staff) return facts.staff;
   if (person.standing === 'office') return 'office';
-  if (facts.enrolled && (facts.ofStudent === null || facts.ofStudent === person.id)) return 'student';
-  return 'outsider';
+  if (!facts.enrolled) return 'outsider';
+  if (facts.ofStudent === null || facts.ofStudent === person.id) return 'student';
+  return facts.shared ? 'classmate' : 'outsider';
+}
+
+/** What students see of an assignment's pieces once they are in: none, their own, or those of their whole period. */
+export const afterwards = ['nothing', 'own', 'period'] as const;
+export type Afterwards = (typeof afterwards)[number];
+
+/**
+ * Whether a student of the same period may see somebody's piece: the assignment shows all, the piece is not held, and
+ * whoever looks has turned something in themselves.
+ */
+export function isShared(facts: {
+  afterwards: Afterwards;
+  held: boolean;
+  samePeriod: boolean;
+  viewerHasTurnedIn: boolean;
+}): boolean {
+  return facts.afterwards === 'period' && !facts.held && facts.samePeriod && facts.viewerHasTurnedIn;
 }

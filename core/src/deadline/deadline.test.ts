@@ -2,8 +2,8 @@ import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { Temporal } from 'temporal-polyfill';
 import type { Instant, LocalTime } from '../ids';
-import { lateBy, sayDuration } from './lateness';
-import { instantToLocal, isLocalTime, isTimeZone, localToInstant } from './zonedTime';
+import { countedMoment, lateBy, sayDuration } from './lateness';
+import { instantToLocal, isLocalTime, isTimeZone, localToInstant, readLocalTime } from './zonedTime';
 
 const local = (text: string) => text as LocalTime;
 
@@ -144,6 +144,57 @@ test('isTimeZone knows IANA names and nothing else', () => {
   expect(isTimeZone('Europe/London')).toBe(true);
   expect(isTimeZone('Larkmoor/Upper')).toBe(false);
   expect(isTimeZone('')).toBe(false);
+});
+
+// The two change-over nights of 2026 in New York, worked by hand: clocks go from 2:00 to 3:00 on 8 March and from 2:00
+// back to 1:00 on 1 November.
+describe('readLocalTime', () => {
+  test.each([
+    ['2026-03-08T01:59', 'once', '2026-03-08T06:59:00.000Z'],
+    ['2026-03-08T02:00', 'skipped', '2026-03-08T07:00:00.000Z'],
+    ['2026-03-08T02:59', 'skipped', '2026-03-08T07:59:00.000Z'],
+    ['2026-03-08T03:00', 'once', '2026-03-08T07:00:00.000Z'],
+    ['2026-11-01T00:59', 'once', '2026-11-01T04:59:00.000Z'],
+    ['2026-11-01T01:00', 'twice', '2026-11-01T05:00:00.000Z'],
+    ['2026-11-01T01:59', 'twice', '2026-11-01T05:59:00.000Z'],
+    ['2026-11-01T02:00', 'once', '2026-11-01T07:00:00.000Z'],
+  ])('%s exists %s', (time, clock, instant) => {
+    expect(readLocalTime(local(time), 'America/New_York')).toEqual({ instant, clock });
+  });
+
+  test('a quarter past one on the long night is late for a due time of half past one only the second time round', () => {
+    const due = localToInstant(local('2026-11-01T01:30'), 'America/New_York');
+    expect(lateBy('2026-11-01T05:15:00.000Z' as Instant, due)).toBe(0);
+    expect(lateBy('2026-11-01T06:15:00.000Z' as Instant, due)).toBe(45 * 60_000);
+  });
+});
+
+describe('grace', () => {
+  const due = '2026-11-24T12:00:00.000Z' as Instant;
+  test.each([
+    ['12:00:00.000', 5, 0],
+    ['12:05:00.000', 5, 0],
+    // Beyond the grace the whole distance counts, not what is left of it.
+    ['12:05:00.001', 5, 300_001],
+    ['12:00:00.001', 0, 1],
+    ['11:00:00.000', 0, 0],
+  ])('turned in at %s with %d minutes of grace is late by %d ms', (time, grace, late) => {
+    expect(lateBy(`2026-11-24T${time}Z` as Instant, due, grace)).toBe(late);
+  });
+
+  const at = (time: string) => `2026-11-24T${time}:00.000Z` as Instant;
+  test('what counts is the press, or the moment at which the last file set out', () => {
+    const began = [at('11:50'), at('11:58')];
+    expect(countedMoment({ counts: 'when turned in', graceMinutes: 0 }, at('12:10'), began)).toBe(
+      at('12:10'),
+    );
+    expect(countedMoment({ counts: 'when sending began', graceMinutes: 0 }, at('12:10'), began)).toBe(
+      at('11:58'),
+    );
+    expect(countedMoment({ counts: 'when sending began', graceMinutes: 0 }, at('12:10'), [])).toBe(
+      at('12:10'),
+    );
+  });
 });
 
 describe('lateBy', () => {

@@ -1,8 +1,38 @@
 import type { Instant } from '../ids';
 
-/** Milliseconds after the due time at which something was turned in; 0 when in time. Without a due time nothing is late. */
-export function lateBy(turnedIn: Instant, due: Instant | null): number {
-  return due === null ? 0 : Math.max(0, Date.parse(turnedIn) - Date.parse(due));
+/** What of a turn-in must have happened before the due time: pressing the button, or starting to send its files. */
+export const lateCounts = ['when turned in', 'when sending began'] as const;
+export type LateCounts = (typeof lateCounts)[number];
+
+/** Longest grace in minutes: a week. */
+export const LONGEST_GRACE = 7 * 24 * 60;
+
+export interface LatenessRule {
+  counts: LateCounts;
+  /** Minutes after the due time in which nothing is late yet. */
+  graceMinutes: number;
+}
+
+/**
+ * Milliseconds after the due time at which something was turned in; 0 when in time or within the grace.
+ * What is later than the grace is late by its whole distance from the due time. Without a due time nothing is late.
+ */
+export function lateBy(moment: Instant, due: Instant | null, graceMinutes = 0): number {
+  if (due === null) return 0;
+  const after = Date.parse(moment) - Date.parse(due);
+  return after > graceMinutes * 60_000 ? Math.max(0, after) : 0;
+}
+
+/** The moment of a turn-in that its lateness is reckoned from, by the assignment's rule. */
+export function countedMoment(
+  rule: LatenessRule,
+  turnedIn: Instant,
+  sendingBegan: readonly Instant[],
+): Instant {
+  if (rule.counts === 'when turned in' || sendingBegan.length === 0) return turnedIn;
+  // The last file to be begun decides: all of them must have been on their way.
+  const last = sendingBegan.reduce((a, b) => (a > b ? a : b));
+  return last < turnedIn ? last : turnedIn;
 }
 
 /** A length of time in the two largest units that say enough: `3 d 4 h`, `5 h 12 min`, `12 min`, `40 s`. */

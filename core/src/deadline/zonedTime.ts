@@ -48,21 +48,32 @@ export function isLocalTime(text: string): text is LocalTime {
 
 const DAY = 86_400_000;
 
+/** How often a zone's clocks show a local time on its day. */
+export type ClockReading = 'once' | 'twice' | 'skipped';
+
 /**
  * The moment at which a zone's clocks show a local time. RFC 5545 section 3.3.5: a time that exists
  * twice means its first occurrence; one that is skipped is read with the offset before the gap.
  */
-export function localToInstant(local: LocalTime, zone: string): Instant {
+export function readLocalTime(local: LocalTime, zone: string): { instant: Instant; clock: ClockReading } {
   const asUtc = Date.parse(`${local}:00Z`);
   if (Number.isNaN(asUtc)) throw new Error(`not a local time: ${local}`);
   const before = offsetAt(zone, asUtc - DAY);
   const after = offsetAt(zone, asUtc + DAY);
   // The earlier reading wins where both offsets give this local time; where neither does, the older offset counts.
-  const fits = [before, after]
+  const fits = [...new Set([before, after])]
     .map((offset) => asUtc - offset)
     .filter((moment) => moment + offsetAt(zone, moment) === asUtc)
     .sort((a, b) => a - b);
-  return toInstant(fits[0] ?? asUtc - before);
+  return {
+    instant: toInstant(fits[0] ?? asUtc - before),
+    clock: fits.length === 0 ? 'skipped' : fits.length === 1 ? 'once' : 'twice',
+  };
+}
+
+/** The moment alone of `readLocalTime`. */
+export function localToInstant(local: LocalTime, zone: string): Instant {
+  return readLocalTime(local, zone).instant;
 }
 
 /** What a zone's clocks show at a moment, to the minute. */

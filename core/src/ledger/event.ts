@@ -1,14 +1,19 @@
 import type {
   AssignmentId,
+  BlankId,
+  CopyId,
   CourseId,
   EventId,
+  FileId,
   FolderId,
+  GroupId,
   Instant,
   PeriodId,
   PersonId,
   PieceId,
   Sha256,
   SubmissionId,
+  TermId,
   YearId,
 } from '../ids';
 import { canonical } from './canonical';
@@ -34,15 +39,50 @@ export interface EventAbout {
 export interface EventFacts {
   'school opened': { zone: string };
   'person added': { standing: string };
+  'person renamed': { nameSha256: Sha256 };
   'year made': { startsOn: string; endsOn: string };
+  'year changed': { startsOn: string; endsOn: string };
+  'term made': { term: TermId; startsOn: string; endsOn: string };
+  'term changed': { term: TermId; startsOn: string; endsOn: string };
+  'term removed': { term: TermId };
   'course made': { owner: PersonId };
+  'course changed': { titleSha256: Sha256 };
+  'course begun anew': { from: CourseId };
+  'course given': { from: PersonId; to: PersonId };
   'staff added': { role: string };
+  'staff changed': { role: string };
+  'staff removed': { role: string };
   'period made': { number: number };
+  'period changed': { number: number };
+  'list applied': { sha256: Sha256; changes: number };
   joined: { list: boolean };
+  left: { list: boolean };
+  'came back': { list: boolean };
+  moved: { from: PeriodId; to: PeriodId; list: boolean };
+  'group made': { group: GroupId };
+  'group changed': { group: GroupId };
+  'group removed': { group: GroupId };
+  grouped: { group: GroupId | null };
   'rule set': { for: 'folder' | 'file'; ruleSha256: Sha256 };
   'folder made': { nameSha256: Sha256; owner: PersonId };
+  renamed: { of: 'folder' | 'piece'; was: Sha256; is: Sha256 };
+  'blank kept': { blank: BlankId; version: number; sha256: Sha256; bytes: number };
+  'blank put away': { blank: BlankId };
   'assignment made': { dues: { period: PeriodId; due: Instant }[] };
   'assignment changed': { dues: { period: PeriodId; due: Instant }[] };
+  'assignment copied': { from: AssignmentId };
+  'assignment published': { visibleAt: Instant | null };
+  'assignment dropped': Record<string, never>;
+  'due moved': { due: Instant | null; excused: boolean };
+  'handed out': {
+    blank: BlankId;
+    version: number;
+    copy: CopyId;
+    file: FileId;
+    sha256: Sha256;
+    owner: PersonId;
+    nameSha256: Sha256;
+  };
   'turned in': { attempt: number; pieces: number; lateMs: number; due: Instant | null };
   'piece placed': {
     attempt: number;
@@ -56,6 +96,7 @@ export interface EventFacts {
   };
   drifted: { sealed: Sha256; now: Sha256; owner: PersonId };
   seen: { attempt: number };
+  approved: { attempt: number };
   commented: { textSha256: Sha256; attempt: number };
   reviewed: { attempt: number };
   'review withdrawn': { attempt: number };
@@ -68,19 +109,47 @@ export type EventKind = keyof EventFacts;
 export const eventKinds = Object.keys({
   'school opened': true,
   'person added': true,
+  'person renamed': true,
   'year made': true,
+  'year changed': true,
+  'term made': true,
+  'term changed': true,
+  'term removed': true,
   'course made': true,
+  'course changed': true,
+  'course begun anew': true,
+  'course given': true,
   'staff added': true,
+  'staff changed': true,
+  'staff removed': true,
   'period made': true,
+  'period changed': true,
+  'list applied': true,
   joined: true,
+  left: true,
+  'came back': true,
+  moved: true,
+  'group made': true,
+  'group changed': true,
+  'group removed': true,
+  grouped: true,
   'rule set': true,
   'folder made': true,
+  renamed: true,
+  'blank kept': true,
+  'blank put away': true,
   'assignment made': true,
   'assignment changed': true,
+  'assignment copied': true,
+  'assignment published': true,
+  'assignment dropped': true,
+  'due moved': true,
+  'handed out': true,
   'turned in': true,
   'piece placed': true,
   drifted: true,
   seen: true,
+  approved: true,
   commented: true,
   reviewed: true,
   'review withdrawn': true,

@@ -1,3 +1,5 @@
+import { editDistance } from '../text/editDistance';
+
 /** The parts this engine can fill. */
 export const partNames = ['period', 'last', 'first', 'called', 'assignment', 'date', 'attempt'] as const;
 export type PartName = (typeof partNames)[number];
@@ -161,17 +163,4 @@ function nearest(word: string, known: readonly string[]): string | null {
     .map((name) => ({ name, away: editDistance(lower, name) }))
     .sort((a, b) => a.away - b.away);
   return ranked[0] && ranked[0].away <= 2 ? ranked[0].name : null;
-}
-
-/** Levenshtein distance, in UTF-16 units. */
-function editDistance(a: string, b: string): number {
-  let row = Array.from({ length: b.length + 1 }, (_, i) => i);
-  for (let i = 1; i <= a.length; i += 1) {
-    const next = [i];
-    for (let j = 1; j <= b.length; j += 1) {
-      next.push(Math.min(row[j]! + 1, next[j - 1]! + 1, row[j - 1]! + (a[i - 1] === b[j - 1] ? 0 : 1)));
-    }
-    row = next;
-  }
-  return row[b.length]!;
 }

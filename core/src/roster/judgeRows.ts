@@ -1,5 +1,7 @@
 import type { PeriodId, PersonId } from '../ids';
 import { nameKey } from '../naming/makeLegal';
+import { plainWords } from '../text/plainWords';
+import { areAlike } from './areAlike';
 import { looksLikeEmail, type ColumnMeaning } from './recogniseColumns';
 import { splitPersonName } from './splitPersonName';
 
@@ -18,6 +20,8 @@ export interface KnownPerson extends ListedPerson {
   id: PersonId;
   /** Where they sit in this course; null when they are not in it. */
   period: PeriodId | null;
+  /** Whether they sat there and have left. */
+  left: boolean;
   isStudent: boolean;
 }
 
@@ -38,11 +42,25 @@ export type RowReason =
   | 'name-cut-by-guess'
   | 'same-name-here'
   | 'same-name-in-school'
+  | 'like-somebody-here'
+  | 'like-somebody-in-school'
+  | 'like-another-row'
   | 'name-differs'
+  | 'left-before'
   | 'no-email'
   | 'too-long';
 
-export type Fate = 'new' | 'already there' | 'doubtful' | 'wrong';
+/** What becomes of a row. `new name`: somebody here, under another name than before. */
+export const fates = [
+  'new',
+  'comes back',
+  'moves',
+  'new name',
+  'already there',
+  'doubtful',
+  'wrong',
+] as const;
+export type Fate = (typeof fates)[number];
 
 /** What will become of one row of a list, and why. */
 export interface JudgedRow {
@@ -54,6 +72,8 @@ export interface JudgedRow {
   reasons: RowReason[];
   /** The person of the school whom the row means, where that is known. */
   known: PersonId | null;
+  /** Of a doubtful row: whom it may mean; somebody has to say. */
+  candidates: PersonId[];
 }
 
 export interface JudgeOptions {
@@ -74,41 +94,73 @@ const WRONG: readonly RowReason[] = [
   'no-period',
   'unknown-period',
   'twice-in-list',
-  'other-period',
   'too-long',
 ];
 const DOUBTFUL: readonly RowReason[] = [
   'name-cut-by-guess',
   'same-name-here',
   'same-name-in-school',
-  'name-differs',
+  'like-somebody-here',
+  'like-somebody-in-school',
+  'like-another-row',
 ];
 
-/** Judges every row of a list against the roster: who is new, already there, doubtful or wrong, and why. Writes nothing. */
+/** Judges every row of a list against the roster: who joins, comes back, moves, has a new name, is there already, is doubtful or wrong, and why. Writes nothing. */
 export function judgeRows(
   rows: readonly { line: number; cells: readonly string[] }[],
   options: JudgeOptions,
 ): JudgedRow[] {
   const index = indexPeople(options.known);
-  const inList = new Set<string>();
+  const inList: ListSoFar = { keys: new Set(), people: [] };
   return rows.map(({ line, cells }) => judgeRow(line, cells, options, index, inList));
+}
+
+/**
+ * Who sits in the course, or in one period of it, and is meant by no row: they leave when the list is all there are.
+ * A candidate of a doubtful row is not among them, since the row may mean them.
+ */
+export function findLeavers(
+  rows: readonly JudgedRow[],
+  known: readonly KnownPerson[],
+  period: PeriodId | null,
+): PersonId[] {
+  const meant = new Set(rows.flatMap((row) => (row.known ? [row.known] : row.candidates)));
+  return known
+    .filter((person) => person.period !== null && !person.left)
+    .filter((person) => period === null || person.period === period)
+    .filter((person) => !meant.has(person.id))
+    .map((person) => person.id);
 }
 
 interface PeopleIndex {
   byEmail: Map<string, KnownPerson>;
   byNumber: Map<string, KnownPerson>;
-  byName: Map<string, KnownPerson[]>;
+  /** By every word group of a name that an alike name must share: the last name, and each given name. */
+  byWords: Map<string, KnownPerson[]>;
+}
+
+interface ListSoFar {
+  keys: Set<string>;
+  people: ListedPerson[];
 }
 
 const nameOf = (person: Pick<ListedPerson, 'last' | 'first'>) =>
   nameKey(`${person.last}\u0000${person.first}`);
 
+function wordsOf(person: Pick<ListedPerson, 'last' | 'first' | 'called'>): Set<string> {
+  return new Set([person.last, person.first, person.called].map(plainWords).filter(Boolean));
+}
+
 function indexPeople(known: readonly KnownPerson[]): PeopleIndex {
-  const index: PeopleIndex = { byEmail: new Map(), byNumber: new Map(), byName: new Map() };
+  const index: PeopleIndex = { byEmail: new Map(), byNumber: new Map(), byWords: new Map() };
   for (const person of known) {
     if (person.email) index.byEmail.set(nameKey(person.email), person);
     if (person.number) index.byNumber.set(person.number, person);
-    index.byName.set(nameOf(person), [...(index.byName.get(nameOf(person)) ?? []), person]);
+    for (const words of wordsOf(person)) {
+      const sharing = index.byWords.get(words);
+      if (sharing) sharing.push(person);
+      else index.byWords.set(words, [person]);
+    }
   }
   return index;
 }
@@ -118,7 +170,7 @@ function judgeRow(
   cells: readonly string[],
   options: JudgeOptions,
   index: PeopleIndex,
-  inList: Set<string>,
+  inList: ListSoFar,
 ): JudgedRow {
   const cell = (meaning: ColumnMeaning) => cells[options.columns.indexOf(meaning)] ?? '';
   const reasons: RowReason[] = [];
@@ -129,18 +181,35 @@ function judgeRow(
     (person.email && index.byEmail.get(nameKey(person.email))) ||
     (person.number && index.byNumber.get(person.number)) ||
     null;
+  let candidates: PersonId[] = [];
   if (known && !known.isStudent) reasons.push('email-of-staff');
   else if (known) compareWithKnown(known, person, period, reasons);
-  else lookForNamesakes(index.byName.get(nameOf(person)) ?? [], person, reasons);
+  else candidates = lookForAlike(index, person, reasons);
 
   // Two people may share a name; with the same address, or with none to tell them apart, it is one row twice.
   const key = nameKey(
     person.email || person.number || `${person.last}\u0000${person.first}\u0000${period ?? ''}`,
   );
-  if (inList.has(key)) reasons.push('twice-in-list');
-  inList.add(key);
+  if (inList.keys.has(key)) reasons.push('twice-in-list');
+  else if (!known && inList.people.some((other) => mayBeOne(other, person))) reasons.push('like-another-row');
+  inList.keys.add(key);
+  inList.people.push(person);
 
-  return { line, person, period, reasons, fate: fateOf(reasons, known, period), known: known?.id ?? null };
+  return {
+    line,
+    person,
+    period,
+    reasons,
+    fate: fateOf(reasons, known, period),
+    known: known?.id ?? null,
+    candidates,
+  };
+}
+
+/** Two rows of one list that nothing but a slightly different name tells apart. */
+function mayBeOne(a: ListedPerson, b: ListedPerson): boolean {
+  const toldApart = (a.email && b.email) || (a.number && b.number);
+  return !toldApart && plainWords(a.last)[0] === plainWords(b.last)[0] && areAlike(a, b);
 }
 
 function readPerson(cell: (meaning: ColumnMeaning) => string, reasons: RowReason[]): ListedPerson {
@@ -191,23 +260,37 @@ function compareWithKnown(
   period: PeriodId | null,
   reasons: RowReason[],
 ): void {
+  if (known.left) reasons.push('left-before');
   if (known.period !== null && period !== null && known.period !== period) reasons.push('other-period');
-  if (nameOf(known) !== nameOf(person)) reasons.push('name-differs');
+  if (person.last && nameOf(known) !== nameOf(person)) reasons.push('name-differs');
 }
 
-function lookForNamesakes(
-  namesakes: readonly KnownPerson[],
-  person: ListedPerson,
-  reasons: RowReason[],
-): void {
-  // A namesake with another address is most likely another person, but only somebody who knows both can say.
-  const students = namesakes.filter((known) => known.isStudent);
-  if (students.some((known) => known.period !== null)) reasons.push('same-name-here');
-  else if (students.length > 0 && person.last) reasons.push('same-name-in-school');
+/** Looks for students whose name this may be. With another address it is most likely another person, but only somebody who knows both can say. */
+function lookForAlike(index: PeopleIndex, person: ListedPerson, reasons: RowReason[]): PersonId[] {
+  if (!person.last) return [];
+  const sharing = new Set([...wordsOf(person)].flatMap((words) => index.byWords.get(words) ?? []));
+  const alike = [...sharing].filter((known) => known.isStudent && areAlike(known, person));
+  const here = alike.filter((known) => known.period !== null);
+  const same = (known: KnownPerson) => nameOf(known) === nameOf(person);
+  if (here.length > 0) {
+    reasons.push(here.some(same) ? 'same-name-here' : 'like-somebody-here');
+    return here.map((known) => known.id);
+  }
+  // In a whole school many names are alike: only the same name, or one that no address tells apart, is asked about.
+  const elsewhere = alike.filter((known) => same(known) || !known.email || !person.email);
+  if (elsewhere.length === 0) return [];
+  reasons.push(elsewhere.some(same) ? 'same-name-in-school' : 'like-somebody-in-school');
+  return elsewhere.map((known) => known.id);
 }
 
 function fateOf(reasons: readonly RowReason[], known: KnownPerson | null, period: PeriodId | null): Fate {
-  if (reasons.some((reason) => WRONG.includes(reason))) return 'wrong';
-  if (known && known.period !== null && known.period === period) return 'already there';
-  return reasons.some((reason) => DOUBTFUL.includes(reason)) ? 'doubtful' : 'new';
+  const has = (list: readonly RowReason[]) => reasons.some((reason) => list.includes(reason));
+  if (has(WRONG)) return 'wrong';
+  if (known && known.period !== null && period !== null) {
+    if (known.left) return 'comes back';
+    if (known.period !== period) return 'moves';
+    // A name that was cut by a guess is no reason to change one that is known.
+    return has(['name-differs']) && !has(['name-cut-by-guess']) ? 'new name' : 'already there';
+  }
+  return has(DOUBTFUL) ? 'doubtful' : 'new';
 }

@@ -1,11 +1,17 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
+import ICAL from 'ical.js';
+import papa from 'papaparse';
 import type { PeriodId, PersonId } from '../ids';
 import { decodeText } from './decodeText';
-import { judgeRows, type KnownPerson } from './judgeRows';
+import { areAlike } from './areAlike';
+import { findLeavers, judgeRows, type KnownPerson } from './judgeRows';
 import { readTable } from './readTable';
 import { looksLikeEmail, recogniseColumns } from './recogniseColumns';
+import { sortPeople, type SortOrder } from './groups';
 import { splitPersonName } from './splitPersonName';
+import { peopleColumns, writeAddresses, type PersonOut } from './peopleColumns';
+import { writePeople } from './writePeople';
 
 describe('decodeText', () => {
   const text = 'Åsa;Muñoz';
@@ -101,7 +107,13 @@ describe('recogniseColumns', () => {
 test.each([
   ['García Márquez, Ana María', 'García Márquez', 'Ana María', true],
   ['Chidi Abara', 'Abara', 'Chidi', true],
-  ['Ludwig van der Berg', 'van der Berg', 'Ludwig', false],
+  ['Ludwig van der Berg', 'van der Berg', 'Ludwig', true],
+  ['Ludwig van der Berg Jr.', 'van der Berg Jr.', 'Ludwig', true],
+  ['van der Berg, Ludwig, Jr.', 'van der Berg Jr.', 'Ludwig', true],
+  ['van der Berg Jr., Ludwig', 'van der Berg Jr.', 'Ludwig', true],
+  ['Martin Luther King III', 'King III', 'Martin Luther', false],
+  ['Ali Jr.', 'Jr.', 'Ali', true],
+  [', Ana', 'Ana', '', false],
   ['Ana María García Márquez', 'Márquez', 'Ana María García', false],
   ['Wayan', 'Wayan', '', true],
 ])('splitPersonName(%s)', (name, last, first, sure) => {
@@ -131,6 +143,7 @@ describe('judgeRows', () => {
       email: 'cabara@x.example',
       ...blank,
       period: p2,
+      left: false,
       isStudent: true,
     },
     {
@@ -140,6 +153,7 @@ describe('judgeRows', () => {
       email: 'itamsin@x.example',
       ...blank,
       period: null,
+      left: false,
       isStudent: false,
     },
     {
@@ -149,6 +163,17 @@ describe('judgeRows', () => {
       email: 'aeze@x.example',
       ...blank,
       period: null,
+      left: false,
+      isStudent: true,
+    },
+    {
+      id: 'k4' as PersonId,
+      last: 'Jónsdóttir',
+      first: 'Katrín',
+      email: 'kjon@x.example',
+      ...blank,
+      period: p3,
+      left: true,
       isStudent: true,
     },
   ];
@@ -172,11 +197,18 @@ describe('judgeRows', () => {
     [['Ålund', 'Signe', 's@x.example', '3rd'], 'new', []],
     [['Ålund', 'Signe', 's@x.example', 'blue block'], 'new', []],
     [['Abara', 'Chidi', 'CABARA@x.example', '2'], 'already there', []],
-    [['Abara', 'Chidi', 'cabara@x.example', '3'], 'wrong', ['other-period']],
+    [['Abara', 'Chidi', 'cabara@x.example', '3'], 'moves', ['other-period']],
+    [['Abara', 'Chidi Emeka', 'cabara@x.example', '2'], 'new name', ['name-differs']],
+    [['Jónsdóttir', 'Katrín', 'kjon@x.example', '3'], 'comes back', ['left-before']],
+    [['Jonsdottir', 'Kat', 'k2@x.example', '3'], 'doubtful', ['like-somebody-here']],
+    [['Chidi', 'Abara', 'c2@x.example', '2'], 'doubtful', ['like-somebody-here']],
+    [['Aabara', 'Chidi', '', '2'], 'doubtful', ['no-email', 'like-somebody-here']],
+    [['Eze', 'Adaora', '', '2'], 'doubtful', ['no-email', 'like-somebody-in-school']],
+    [['Eze', 'Adaora', 'adaora@x.example', '2'], 'new', []],
     [['Abara', 'Chidi', 'other@x.example', '3'], 'doubtful', ['same-name-here']],
     [['Eze', 'Ada', '', '2'], 'doubtful', ['no-email', 'same-name-in-school']],
     [['Eze', 'Ada', 'aeze@x.example', '2'], 'new', []],
-    [['Eze', 'Adaora', 'aeze@x.example', '2'], 'doubtful', ['name-differs']],
+    [['Eze', 'Adaora', 'aeze@x.example', '2'], 'new', ['name-differs']],
     [['Tamsin', 'I', 'itamsin@x.example', '2'], 'wrong', ['email-of-staff']],
     [['', '', 's@x.example', '2'], 'wrong', ['no-name']],
     [['Ålund', 'Signe', 'not an address', '2'], 'wrong', ['bad-email']],
@@ -196,6 +228,26 @@ describe('judgeRows', () => {
     ]);
   });
 
+  test('somebody who stands in one list under two slightly different names is asked about', () => {
+    const fates = judge(['Nwosu', 'Ebere', '', '2'], ['Nwosu', 'Eb', '', '2'], ['Nwosu', 'Obi', '', '2']);
+    expect(fates.map(({ fate }) => fate)).toEqual(['new', 'new', 'new']);
+    const asked = judge(['Nwosu', 'Ebere', '', '2'], ['Nwosu', 'Ebe', '', '2']);
+    expect(asked[1]).toMatchObject({ fate: 'doubtful', reasons: ['no-email', 'like-another-row'] });
+  });
+
+  test('who may be meant is named, so that somebody can say', () => {
+    expect(judge(['Jonsdottir', 'Katrin', '', '2'])[0]).toMatchObject({ known: null, candidates: ['k4'] });
+  });
+
+  test('who is on the roster and in no row leaves, unless a doubtful row may mean them', () => {
+    const here = known.map((person) => (person.id === 'k4' ? { ...person, left: false } : person));
+    const leavers = (rows: string[][], period: PeriodId | null) => findLeavers(judge(...rows), here, period);
+    expect(leavers([['Abara', 'Chidi', 'cabara@x.example', '2']], null)).toEqual(['k4']);
+    expect(leavers([['Abara', 'Chidi', 'cabara@x.example', '2']], p2)).toEqual([]);
+    expect(leavers([['Jonsdottir', 'Kat', '', '2']], null)).toEqual(['k1']);
+    expect(findLeavers([], known, null)).toEqual(['k1']);
+  });
+
   test('every row gets one fate, and only a row with somewhere to go can be taken', () => {
     const cell = fc.constantFrom('', 'Abara', 'Chidi', 'cabara@x.example', 'x@y.example', '2', '99', 'Ünal');
     fc.assert(
@@ -208,5 +260,100 @@ describe('judgeRows', () => {
         }
       }),
     );
+  });
+});
+
+describe('areAlike', () => {
+  const named = (text: string) => {
+    const [last = '', first = '', called = ''] = text.split('|');
+    return { last, first, called };
+  };
+  test.each([
+    ['Đặng|Thị Mai', 'Dang|Thi Mai', true],
+    ['Đặng|Thị Mai|Mai', 'Dang|Mai', true],
+    ['Okonjo|Katherine', 'Okonjo|Kath', true],
+    ['García Márquez|Ana', 'Garcia|Ana', true],
+    ['Kowalczyk|Bruno', 'Kowalczik|Bruno', true],
+    ['Abara|Chidi', 'Chidi|Abara', true],
+    ['Łukasik|Zofia', 'Lukasik|Zofia', true],
+    ['Haddad|Samir', 'Haddad|Salma', false],
+    ['Kim|Ana', 'Kin|Ana', false],
+    ['Chen|Li', 'Chan|Lu', false],
+    ['Eze|Ada', 'Obi|Ada', false],
+    ['Wayan|', 'Wayan|', true],
+    ['Wayan|', 'Made|', false],
+  ])('%s and %s: %s', (a, b, alike) => {
+    expect(areAlike(named(a), named(b))).toBe(alike);
+    expect(areAlike(named(b), named(a))).toBe(alike);
+  });
+});
+
+describe('writePeople', () => {
+  const person = (more: Partial<PersonOut>): PersonOut => ({
+    id: 'p1',
+    last: 'Abara',
+    first: 'Chidi',
+    called: '',
+    email: 'c@x.example',
+    username: '',
+    number: '',
+    period: 'Period 2',
+    group: '',
+    folder: '02-Abara_Chidi',
+    ...more,
+  });
+  const people = [
+    person({}),
+    person({ id: 'p2', last: '=cmd|’"', first: 'Zoë, “Zo”', called: 'Zo;e', email: '', group: 'Blue\nteam' }),
+    person({ id: 'p3', last: 'Márquez de la Torre-Villaseñor'.repeat(4), first: '木村 花子'.repeat(9) }),
+  ];
+
+  test.each([
+    ['csv', ','],
+    ['tsv', '\t'],
+  ] as const)('%s is read back by another parser, and by our own reader of lists', (format, separator) => {
+    const text = writePeople(people, ['last', 'first', 'email', 'period'], format, 'Larkmoor');
+    const read = papa.parse<string[]>(text, { delimiter: separator, skipEmptyLines: true });
+    expect(read.errors).toEqual([]);
+    expect(read.data[1]).toEqual(['Abara', 'Chidi', 'c@x.example', 'Period 2']);
+    expect(read.data[2]![0]).toBe('\'=cmd|’"');
+    const own = readTable(text);
+    expect(own.ok && recogniseColumns(own.rows).columns).toEqual(['last', 'first', 'email', 'period']);
+  });
+
+  test('vCards are read back by another parser, each line within 75 bytes (RFC 6350)', () => {
+    const text = writePeople(people, peopleColumns, 'vcard', 'Larkmoor, School');
+    for (const line of text.split('\r\n')) expect(Buffer.byteLength(line)).toBeLessThanOrEqual(75);
+    const cards = ICAL.parse(text) as unknown as [string, [string, object, string, ...unknown[]][]][];
+    expect(cards).toHaveLength(3);
+    people.forEach((one, i) => {
+      const value = (name: string) => cards[i]![1].find(([known]) => known === name)?.[3];
+      expect(value('version')).toBe('4.0');
+      expect((value('n') as string[]).slice(0, 2)).toEqual([one.last, one.first]);
+      expect(value('fn')).toBe([one.called || one.first, one.last].join(' '));
+      expect(value('email')).toBe(one.email || undefined);
+      expect(value('org')).toEqual(['Larkmoor, School', 'Period 2']);
+    });
+  });
+
+  test('all addresses go into one line, each once', () => {
+    expect(writeAddresses([...people, person({ email: 'd@x.example' })])).toBe('c@x.example, d@x.example');
+  });
+});
+
+describe('sortPeople', () => {
+  const people = ['Ångström|Bo', 'Zander|Cy|Abe', 'Ahl|Di', 'O’Neil|Ed', 'öberg|Al'].map((text, i) => {
+    const [last = '', first = '', called = ''] = text.split('|');
+    return { id: `p${i}`, last, first, called, group: ['', 'Blue', '', 'Amber', 'Blue'][i]! };
+  });
+  const order = (by: SortOrder, language: string) => sortPeople(people, by, language).map(({ last }) => last);
+  test('follows the language: Swedish puts Å and Ö behind Z, English does not', () => {
+    expect(order('last', 'sv')).toEqual(['Ahl', 'O’Neil', 'Zander', 'Ångström', 'öberg']);
+    expect(order('last', 'en')).toEqual(['Ahl', 'Ångström', 'O’Neil', 'öberg', 'Zander']);
+  });
+  test('goes by first name, by the name somebody is called, and by group with those without one last', () => {
+    expect(order('first', 'en')).toEqual(['öberg', 'Ångström', 'Zander', 'Ahl', 'O’Neil']);
+    expect(order('called', 'en')).toEqual(['Zander', 'öberg', 'Ångström', 'Ahl', 'O’Neil']);
+    expect(order('group', 'en')).toEqual(['O’Neil', 'öberg', 'Zander', 'Ahl', 'Ångström']);
   });
 });

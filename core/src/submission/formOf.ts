@@ -1,5 +1,21 @@
+/** What a piece can be, in one word. */
+export const forms = [
+  'text',
+  'pages',
+  'slides',
+  'table',
+  'photo',
+  'picture',
+  'sound',
+  'video',
+  'track',
+  'archive',
+  'file',
+] as const;
+export type Form = (typeof forms)[number];
+
 /** Extensions of the kinds of work that a sniffed type alone does not tell apart. */
-const byExtension: Record<string, string> = {
+const byExtension: Record<string, Form> = {
   csv: 'table',
   tsv: 'table',
   xlsx: 'table',
@@ -21,7 +37,7 @@ const byExtension: Record<string, string> = {
 };
 
 /** What a piece is in one word, as it stands on its paper edge in the slot. */
-export function formOf(mime: string, extension: string): string {
+export function formOf(mime: string, extension: string): Form {
   const known = byExtension[extension];
   if (known) return known;
   if (mime === 'image/jpeg' || mime === 'image/heic') return 'photo';

@@ -1,18 +1,13 @@
 import { describe, expect, test } from '@jest/globals';
 import type { Instant, PersonId } from '../ids';
-import { roleTowards, standings } from '../access/roles';
+import { courseStaffRoles, isShared, roleTowards, standings } from '../access/roles';
+import { dueFor } from '../deadline/dueFor';
 import { formOf } from './formOf';
-import { stateOf } from './stateOf';
+import { mostPoints } from './scoring';
+import { nothingIn, stateOf, wasAway } from './stateOf';
 
 const at = (time: string) => `2026-11-24T${time}:00.000Z` as Instant;
-const nothing = {
-  turnedInAt: null,
-  lateMs: 0,
-  hasStarted: false,
-  reviewedAt: null,
-  handedBackAt: null,
-  due: at('12:00'),
-};
+const nothing = { ...nothingIn, due: at('12:00') };
 
 describe('stateOf', () => {
   test.each([
@@ -22,6 +17,12 @@ describe('stateOf', () => {
     ['started', { ...nothing, hasStarted: true }, '11:00'],
     ['missing', { ...nothing, hasStarted: true }, '12:01'],
     ['not started', { ...nothing, due: null }, '23:00'],
+    ['not started', { ...nothing, graceMinutes: 10 }, '12:10'],
+    ['missing', { ...nothing, graceMinutes: 10 }, '12:11'],
+    ['excused', { ...nothing, excused: true }, '12:01'],
+    ['turned in', { ...nothing, excused: true, turnedInAt: at('11:00') }, '12:01'],
+    ['held', { ...nothing, turnedInAt: at('12:01'), lateMs: 60_000, held: true }, '23:00'],
+    ['held', { ...nothing, turnedInAt: at('11:00'), held: true, reviewedAt: at('13:00') }, '23:00'],
     ['turned in', { ...nothing, turnedInAt: at('11:00') }, '23:00'],
     ['late', { ...nothing, turnedInAt: at('12:01'), lateMs: 60_000 }, '23:00'],
     ['reviewed', { ...nothing, turnedInAt: at('12:01'), lateMs: 60_000, reviewedAt: at('13:00') }, '23:00'],
@@ -35,25 +36,109 @@ describe('stateOf', () => {
   });
 });
 
+describe('wasAway', () => {
+  const attendance = {
+    joinedAt: at('08:00'),
+    absences: [
+      { leftAt: at('10:00'), backAt: at('12:00') },
+      { leftAt: at('14:00'), backAt: null },
+    ],
+  };
+  test.each([
+    ['07:59', true],
+    ['08:00', false],
+    ['09:59', false],
+    ['10:00', true],
+    ['11:59', true],
+    ['12:00', false],
+    ['14:00', true],
+    ['23:00', true],
+  ])('due at %s: %s', (due, away) => {
+    expect(wasAway(at(due), attendance)).toBe(away);
+  });
+});
+
+describe('dueFor', () => {
+  const attendance = { joinedAt: at('10:00'), absences: [] };
+  test.each([
+    ['their period’s', at('12:00'), null, { due: at('12:00'), excused: false }],
+    [
+      'not asked, since it was due before they joined',
+      at('09:00'),
+      null,
+      { due: at('09:00'), excused: true },
+    ],
+    ['not given', null, null, { due: null, excused: false }],
+    ['their own', at('09:00'), { due: at('13:00'), excused: false }, { due: at('13:00'), excused: false }],
+    ['asked all the same', at('09:00'), { due: null, excused: false }, { due: at('09:00'), excused: false }],
+    ['excused', at('12:00'), { due: null, excused: true }, { due: at('12:00'), excused: true }],
+  ])('%s', (_name, periodDue, own, is) => {
+    expect(dueFor(periodDue, own, attendance)).toEqual(is);
+  });
+});
+
+test('the most points of a rubric are the best levels of all its criteria', () => {
+  const level = (points: number) => ({ title: '', points, says: '' });
+  const criteria = [
+    { title: 'Map', levels: [level(4), level(2), level(0)] },
+    { title: 'Key', levels: [level(0), level(3)] },
+  ];
+  expect(mostPoints({ kind: 'rubric', criteria })).toBe(7);
+  expect(mostPoints({ kind: 'points', most: 10 })).toBe(10);
+  expect(mostPoints({ kind: 'none' })).toBeNull();
+});
+
+describe('isShared', () => {
+  const shown = { afterwards: 'period', held: false, samePeriod: true, viewerHasTurnedIn: true } as const;
+  test('a piece is shown to the period only where the assignment says so, it is not held, and the viewer has turned in', () => {
+    expect(isShared(shown)).toBe(true);
+    for (const change of [
+      { afterwards: 'own' },
+      { afterwards: 'nothing' },
+      { held: true },
+      { samePeriod: false },
+      { viewerHasTurnedIn: false },
+    ] as const)
+      expect(isShared({ ...shown, ...change })).toBe(false);
+  });
+});
+
 describe('roleTowards', () => {
   const me = 'p1' as PersonId;
   const other = 'p2' as PersonId;
   test('a student is a student towards their own and the course’s, an outsider towards another’s', () => {
     const student = { id: me, standing: 'student' } as const;
-    expect(roleTowards(student, { staff: null, enrolled: true, ofStudent: null })).toBe('student');
-    expect(roleTowards(student, { staff: null, enrolled: true, ofStudent: me })).toBe('student');
-    expect(roleTowards(student, { staff: null, enrolled: true, ofStudent: other })).toBe('outsider');
-    expect(roleTowards(student, { staff: null, enrolled: false, ofStudent: me })).toBe('outsider');
+    expect(roleTowards(student, { staff: null, enrolled: true, ofStudent: null, shared: false })).toBe(
+      'student',
+    );
+    expect(roleTowards(student, { staff: null, enrolled: true, ofStudent: me, shared: false })).toBe(
+      'student',
+    );
+    expect(roleTowards(student, { staff: null, enrolled: true, ofStudent: other, shared: false })).toBe(
+      'outsider',
+    );
+    expect(roleTowards(student, { staff: null, enrolled: true, ofStudent: other, shared: true })).toBe(
+      'classmate',
+    );
+    expect(roleTowards(student, { staff: null, enrolled: true, ofStudent: me, shared: true })).toBe(
+      'student',
+    );
+    expect(roleTowards(student, { staff: null, enrolled: false, ofStudent: me, shared: false })).toBe(
+      'outsider',
+    );
   });
   test('the staff of a course are that towards every student’s things', () => {
-    for (const staff of ['teacher', 'co-teacher'] as const) {
-      expect(roleTowards({ id: me, standing: 'teacher' }, { staff, enrolled: false, ofStudent: other })).toBe(
-        staff,
-      );
+    for (const staff of courseStaffRoles) {
+      expect(
+        roleTowards(
+          { id: me, standing: 'teacher' },
+          { staff, enrolled: false, ofStudent: other, shared: false },
+        ),
+      ).toBe(staff);
     }
   });
   test('a teacher of another course is an outsider, the office is the office, nobody is nobody', () => {
-    const facts = { staff: null, enrolled: false, ofStudent: other };
+    const facts = { staff: null, enrolled: false, ofStudent: other, shared: true };
     expect(standings.map((standing) => roleTowards({ id: me, standing }, facts))).toEqual([
       'outsider',
       'outsider',

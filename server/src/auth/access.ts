@@ -1,17 +1,30 @@
-import type { AssignmentId, CourseId, CourseStaffRole, PersonId, Role } from '@vestibul/core';
-import { roleTowards } from '@vestibul/core';
+import type { Afterwards, AssignmentId, CourseId, PersonId, PieceId, Role } from '@vestibul/core';
+import { isShared, roleTowards } from '@vestibul/core';
 import type { RouteSubject } from '@vestibul/contract';
 import { one, type Database } from '../store/database';
 import type { PersonRow } from '../store/people';
+import { roleOnStaff } from '../store/staff';
 
 interface Subject {
   courseId: CourseId;
   ofStudent: PersonId | null;
 }
 
-/** For each kind of subject: the parameter that names it, and the query for its course and the student whose it is. */
-const subjects: Record<Exclude<RouteSubject, 'school'>, { param: string; query: string }> = {
+interface SubjectKind {
+  /** The parameter that names it. */
+  param: string;
+  /** Its course, and the student whose it is. */
+  query: string;
+  /** Nobody but who made it has anything to do with it, not even the staff. */
+  onlyOwn?: true;
+}
+
+const subjects: Record<Exclude<RouteSubject, 'school'>, SubjectKind> = {
   course: { param: 'courseId', query: 'SELECT id AS courseId, NULL AS ofStudent FROM course WHERE id = ?' },
+  period: {
+    param: 'periodId',
+    query: 'SELECT course_id AS courseId, NULL AS ofStudent FROM period WHERE id = ?',
+  },
   assignment: {
     param: 'assignmentId',
     query: 'SELECT course_id AS courseId, NULL AS ofStudent FROM assignment WHERE id = ?',
@@ -27,40 +40,74 @@ const subjects: Record<Exclude<RouteSubject, 'school'>, { param: string; query: 
   },
   upload: {
     param: 'uploadId',
-    query: `SELECT a.course_id AS courseId, u.student_id AS ofStudent
-            FROM upload u JOIN assignment a ON a.id = u.assignment_id WHERE u.id = ?`,
+    query: `SELECT COALESCE(u.course_id, a.course_id) AS courseId, u.by_id AS ofStudent
+            FROM upload u LEFT JOIN assignment a ON a.id = u.assignment_id WHERE u.id = ?`,
+    onlyOwn: true,
+  },
+  blank: {
+    param: 'blankId',
+    query: 'SELECT course_id AS courseId, NULL AS ofStudent FROM blank WHERE id = ?',
+  },
+  copy: {
+    param: 'copyId',
+    query: 'SELECT course_id AS courseId, student_id AS ofStudent FROM copy WHERE id = ?',
   },
 };
 
 /**
- * The role of whoever calls a route towards what the route is about. Something that is not there makes everybody an
- * outsider, so that an address cannot be guessed by the difference between 'not there' and 'not yours'.
+ * The role of whoever calls a route towards what the route is about, and the course that it lies in. Something that is
+ * not there makes everybody an outsider, so that an address cannot be guessed by the difference between 'not there' and
+ * 'not yours'.
  */
 export function roleFor(
   db: Database,
   person: PersonRow | null,
   about: RouteSubject,
   params: Record<string, unknown>,
-): Role {
-  if (!person) return 'nobody';
-  if (about === 'school') return person.standing;
-  const { param, query } = subjects[about];
-  const subject = one<Subject>(db, query, [String(params[param])]);
-  if (!subject) return 'outsider';
-  const staff = one<{ role: CourseStaffRole }>(
-    db,
-    'SELECT role FROM course_staff WHERE course_id = ? AND person_id = ?',
-    [subject.courseId, person.id],
-  );
+): { role: Role; course: CourseId | null } {
+  if (!person) return { role: 'nobody', course: null };
+  if (about === 'school') return { role: person.standing, course: null };
+  const { param, query, onlyOwn } = subjects[about];
+  const id = String(params[param]);
+  const subject = one<Subject>(db, query, [id]);
+  if (!subject || (onlyOwn && subject.ofStudent !== person.id)) return { role: 'outsider', course: null };
+  const { courseId: course, ofStudent } = subject;
   const enrolled = one(db, 'SELECT 1 FROM enrolment WHERE course_id = ? AND student_id = ?', [
-    subject.courseId,
+    course,
     person.id,
   ]);
-  return roleTowards(person, {
-    staff: staff?.role ?? null,
+  const role = roleTowards(person, {
+    staff: roleOnStaff(db, course, person.id),
     enrolled: enrolled !== undefined,
-    ofStudent: subject.ofStudent,
+    ofStudent,
+    shared: about === 'piece' && ofStudent !== person.id && isPieceShared(db, id as PieceId, person.id),
   });
+  return { role, course };
+}
+
+/** Whether a piece is shown to somebody of its student's period. Only the newest attempt is. */
+function isPieceShared(db: Database, piece: PieceId, viewer: PersonId): boolean {
+  const row = one<{ afterwards: Afterwards; held: number; samePeriod: number; hasTurnedIn: number }>(
+    db,
+    `SELECT a.afterwards, s.held OR q.attempt <> s.attempt AS held,
+       EXISTS (SELECT 1 FROM enrolment o JOIN enrolment m ON m.course_id = o.course_id AND m.period_id = o.period_id
+         WHERE o.course_id = s.course_id AND o.student_id = s.student_id AND m.student_id = :viewer
+           AND m.left_at IS NULL) AS samePeriod,
+       EXISTS (SELECT 1 FROM submission mine WHERE mine.assignment_id = s.assignment_id
+         AND mine.student_id = :viewer) AS hasTurnedIn
+     FROM piece q JOIN submission s ON s.id = q.submission_id JOIN assignment a ON a.id = s.assignment_id
+     WHERE q.id = :piece`,
+    { piece, viewer },
+  );
+  return (
+    row !== undefined &&
+    isShared({
+      afterwards: row.afterwards,
+      held: row.held === 1,
+      samePeriod: row.samePeriod === 1,
+      viewerHasTurnedIn: row.hasTurnedIn === 1,
+    })
+  );
 }
 
 /** The course that an assignment belongs to, for telling the staff of it. */

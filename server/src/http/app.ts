@@ -4,6 +4,7 @@ import express, { type Express, type NextFunction, type Request, type Response }
 import helmet from 'helmet';
 import type { Logger } from 'pino';
 import {
+  LARGEST_PACKAGE,
   answers,
   errorStatus,
   pathParams,
@@ -19,11 +20,16 @@ import { findSession } from '../auth/sessions';
 import { Failure, isDiskFull } from '../failure';
 import { makeTusDoor } from '../intake/tusDoor';
 import type { School } from '../school';
+import { requireOpenCourse } from '../store/years';
 import type { z } from 'zod';
 import { bytesHandlers } from './bytes';
 import { caller, type Call, type JsonHandlers, type StreamHandlers } from './call';
 import { openLiveStream } from './live';
 import { readSessionCookie, sessionHandlers } from './session';
+import { assignmentHandlers } from './assignments';
+import { calendarHandlers } from './calendar';
+import { packageHandlers } from './packages';
+import { rosterHandlers } from './roster';
 import { setUpHandlers } from './setUp';
 import { tellOfTray, workHandlers } from './work';
 
@@ -40,6 +46,8 @@ export interface AppOptions {
 
 /** Largest body of a request that is not a file. */
 const LARGEST_BODY = '2mb';
+/** Methods that ask and do not act. */
+const CHANGES_NOTHING: ReadonlySet<string> = new Set(['GET', 'HEAD', 'OPTIONS']);
 const QUARTER_HOUR = 15 * 60 * 1000;
 const SIGN_IN_ATTEMPTS = 10;
 /** How many times as many failed sign-ins one place may have as one account from there. */
@@ -71,7 +79,15 @@ export function makeApp(options: AppOptions): Express {
 
   const door = makeTusDoor(school, (upload) => tellOfTray(school, upload));
   const tus = (call: Call<RouteName>) => door.handle(caller(call).id, call.request, call.response);
-  const json: JsonHandlers = { ...sessionHandlers, ...setUpHandlers, ...workHandlers };
+  const json: JsonHandlers = {
+    ...sessionHandlers,
+    ...setUpHandlers,
+    ...rosterHandlers,
+    ...assignmentHandlers,
+    ...calendarHandlers,
+    ...workHandlers,
+    ...packageHandlers,
+  };
   const streams: StreamHandlers = {
     ...bytesHandlers,
     live: openLiveStream,
@@ -83,6 +99,7 @@ export function makeApp(options: AppOptions): Express {
   app.use('/api', requireOwnOrigin);
   const limits = { signIn: limitSignIn(options.signInAttempts ?? SIGN_IN_ATTEMPTS) };
   const readBody = express.json({ limit: LARGEST_BODY });
+  const readZip = express.raw({ type: () => true, limit: LARGEST_PACKAGE });
   for (const name of Object.keys(routes) as RouteName[]) {
     const route: Route = routes[name];
     if (route.demoOnly && !school.demo) continue;
@@ -100,7 +117,7 @@ export function makeApp(options: AppOptions): Express {
       }
     };
     // The body of an upload is a file and is read by the protocol itself.
-    const readers = route.answers === 'tus' ? [] : [readBody];
+    const readers = route.answers === 'tus' ? [] : route.takes === 'zip' ? [readZip] : [readBody];
     app[method](route.path, ...(name === 'signIn' ? [readBody, ...limits.signIn] : readers), handle);
   }
   app.all('/api/{*rest}', () => {
@@ -116,8 +133,9 @@ function readCall(school: School, name: RouteName, request: Request, response: R
   const route: Route = routes[name];
   const token = readSessionCookie(request);
   const person = token ? findSession(school, token) : null;
-  const role = roleFor(school.db, person, route.about, request.params);
+  const { role, course } = roleFor(school.db, person, route.about, request.params);
   if (!route.who.includes(role)) throw new Failure(role === 'nobody' ? 'not-signed-in' : 'not-allowed');
+  if (course && !CHANGES_NOTHING.has(route.method)) requireOpenCourse(school, course);
   const shapes: { body?: z.ZodType; query?: z.ZodType } =
     name in requests ? requests[name as keyof typeof requests] : {};
   const params = Object.entries(request.params).map(([key, value]) => [
@@ -193,8 +211,6 @@ function securityHeaders() {
     crossOriginEmbedderPolicy: false,
   });
 }
-
-const CHANGES_NOTHING = new Set(['GET', 'HEAD', 'OPTIONS']);
 
 /**
  * Refuses a request that changes something unless it comes from a page of ours: browsers name the origin (RFC 6454,

@@ -1,5 +1,11 @@
 import contentDisposition from 'content-disposition';
 import type { Response } from 'express';
+import type { PeopleFormat, Sha256 } from '@vestibul/core';
+import { readSchool, type School } from '../school';
+import { newestVersion } from '../store/blanks';
+import { findCopy } from '../store/copies';
+import { peopleFile } from '../store/roster';
+import { writeFeed } from './feed';
 import { findPiece } from '../store/submissions';
 import { findCourse } from '../store/courses';
 import { streamRecord } from '../store/record';
@@ -17,10 +23,36 @@ const SHOWN_IN_PLACE =
 /** Bytes of a student are shown by the page's own means only; opened by themselves they may do nothing. */
 const SANDBOX = "default-src 'none'; style-src 'unsafe-inline'; media-src 'self'; img-src 'self'; sandbox";
 
-async function sendPiece({ school, params, query, response }: Call<'readPiece'>): Promise<void> {
+interface KeptFile {
+  name: string;
+  mime: string;
+  sha256: Sha256;
+}
+
+async function sendPiece({ school, role, params, query, response }: Call<'readPiece'>): Promise<void> {
   const piece = findPiece(school.db, params.pieceId);
+  // Its own student sees a piece unless the assignment shows nothing afterwards; the receipt they always have.
+  if (role === 'student' && piece.afterwards === 'nothing') throw new Failure('not-shown');
+  await sendKept(school, piece, query.download !== undefined, response);
+}
+
+async function sendCopy({ school, params, response }: Call<'readCopy'>): Promise<void> {
+  await sendKept(school, findCopy(school.db, params.copyId), true, response);
+}
+
+async function sendBlank({ school, params, response }: Call<'readBlank'>): Promise<void> {
+  await sendKept(school, newestVersion(school.db, params.blankId), true, response);
+}
+
+/** Sends bytes of the vault under a name, to be shown in place where that is safe or to be kept. */
+async function sendKept(
+  school: School,
+  piece: KeptFile,
+  asDownload: boolean,
+  response: Response,
+): Promise<void> {
   if (!(await school.vault.has(piece.sha256))) throw new Failure('bytes-missing', { name: piece.name });
-  const shown = SHOWN_IN_PLACE.test(piece.mime) && query.download === undefined;
+  const shown = SHOWN_IN_PLACE.test(piece.mime) && !asDownload;
   // What is text to a browser is shown as text, whatever it says of itself.
   const mime = piece.mime.startsWith('text/') ? 'text/plain; charset=utf-8' : piece.mime;
   response.set({
@@ -45,19 +77,47 @@ async function sendPiece({ school, params, query, response }: Call<'readPiece'>)
 
 async function sendRecord({ school, params, response }: Call<'readRecord'>): Promise<void> {
   const course = findCourse(school.db, params.courseId);
-  setDownload(response, `${course.title} record ${school.now().slice(0, 10)}.csv`);
+  setDownload(response, `${course.title} record ${school.now().slice(0, 10)}.csv`, CSV);
   await pipeline(streamRecord(school, params.courseId), response);
 }
 
-function setDownload(response: Response, name: string): void {
+const CSV = 'text/csv; charset=utf-8; header=present';
+
+/** How each format of a list of people is sent (RFC 7111, IANA media types, RFC 6350). */
+const peopleFiles = {
+  csv: { type: CSV, extension: 'csv' },
+  tsv: { type: 'text/tab-separated-values; charset=utf-8', extension: 'tsv' },
+  vcard: { type: 'text/vcard; charset=utf-8', extension: 'vcf' },
+} as const satisfies Record<PeopleFormat, { type: string; extension: string }>;
+
+function sendPeople({ school, params, query, response }: Call<'readPeopleFile'>): void {
+  const course = findCourse(school.db, params.courseId);
+  const { type, extension } = peopleFiles[query.format];
+  setDownload(response, `${course.title} people ${school.now().slice(0, 10)}.${extension}`, type);
+  // Office programs take a list for UTF-8 only when it starts with a byte-order mark; a vCard must not have one.
+  response.end(`${query.format === 'vcard' ? '' : '\ufeff'}${peopleFile(school, params.courseId, query)}`);
+}
+
+function sendFeed({ school, params, response }: Call<'readFeed'>): void {
+  const name = `${readSchool(school.db)?.name ?? ''}: due`;
+  response
+    .set({ 'Content-Type': 'text/calendar; charset=utf-8', 'Cache-Control': 'private, max-age=600' })
+    .end(writeFeed(school, params.token, name));
+}
+
+function setDownload(response: Response, name: string, type: string): void {
   response.set({
-    'Content-Type': 'text/csv; charset=utf-8; header=present',
+    'Content-Type': type,
     'Content-Disposition': contentDisposition(name),
     'Cache-Control': 'no-store',
   });
 }
 
 export const bytesHandlers = {
+  readBlank: sendBlank,
+  readCopy: sendCopy,
+  readFeed: sendFeed,
+  readPeopleFile: sendPeople,
   readPiece: sendPiece,
   readRecord: sendRecord,
 } satisfies Partial<StreamHandlers>;

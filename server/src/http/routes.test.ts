@@ -2,7 +2,7 @@ import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import { routes, type Route, type RouteName } from '@vestibul/contract';
 import { roles, type Role } from '@vestibul/core';
 import { pino } from 'pino';
-import type { PieceId, SubmissionId, UploadId } from '@vestibul/core';
+import type { BlankId, CopyId, PieceId, SubmissionId, UploadId } from '@vestibul/core';
 import { TestSchool, bytesOf } from '../testing/TestSchool';
 import { preparedSql } from '../store/database';
 import { findScans } from '../testing/findScans';
@@ -12,6 +12,10 @@ let school: TestSchool;
 let submission: SubmissionId;
 let piece: PieceId;
 let upload: UploadId;
+/** Of the co-teacher, as a blank of the course: an upload is nobody's but its maker's. */
+let staffUploads: Record<string, UploadId>;
+let blank: BlankId;
+let copy: CopyId;
 
 beforeAll(async () => {
   school = await TestSchool.open({ demo: true });
@@ -22,6 +26,17 @@ beforeAll(async () => {
   submission = data.submissionId;
   piece = data.pieces[0]!.id;
   upload = await mai.upload(school.assignment, 'b.txt', bytesOf('more'));
+  staffUploads = {};
+  for (const who of ['teacher', 'co-teacher'])
+    staffUploads[who] = await school.as(who).uploadBlank(school.course, `${who}.txt`, bytesOf(who));
+  const teacher = school.as('teacher');
+  const kept = await teacher.must('keepBlank', {
+    params: { courseId: school.course },
+    body: { uploadId: await teacher.uploadBlank(school.course, 'b.txt', bytesOf('blank')), title: 'Sheet' },
+  });
+  blank = kept.id;
+  await teacher.must('handOut', { params: { blankId: blank }, body: { periodIds: [school.periods[2]] } });
+  copy = (await mai.must('listMyCopies', { query: { before: '' } })).copies[0]!.id;
 });
 afterAll(() => school.close());
 
@@ -29,7 +44,10 @@ afterAll(() => school.close());
 const players: Record<Role, readonly (string | null)[]> = {
   nobody: [null],
   outsider: ['outsider', 'other teacher'],
+  // Who sits in her period; towards what belongs to all they are students too, so they play no part there.
+  classmate: [],
   student: ['mai'],
+  aide: ['aide'],
   'co-teacher': ['co-teacher'],
   teacher: ['teacher'],
   office: ['office'],
@@ -39,8 +57,9 @@ const schoolPlayers: Record<Role, readonly (string | null)[]> = {
   ...players,
   outsider: [],
   student: ['mai', 'outsider'],
+  aide: [],
   'co-teacher': [],
-  teacher: ['teacher', 'co-teacher', 'other teacher'],
+  teacher: ['teacher', 'co-teacher', 'aide', 'other teacher'],
 };
 
 const refusals = new Set([401, 403]);
@@ -51,8 +70,14 @@ async function statusFor(name: RouteName, player: string | null): Promise<number
     assignmentId: school.assignment,
     submissionId: submission,
     pieceId: piece,
-    uploadId: upload,
+    uploadId: staffUploads[player ?? ''] ?? upload,
     personId: school.ids.mai!,
+    studentId: school.ids.mai!,
+    yearId: 'y_none',
+    periodId: school.periods[2]!,
+    blankId: blank,
+    copyId: copy,
+    packageId: 'k_none',
     subject: 'file',
     token: 'no-such-token-at-all',
   };
@@ -68,10 +93,11 @@ async function statusFor(name: RouteName, player: string | null): Promise<number
   return status;
 }
 
-/** Taking the upload out of the tray is the one act that an empty request carries out for good; it comes last. */
+/** Acts that an empty request carries out for good; they come last, and among them those that take away what another needs. */
+const last: RouteName[] = ['leaveCourse', 'comeBack', 'dropUpload', 'dropAssignment', 'putAwayBlank'];
 const order: RouteName[] = [
-  ...(Object.keys(routes) as RouteName[]).filter((name) => name !== 'dropUpload'),
-  'dropUpload',
+  ...(Object.keys(routes) as RouteName[]).filter((name) => !last.includes(name)),
+  ...last,
 ];
 
 describe('every route lets in who the table says and refuses everybody else', () => {

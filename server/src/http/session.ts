@@ -57,7 +57,7 @@ function sessionOf(school: School, person: PersonRow | null): AnswerOf<'readSess
       standing: person.standing,
       email: person.email,
     },
-    school: readSchool(school.db) ?? { name: '', timeZone: 'UTC' },
+    school: readSchool(school.db) ?? { name: '', timeZone: 'UTC', language: 'en' },
     demo: school.demo,
     now: school.now(),
   };

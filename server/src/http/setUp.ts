@@ -1,72 +1,88 @@
-import { parseRule } from '@vestibul/core';
-import { makeWelcomeLink, welcomePath } from '../auth/sessions';
+import { parseRule, type CourseId, type PersonId } from '@vestibul/core';
 import { Failure } from '../failure';
-import { changeAssignment, makeAssignment, readAssignment } from '../store/assignments';
-import {
-  addPeriod,
-  addStaff,
-  listCourses,
-  listYears,
-  makeCourse,
-  makeYear,
-  readCourse,
-  setRule,
-} from '../store/courses';
-import { together } from '../store/database';
-import { makeFolders } from '../store/folders';
-import { joinRoster, listWithoutPassword, previewRoster, readRoster } from '../store/roster';
-import { courseOf } from '../auth/access';
-import type { CourseId } from '@vestibul/core';
 import type { School } from '../school';
-import { caller, type JsonHandlers } from './call';
+import { beginYear } from '../store/beginYear';
+import { changeCourse, listCourses, makeCourse, readCourse, setRule } from '../store/courses';
+import { makeFolders } from '../store/folders';
+import { addPeriod, changePeriod, putInGroup, setGroups } from '../store/periods';
+import { changeSchool } from '../store/school';
+import { addStaff, changeStaff, giveCourse, removeStaff } from '../store/staff';
+import { changeYear, listYears, makeYear, planYear } from '../store/years';
+import { caller, type Call, type JsonHandlers } from './call';
+import { tellStaff } from './tell';
 
-/** Has every open page of a course's staff read the course again. */
-function tellStaff(school: School, courseId: CourseId): void {
-  school.bus.tell({ staffOf: courseId }, { kind: 'course', courseId });
+type InCourse = Call<'changeCourse' | 'changeStaff' | 'removeStaff' | 'giveCourse'>;
+
+/** The shape of every change of a course that answers with nothing: do it, then show it. */
+function change<OnCourse extends InCourse>(
+  work: (school: School, by: PersonId, course: CourseId, call: OnCourse) => void,
+) {
+  return (call: OnCourse) => {
+    work(call.school, caller(call).id, call.params.courseId, call);
+    tellStaff(call.school, call.params.courseId);
+    return {};
+  };
 }
 
 export const setUpHandlers = {
-  listYears: ({ school }) => listYears(school.db),
-  makeYear: (call) => ({ id: makeYear(call.school, caller(call).id, call.body) }),
-  listCourses: (call) => listCourses(call.school.db, caller(call)),
-  makeCourse: (call) => ({ id: makeCourse(call.school, caller(call).id, call.body) }),
-
-  readCourse({ school, params, role }) {
-    return readCourse(
-      school.db,
-      params.courseId,
-      role === 'teacher' || role === 'co-teacher' ? role : 'office',
-    );
+  changeSchool({ school, body }) {
+    changeSchool(school, body);
+    return {};
   },
+
+  listYears: ({ school }) => listYears(school),
+  makeYear: (call) => ({ id: makeYear(call.school, caller(call).id, call.body) }),
+  changeYear(call) {
+    changeYear(call.school, caller(call).id, call.params.yearId, call.body);
+    return {};
+  },
+  planYear: (call) => planYear(call.school, call.params.yearId, call.query.from, caller(call)),
+  beginYear: (call) => ({
+    courses: beginYear(call.school, caller(call), call.params.yearId, call.body.courses),
+  }),
+
+  listCourses: (call) => listCourses(call.school, caller(call)),
+  makeCourse: (call) => ({ id: makeCourse(call.school, caller(call).id, call.body) }),
+  readCourse({ school, params, role }) {
+    const isStaff = role === 'teacher' || role === 'co-teacher' || role === 'aide';
+    return readCourse(school, params.courseId, isStaff ? role : 'office');
+  },
+  changeCourse: change<Call<'changeCourse'>>((school, by, course, { body }) =>
+    changeCourse(school, by, course, body),
+  ),
+  giveCourse: change<Call<'giveCourse'>>((school, by, course, { body }) =>
+    giveCourse(school, by, course, body.personId),
+  ),
 
   addPeriod(call) {
     const id = addPeriod(call.school, caller(call).id, call.params.courseId, call.body);
     tellStaff(call.school, call.params.courseId);
     return { id };
   },
-
-  addStaff(call) {
-    addStaff(call.school, caller(call).id, call.params.courseId, call.body.email);
+  changePeriod(call) {
+    tellStaff(call.school, changePeriod(call.school, caller(call).id, call.params.periodId, call.body));
+    return {};
+  },
+  setGroups(call) {
+    tellStaff(call.school, setGroups(call.school, caller(call).id, call.params.periodId, call.body));
+    return {};
+  },
+  putInGroup(call) {
+    tellStaff(call.school, putInGroup(call.school, caller(call).id, call.params.periodId, call.body));
     return {};
   },
 
-  readRoster: ({ school, params }) => readRoster(school.db, params.courseId),
-  previewRoster: ({ school, params, body }) => previewRoster(school.db, params.courseId, body),
-
-  joinRoster(call) {
-    const result = joinRoster(call.school, caller(call).id, call.params.courseId, call.body);
+  addStaff(call) {
+    addStaff(call.school, caller(call).id, call.params.courseId, call.body);
     tellStaff(call.school, call.params.courseId);
-    return result;
+    return {};
   },
-
-  makeSlips({ school, params }) {
-    return together(school.db, () =>
-      listWithoutPassword(school.db, params.courseId).map((student) => ({
-        ...student,
-        link: welcomePath(makeWelcomeLink(school, student.id)),
-      })),
-    );
-  },
+  changeStaff: change<Call<'changeStaff'>>((school, by, course, { params, body }) =>
+    changeStaff(school, by, course, params.personId, body.role),
+  ),
+  removeStaff: change<Call<'removeStaff'>>((school, by, course, { params }) =>
+    removeStaff(school, by, course, params.personId),
+  ),
 
   setRule(call) {
     const parsed = parseRule(call.body.rule);
@@ -75,25 +91,9 @@ export const setUpHandlers = {
     tellStaff(call.school, call.params.courseId);
     return {};
   },
-
   makeFolders(call) {
     const result = makeFolders(call.school, caller(call).id, call.params.courseId);
     tellStaff(call.school, call.params.courseId);
     return result;
   },
-
-  makeAssignment(call) {
-    const id = makeAssignment(call.school, caller(call).id, call.params.courseId, call.body);
-    tellStaff(call.school, call.params.courseId);
-    return { id };
-  },
-
-  changeAssignment(call) {
-    changeAssignment(call.school, caller(call).id, call.params.assignmentId, call.body);
-    const course = courseOf(call.school.db, call.params.assignmentId);
-    if (course) tellStaff(call.school, course);
-    return {};
-  },
-
-  readAssignment: ({ school, params }) => readAssignment(school.db, params.assignmentId),
 } satisfies Partial<JsonHandlers>;

@@ -6,9 +6,11 @@ import { Failure } from '../failure';
 import type { School } from '../school';
 import { readLedgerPage } from '../store/ledgerPage';
 import { readRack, readSlot } from '../store/rack';
-import { listMyAssignments, listMyFiles, readTray } from '../store/studentPlace';
+import { listMyAssignments, listMyFiles, listPeriodPieces, readTray } from '../store/studentPlace';
+import { listMyCopies } from '../store/copies';
 import {
   addComment,
+  approve,
   handBack,
   markReviewed,
   markSeen,
@@ -32,11 +34,27 @@ function tellOfSubmission(school: School, id: SubmissionId): void {
   school.bus.tell({ person: row.studentId }, { kind: 'mine', assignmentId: row.assignmentId });
 }
 
+/** Says it to the student on their open page, where the assignment's teacher wants that. */
+function tellOfReturn(school: School, id: SubmissionId): void {
+  const row = one<{ studentId: PersonId; assignmentId: AssignmentId; title: string; tells: number }>(
+    school.db,
+    `SELECT s.student_id AS studentId, a.id AS assignmentId, a.title, a.tells
+     FROM submission s JOIN assignment a ON a.id = s.assignment_id WHERE s.id = ?`,
+    [id],
+  )!;
+  if (row.tells === 1)
+    school.bus.tell(
+      { person: row.studentId },
+      { kind: 'word', says: 'handed back', assignmentId: row.assignmentId, title: row.title },
+    );
+}
+
 /** Tells the student's other pages, and the racks, that something came into a tray or left it. */
 export function tellOfTray(school: School, id: UploadId): void {
   const upload = findUpload(school.db, id);
   if (!upload) return;
-  school.bus.tell({ person: upload.studentId }, { kind: 'mine', assignmentId: upload.assignmentId });
+  if (upload.assignmentId === null) return;
+  school.bus.tell({ person: upload.byId }, { kind: 'mine', assignmentId: upload.assignmentId });
   const courseId = courseOf(school.db, upload.assignmentId);
   if (courseId) school.bus.tell({ staffOf: courseId }, { kind: 'course', courseId });
 }
@@ -67,15 +85,26 @@ export const workHandlers = {
   review: act<Call<'review'>>(markReviewed),
   withdrawReview: act<Call<'withdrawReview'>>(withdrawReview),
 
+  approve(call) {
+    const changed = approve(call.school, caller(call).id, call.params.courseId, call.body.submissionIds);
+    for (const id of changed) tellOfSubmission(call.school, id);
+    return { approved: changed.length };
+  },
+
   handBack(call) {
     const changed = handBack(call.school, caller(call).id, call.params.courseId, call.body.submissionIds);
-    for (const id of changed) tellOfSubmission(call.school, id);
+    for (const id of changed) {
+      tellOfSubmission(call.school, id);
+      tellOfReturn(call.school, id);
+    }
     return { handedBack: changed.length };
   },
 
   readLedger: ({ school, params, query }) => readLedgerPage(school.db, params.courseId, query),
 
   listMyAssignments: (call) => listMyAssignments(call.school, caller(call).id),
+  listMyCopies: (call) => listMyCopies(call.school.db, caller(call).id, call.query.before),
+  listPeriodPieces: (call) => listPeriodPieces(call.school, caller(call).id, call.params.assignmentId),
   listMyFiles: (call) => listMyFiles(call.school.db, caller(call).id, call.query.before),
   readTray: (call) => readTray(call.school, caller(call).id, call.params.assignmentId),
 

@@ -1,7 +1,7 @@
 import fsp from 'node:fs/promises';
 import path from 'node:path';
 import type { Sha256, UploadId } from '@vestibul/core';
-import { hashFile } from '../vault/hashFile';
+import { runJob } from '../threads/runJob';
 import { findUpload, listOnTheirWay, markArrived } from '../store/uploads';
 import type { School } from '../school';
 import { Failure } from '../failure';
@@ -17,7 +17,7 @@ export async function receiveFile(school: School, id: UploadId, hashed: Sha256 |
   if (upload.arrivedAt !== null) return;
   const file = path.join(school.arriving, id);
   const type = await sniffType(file, upload.originalName);
-  const sha256 = hashed ?? (await hashFile(file));
+  const sha256 = hashed ?? (await runJob('hashFile', file));
   await school.vault.adopt(file, sha256);
   markArrived(school, id, { sha256, ...type });
   await forgetArriving(school, id);

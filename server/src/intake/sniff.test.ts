@@ -4,7 +4,7 @@ import os from 'node:os';
 import path from 'node:path';
 import { Readable } from 'node:stream';
 import { Vault } from '../vault/Vault';
-import { hashFile } from '../vault/hashFile';
+import { runJob } from '../threads/runJob';
 import { sniffType } from './sniff';
 
 let folder: string;
@@ -42,7 +42,7 @@ test('the vault keeps bytes under the hash that coreutils would print, and leave
     sha256: abc,
     bytes: 3,
   });
-  expect(await hashFile(vault.pathOf(abc as never))).toBe(abc);
+  expect(await runJob('hashFile', vault.pathOf(abc as never))).toBe(abc);
   const failing = new Readable({
     read() {
       this.push('half');

@@ -1,4 +1,5 @@
 import {
+  countedMoment,
   lateBy,
   nameKey,
   sha256Hex,
@@ -22,7 +23,7 @@ import { findCourse } from '../store/courses';
 import { one, run, together, type Database } from '../store/database';
 import { readStoredRule } from '../store/folders';
 import { writeEvent } from '../store/ledger';
-import { fileValues, findSitting, findStanding, isPieceName, requireGiven } from '../store/sitting';
+import { findSitting, findStanding, isPieceName, pieceValues, requireGiven } from '../store/sitting';
 import { readReceipts } from '../store/submissions';
 import { findUpload, hasArrived, type ArrivedUpload } from '../store/uploads';
 
@@ -48,13 +49,19 @@ export function turnIn(
     const sitting = findSitting(db, assignment.courseId, student);
     const standing = findStanding(db, assignmentId, student);
     const at = school.now();
-    const due = requireGiven(db, assignmentId, sitting);
+    const { due } = requireGiven(db, assignment, sitting, at);
+    const counted = countedMoment(
+      { counts: assignment.lateCounts, graceMinutes: assignment.graceMinutes },
+      at,
+      uploads.map((upload) => upload.startedAt),
+    );
     const attempt = {
       submission: standing?.id ?? newId<SubmissionId>('s'),
       n: (standing?.attempt ?? 0) + 1,
       at,
       due,
-      lateMs: lateBy(at, due),
+      lateMs: lateBy(counted, due, assignment.graceMinutes),
+      held: assignment.holds,
     };
     const about = {
       course: assignment.courseId,
@@ -80,7 +87,7 @@ export function turnIn(
     );
 
     const rule = readStoredRule(findCourse(db, assignment.courseId).fileRule);
-    const values = fileValues(sitting, assignment, attempt.n, at, timeZoneOf(db));
+    const values = pieceValues(sitting, assignment, attempt.n, at, timeZoneOf(db));
     uploads.forEach((upload, i) => {
       const written = writeUniqueName(rule, values, upload.extension, (key) =>
         isPieceName(db, assignment.courseId, key),
@@ -120,12 +127,7 @@ function requireArrived(
   id: UploadId,
 ): ArrivedUpload {
   const upload = findUpload(db, id);
-  if (
-    !upload ||
-    upload.studentId !== student ||
-    upload.assignmentId !== assignment ||
-    upload.droppedAt !== null
-  ) {
+  if (!upload || upload.byId !== student || upload.assignmentId !== assignment || upload.droppedAt !== null) {
     throw new Failure('upload-gone');
   }
   if (upload.turnedInAt !== null) throw new Failure('already-turned-in');
@@ -138,16 +140,16 @@ function writeSubmission(
   db: Database,
   assignment: AssignmentRow,
   student: PersonId,
-  attempt: { submission: SubmissionId; n: number; at: Instant; lateMs: number },
+  attempt: { submission: SubmissionId; n: number; at: Instant; lateMs: number; held: boolean },
   pieces: number,
   top: PieceId,
 ): void {
   run(
     db,
-    `INSERT INTO submission (id, course_id, assignment_id, student_id, attempt, turned_in_at, late_ms, pieces, top_piece_id)
-     VALUES (:id, :course, :assignment, :student, :n, :at, :lateMs, :pieces, :top)
+    `INSERT INTO submission (id, course_id, assignment_id, student_id, attempt, turned_in_at, late_ms, held, pieces, top_piece_id)
+     VALUES (:id, :course, :assignment, :student, :n, :at, :lateMs, :held, :pieces, :top)
      ON CONFLICT (assignment_id, student_id) DO UPDATE SET attempt = :n, turned_in_at = :at, late_ms = :lateMs,
-       pieces = :pieces, top_piece_id = :top, reviewed_at = NULL, handed_back_at = NULL`,
+       held = :held, pieces = :pieces, top_piece_id = :top, reviewed_at = NULL, handed_back_at = NULL`,
     {
       id: attempt.submission,
       course: assignment.courseId,
@@ -156,6 +158,7 @@ function writeSubmission(
       n: attempt.n,
       at: attempt.at,
       lateMs: attempt.lateMs,
+      held: attempt.held ? 1 : 0,
       pieces,
       top,
     },
@@ -178,7 +181,7 @@ function placePiece(
   const file = newId<FileId>('d');
   run(db, 'INSERT INTO file (id, owner_id, sha256, bytes, changed_at) VALUES (?, ?, ?, ?, ?)', [
     file,
-    upload.studentId,
+    upload.byId,
     upload.sha256,
     upload.bytes,
     upload.arrivedAt,
@@ -206,7 +209,7 @@ function placePiece(
   run(db, 'UPDATE upload SET turned_in_at = ? WHERE id = ?', [piece.at, upload.id]);
   writeEvent(
     school,
-    upload.studentId,
+    upload.byId,
     'piece placed',
     { ...about, piece: piece.id, version: 1 },
     {
@@ -214,7 +217,7 @@ function placePiece(
       n: piece.n,
       sha256: upload.sha256,
       bytes: upload.bytes,
-      owner: upload.studentId,
+      owner: upload.byId,
       nameSha256: sha256Hex(piece.name),
       originalNameSha256: sha256Hex(upload.originalName),
       uploadedAt: upload.arrivedAt,

@@ -2,13 +2,15 @@ import { AsyncLocalStorage } from 'node:async_hooks';
 import fsp from 'node:fs/promises';
 import type { IncomingMessage, ServerResponse } from 'node:http';
 import { EVENTS, Server } from '@tus/server';
-import type { PersonId, UploadId } from '@vestibul/core';
+import type { AssignmentId, CourseId, PersonId, UploadId } from '@vestibul/core';
 import { LARGEST_FILE, errorStatus, uploadMetadata, type ErrorAnswer } from '@vestibul/contract';
 import { Failure, isDiskFull } from '../failure';
 import { newId, type School } from '../school';
 import { findAssignment } from '../store/assignments';
 import { findSitting, requireGiven } from '../store/sitting';
+import { roleOnStaff } from '../store/staff';
 import { startUpload } from '../store/uploads';
+import { requireOpenCourse } from '../store/years';
 import { ArrivalStore } from './ArrivalStore';
 import { receiveFile } from './receive';
 
@@ -36,21 +38,21 @@ export function makeTusDoor(school: School, onArrival: (upload: UploadId) => voi
     maxSize: LARGEST_FILE,
     namingFunction: () => newId<UploadId>('u'),
     async onUploadCreate(_request, upload) {
-      const student = caller.getStore()!;
+      const by = caller.getStore()!;
       await asTusError(async () => {
         const metadata = uploadMetadata.safeParse(upload.metadata);
         if (!metadata.success || upload.size === undefined) throw new Failure('bad-input');
-        const { assignmentId, filename } = metadata.data;
-        // A student of another course has no seat to put it on.
-        const sitting = findSitting(school.db, findAssignment(school.db, assignmentId).courseId, student);
-        requireGiven(school.db, assignmentId, sitting);
+        const { assignmentId, courseId, filename } = metadata.data;
+        const purpose = assignmentId
+          ? requireSeat(school, by, assignmentId)
+          : requireRunsCourse(school, by, courseId!);
         if (upload.size === 0) throw new Failure('empty-file', { name: filename });
         if (upload.size > school.limits.largestFile) throw new Failure('file-too-large', { name: filename });
         await requireRoom(school, upload.size);
         startUpload(school, {
           id: upload.id as UploadId,
-          studentId: student,
-          assignmentId,
+          byId: by,
+          ...purpose,
           originalName: filename,
           bytes: upload.size,
         });
@@ -70,6 +72,22 @@ export function makeTusDoor(school: School, onArrival: (upload: UploadId) => voi
   return {
     handle: (person, request, response) => caller.run(person, () => server.handle(request, response)),
   };
+}
+
+/** A file for an assignment's tray comes from a student it is given to; one of another course has no seat to put it on. */
+function requireSeat(school: School, by: PersonId, id: AssignmentId): { assignmentId: AssignmentId } {
+  const assignment = findAssignment(school.db, id);
+  requireOpenCourse(school, assignment.courseId);
+  requireGiven(school.db, assignment, findSitting(school.db, assignment.courseId, by), school.now());
+  return { assignmentId: id };
+}
+
+/** A blank comes from who runs the course. */
+function requireRunsCourse(school: School, by: PersonId, courseId: CourseId): { courseId: CourseId } {
+  const role = roleOnStaff(school.db, courseId, by);
+  if (role !== 'teacher' && role !== 'co-teacher') throw new Failure('not-allowed');
+  requireOpenCourse(school, courseId);
+  return { courseId };
 }
 
 /** Refuses what would not leave the ledger its room. */

@@ -1,18 +1,24 @@
 import {
   localToInstant,
   nameKey,
+  type Afterwards,
   type AssignmentId,
   type CourseId,
+  type Form,
+  type GroupId,
   type Instant,
+  type LateCounts,
   type PeriodId,
   type PersonId,
+  type Scoring,
 } from '@vestibul/core';
 import type { AnswerOf, BodyOf } from '@vestibul/contract';
 import { Failure } from '../failure';
 import { newId, timeZoneOf, type School } from '../school';
+import { listAssignments } from './assignmentList';
 import { one, run, together, type Database } from './database';
-import { listAssignments, listPeriods } from './courses';
 import { writeEvent } from './ledger';
+import { listGroups, listPeriods } from './periods';
 
 type Body = BodyOf<'makeAssignment'>;
 
@@ -23,19 +29,12 @@ export function makeAssignment(school: School, by: PersonId, course: CourseId, b
     run(
       school.db,
       `INSERT INTO assignment (id, course_id, title, title_key, short_name, directions, created_at)
-       VALUES (:id, :course, :title, :key, :shortName, :directions, :at)`,
-      {
-        id,
-        course,
-        title: body.title,
-        key: nameKey(body.title),
-        shortName: body.shortName,
-        directions: body.directions,
-        at: school.now(),
-      },
+       VALUES (:id, :course, :title, :key, '', '', :at)`,
+      { id, course, title: body.title, key: nameKey(body.title), at: school.now() },
     );
-    const dues = writeDues(school, course, id, body.dues);
+    const dues = writeBody(school, course, id, body);
     writeEvent(school, by, 'assignment made', { course, assignment: id }, { dues });
+    setVisible(school, by, course, id, visibleAt(school, body, null));
     return id;
   });
 }
@@ -43,24 +42,38 @@ export function makeAssignment(school: School, by: PersonId, course: CourseId, b
 /** Changes an assignment. What was turned in keeps the lateness it was given at the time. */
 export function changeAssignment(school: School, by: PersonId, id: AssignmentId, body: Body): void {
   together(school.db, () => {
-    const { courseId } = findAssignment(school.db, id);
+    const { courseId, visibleAt: before } = findAssignment(school.db, id);
     requireFreeTitle(school.db, courseId, body.title, id);
-    run(
-      school.db,
-      `UPDATE assignment SET title = :title, title_key = :key, short_name = :shortName, directions = :directions
-       WHERE id = :id`,
-      {
-        id,
-        title: body.title,
-        key: nameKey(body.title),
-        shortName: body.shortName,
-        directions: body.directions,
-      },
-    );
-    run(school.db, 'DELETE FROM assignment_due WHERE assignment_id = ?', [id]);
-    const dues = writeDues(school, courseId, id, body.dues);
+    const dues = writeBody(school, courseId, id, body);
     writeEvent(school, by, 'assignment changed', { course: courseId, assignment: id }, { dues });
+    const visible = visibleAt(school, body, before);
+    // What a student has handed in must not lie under something that nobody can see.
+    if (visible !== before && (visible === null || visible > school.now()) && hasWork(school.db, id))
+      throw new Failure('has-work', { what: 'assignment', name: body.title });
+    setVisible(school, by, courseId, id, visible);
   });
+}
+
+/** Takes away an assignment that nobody has begun. Fails with `has-work`. */
+export function dropAssignment(school: School, by: PersonId, id: AssignmentId): CourseId {
+  return together(school.db, () => {
+    const { db } = school;
+    const { courseId, title } = findAssignment(db, id);
+    if (hasWork(db, id)) throw new Failure('has-work', { what: 'assignment', name: title });
+    for (const table of ['assignment_due', 'assignment_group', 'own_due'] as const)
+      run(db, `DELETE FROM ${table} WHERE assignment_id = ?`, [id]);
+    run(db, 'UPDATE hand_out SET assignment_id = NULL WHERE assignment_id = ?', [id]);
+    run(db, 'DELETE FROM assignment WHERE id = ?', [id]);
+    writeEvent(school, by, 'assignment dropped', { course: courseId, assignment: id }, {});
+    return courseId;
+  });
+}
+
+function hasWork(db: Database, id: AssignmentId): boolean {
+  return (
+    one(db, 'SELECT 1 FROM submission WHERE assignment_id = ?', [id]) !== undefined ||
+    one(db, 'SELECT 1 FROM upload WHERE assignment_id = ?', [id]) !== undefined
+  );
 }
 
 export interface AssignmentRow {
@@ -69,31 +82,102 @@ export interface AssignmentRow {
   title: string;
   shortName: string;
   directions: string;
+  graceMinutes: number;
+  lateCounts: LateCounts;
+  wants: { forms: Form[]; files: number | null };
+  scoring: Scoring;
+  afterwards: Afterwards;
+  holds: boolean;
+  tells: boolean;
+  visibleAt: Instant | null;
 }
 
 export function findAssignment(db: Database, id: AssignmentId): AssignmentRow {
-  const row = one<AssignmentRow>(
+  const row = one<
+    Omit<AssignmentRow, 'wants' | 'scoring' | 'holds' | 'tells'> & {
+      wants: string;
+      scoring: string;
+      holds: number;
+      tells: number;
+    }
+  >(
     db,
-    'SELECT id, course_id AS courseId, title, short_name AS shortName, directions FROM assignment WHERE id = ?',
+    `SELECT id, course_id AS courseId, title, short_name AS shortName, directions, grace_minutes AS graceMinutes,
+       late_counts AS lateCounts, wants, scoring, afterwards, holds, tells, visible_at AS visibleAt
+     FROM assignment WHERE id = ?`,
     [id],
   );
   if (!row) throw new Failure('not-found');
-  return row;
+  return {
+    ...row,
+    wants: JSON.parse(row.wants),
+    scoring: JSON.parse(row.scoring),
+    holds: row.holds === 1,
+    tells: row.tells === 1,
+  };
 }
 
 export function readAssignment(db: Database, id: AssignmentId): AnswerOf<'readAssignment'> {
   const { courseId, ...row } = findAssignment(db, id);
-  return { ...row, dues: listAssignments(db, courseId).find((known) => known.id === id)!.dues };
+  const listed = listAssignments(db, courseId).find((known) => known.id === id)!;
+  return { ...listed, ...row, hasWork: hasWork(db, id) };
 }
 
-/** When an assignment is due for a period; null when it has no due time there. */
-export function dueFor(db: Database, assignment: AssignmentId, period: PeriodId): Instant | null {
-  const row = one<{ due: Instant }>(
-    db,
-    'SELECT due_at AS due FROM assignment_due WHERE assignment_id = ? AND period_id = ?',
-    [assignment, period],
+/** Whether students see an assignment by now. */
+export function isVisible(assignment: Pick<AssignmentRow, 'visibleAt'>, now: Instant): boolean {
+  return assignment.visibleAt !== null && assignment.visibleAt <= now;
+}
+
+/** Copies of assignments of this or another course, as drafts, due at the same times in periods of the same number. */
+export function copyAssignments(
+  school: School,
+  by: PersonId,
+  course: CourseId,
+  ids: readonly AssignmentId[],
+): number {
+  return together(school.db, () => {
+    const { db } = school;
+    const byNumber = new Map(listPeriods(db, course).map((period) => [period.number, period.id]));
+    for (const from of new Set(ids)) {
+      const source = findAssignment(db, from);
+      const numberOf = new Map(listPeriods(db, source.courseId).map((period) => [period.id, period.number]));
+      const { dues, unit } = listAssignments(db, source.courseId).find((known) => known.id === from)!;
+      const id = copyOne(school, by, course, { ...source, unit }, [
+        ...dues.flatMap(({ periodId, dueLocal }) => {
+          const here = byNumber.get(numberOf.get(periodId)!);
+          return here ? [{ periodId: here, dueLocal }] : [];
+        }),
+      ]);
+      writeEvent(school, by, 'assignment copied', { course, assignment: id }, { from });
+    }
+    return new Set(ids).size;
+  });
+}
+
+/** The part of copying that a new year shares: a draft with a title that is free. Inside the caller's transaction. */
+export function copyOne(
+  school: School,
+  by: PersonId,
+  course: CourseId,
+  source: Omit<AssignmentRow, 'id' | 'courseId' | 'visibleAt'> & { unit: string },
+  dues: Body['dues'],
+): AssignmentId {
+  let title = source.title;
+  for (let n = 2; isTitle(school.db, course, title); n += 1) title = `${source.title} (${n})`;
+  return makeAssignment(school, by, course, {
+    ...source,
+    title,
+    dues,
+    groupIds: [],
+    visible: { when: 'draft' },
+  });
+}
+
+function isTitle(db: Database, course: CourseId, title: string): boolean {
+  return (
+    one(db, 'SELECT 1 FROM assignment WHERE course_id = ? AND title_key = ?', [course, nameKey(title)]) !==
+    undefined
   );
-  return row?.due ?? null;
 }
 
 function requireFreeTitle(db: Database, course: CourseId, title: string, self: AssignmentId): void {
@@ -105,22 +189,84 @@ function requireFreeTitle(db: Database, course: CourseId, title: string, self: A
   if (other && other.id !== self) throw new Failure('assignment-exists', { title });
 }
 
-function writeDues(
+/** Writes all that a body says but when it is seen; returns the due times for the ledger. */
+function writeBody(
   school: School,
   course: CourseId,
-  assignment: AssignmentId,
-  dues: Body['dues'],
+  id: AssignmentId,
+  body: Body,
 ): { period: PeriodId; due: Instant }[] {
-  const zone = timeZoneOf(school.db);
-  const periods = new Set(listPeriods(school.db, course).map((period) => period.id));
-  return dues.map(({ periodId, dueLocal }) => {
+  const { db } = school;
+  run(
+    db,
+    `UPDATE assignment SET title = :title, title_key = :key, short_name = :shortName, directions = :directions,
+       unit = :unit, grace_minutes = :graceMinutes, late_counts = :lateCounts, wants = :wants, scoring = :scoring,
+       afterwards = :afterwards, holds = :holds, tells = :tells WHERE id = :id`,
+    {
+      id,
+      title: body.title,
+      key: nameKey(body.title),
+      shortName: body.shortName,
+      directions: body.directions,
+      unit: body.unit,
+      graceMinutes: body.graceMinutes,
+      lateCounts: body.lateCounts,
+      wants: JSON.stringify(body.wants),
+      scoring: JSON.stringify(body.scoring),
+      afterwards: body.afterwards,
+      holds: body.holds ? 1 : 0,
+      tells: body.tells ? 1 : 0,
+    },
+  );
+  writeGroups(db, course, id, body.groupIds);
+  run(db, 'DELETE FROM assignment_due WHERE assignment_id = ?', [id]);
+  const zone = timeZoneOf(db);
+  const periods = new Set(listPeriods(db, course).map((period) => period.id));
+  return body.dues.map(({ periodId, dueLocal }) => {
     if (!periods.has(periodId)) throw new Failure('not-found', { what: 'period' });
     const due = localToInstant(dueLocal, zone);
-    run(
-      school.db,
-      'INSERT INTO assignment_due (assignment_id, period_id, due_local, due_at) VALUES (?, ?, ?, ?)',
-      [assignment, periodId, dueLocal, due],
-    );
+    run(db, 'INSERT INTO assignment_due (assignment_id, period_id, due_local, due_at) VALUES (?, ?, ?, ?)', [
+      id,
+      periodId,
+      dueLocal,
+      due,
+    ]);
     return { period: periodId, due };
   });
+}
+
+function writeGroups(db: Database, course: CourseId, id: AssignmentId, groupIds: readonly GroupId[]): void {
+  run(db, 'DELETE FROM assignment_group WHERE assignment_id = ?', [id]);
+  if (groupIds.length === 0) return;
+  const known = new Set([...listGroups(db, course).values()].flat().map((group) => group.id));
+  for (const group of new Set(groupIds)) {
+    if (!known.has(group)) throw new Failure('not-found', { what: 'group' });
+    run(db, 'INSERT INTO assignment_group (assignment_id, group_id) VALUES (?, ?)', [id, group]);
+  }
+}
+
+function visibleAt(school: School, { visible }: Body, before: Instant | null): Instant | null {
+  if (visible.when === 'draft') return null;
+  if (visible.when === 'at') return localToInstant(visible.local, timeZoneOf(school.db));
+  // What is seen already has been seen since then.
+  return before !== null && before <= school.now() ? before : school.now();
+}
+
+function setVisible(
+  school: School,
+  by: PersonId,
+  course: CourseId,
+  id: AssignmentId,
+  at: Instant | null,
+): void {
+  const changed = run(
+    school.db,
+    'UPDATE assignment SET visible_at = :at, appeared_at = NULL WHERE id = :id AND visible_at IS NOT :at',
+    {
+      id,
+      at,
+    },
+  );
+  if (changed > 0)
+    writeEvent(school, by, 'assignment published', { course, assignment: id }, { visibleAt: at });
 }

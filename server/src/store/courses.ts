@@ -1,139 +1,91 @@
-import type {
-  CourseId,
-  CourseStaffRole,
-  Instant,
-  LocalTime,
-  PeriodId,
-  PersonId,
-  YearId,
-  AssignmentId,
-} from '@vestibul/core';
-import { sha256Hex } from '@vestibul/core';
+import type { CourseId, Day, Instant, PeriodId, PersonId, YearId } from '@vestibul/core';
+import { isOver, sha256Hex } from '@vestibul/core';
 import type { AnswerOf, BodyOf } from '@vestibul/contract';
 import { Failure } from '../failure';
 import { newId, type School } from '../school';
+import { listAssignments } from './assignmentList';
 import { all, one, run, together, type Database } from './database';
-import { groupBy } from './groupBy';
 import { writeEvent } from './ledger';
-import { findByEmail, nameColumns, type PersonName } from './people';
+import { addPeriod, listGroups, listPeriods } from './periods';
+import { listStaff, putOnStaff } from './staff';
+import { findYear, requireOpenYear, todayOf, yearOfCourse } from './years';
 
 /** What a new course starts with: the hour first, so that sorting by name does the filing (common practice). */
 export const START_FOLDER_RULE = '{period|pad 2}-{last}_{first}';
 export const START_FILE_RULE = '{period|pad 2}-{last}_{first}_{assignment}';
 
-/** How many enamel colours the plates come in. */
-export const ENAMELS = 5;
-
-export function listYears(db: Database): AnswerOf<'listYears'> {
-  return all(
-    db,
-    'SELECT id, label, starts_on AS startsOn, ends_on AS endsOn FROM year ORDER BY starts_on DESC',
-  );
-}
-
-export function makeYear(school: School, by: PersonId, year: BodyOf<'makeYear'>): YearId {
-  return together(school.db, () => {
-    if (one(school.db, 'SELECT 1 FROM year WHERE label = ?', [year.label])) {
-      throw new Failure('year-exists', { label: year.label });
-    }
-    const id = newId<YearId>('y');
-    run(school.db, 'INSERT INTO year (id, label, starts_on, ends_on) VALUES (?, ?, ?, ?)', [
-      id,
-      year.label,
-      year.startsOn,
-      year.endsOn,
-    ]);
-    writeEvent(school, by, 'year made', { year: id }, { startsOn: year.startsOn, endsOn: year.endsOn });
-    return id;
-  });
-}
-
 /** The courses somebody is on the staff of; the office sees all. */
 export function listCourses(
-  db: Database,
+  school: School,
   person: { id: PersonId; standing: string },
 ): AnswerOf<'listCourses'> {
-  return all(
-    db,
-    `SELECT c.id, c.title, y.label AS yearLabel,
-       (SELECT COUNT(*) FROM enrolment e WHERE e.course_id = c.id) AS students,
+  const today = todayOf(school);
+  return all<Omit<AnswerOf<'listCourses'>[number], 'isOver'> & { endsOn: Day }>(
+    school.db,
+    `SELECT c.id, c.title, y.id AS yearId, y.label AS yearLabel, y.ends_on AS endsOn,
+       COALESCE((SELECT p.last FROM course_staff s JOIN person p ON p.id = s.person_id
+         WHERE s.course_id = c.id AND s.role = 'teacher'), '') AS teacher,
+       (SELECT COUNT(*) FROM enrolment e WHERE e.course_id = c.id AND e.left_at IS NULL) AS students,
        (SELECT COUNT(*) FROM assignment a WHERE a.course_id = c.id) AS assignments
      FROM course c JOIN year y ON y.id = c.year_id
      WHERE :all OR c.id IN (SELECT course_id FROM course_staff WHERE person_id = :person)
-     ORDER BY y.starts_on DESC, c.title`,
+     ORDER BY y.starts_on DESC, c.title, c.id`,
     { person: person.id, all: person.standing === 'office' ? 1 : 0 },
-  );
+  ).map(({ endsOn, ...course }) => ({ ...course, isOver: isOver({ endsOn }, today) }));
 }
 
 export function makeCourse(school: School, by: PersonId, course: BodyOf<'makeCourse'>): CourseId {
   return together(school.db, () => {
-    if (!one(school.db, 'SELECT 1 FROM year WHERE id = ?', [course.yearId])) throw new Failure('not-found');
-    if (
-      one(school.db, 'SELECT 1 FROM course WHERE year_id = ? AND title = ?', [course.yearId, course.title])
-    ) {
-      throw new Failure('course-exists', { title: course.title });
-    }
-    const id = newId<CourseId>('c');
-    const at = school.now();
-    run(
-      school.db,
-      `INSERT INTO course (id, year_id, title, code, folder_rule, file_rule, created_at) VALUES (?, ?, ?, ?, ?, ?, ?)`,
-      [id, course.yearId, course.title, course.code, START_FOLDER_RULE, START_FILE_RULE, at],
-    );
-    writeEvent(school, by, 'course made', { course: id, year: course.yearId }, { owner: by }, at);
-    run(school.db, `INSERT INTO course_staff (course_id, person_id, role) VALUES (?, ?, 'teacher')`, [
-      id,
-      by,
-    ]);
-    writeEvent(school, by, 'staff added', { course: id, person: by }, { role: 'teacher' }, at);
-    for (const period of course.periods) insertPeriod(school, by, id, period);
+    requireOpenYear(school, findYear(school.db, course.yearId));
+    const id = insertCourse(school, by, {
+      ...course,
+      folderRule: START_FOLDER_RULE,
+      fileRule: START_FILE_RULE,
+    });
+    putOnStaff(school, by, id, by, 'teacher');
+    for (const period of course.periods) addPeriod(school, by, id, period);
     return id;
   });
 }
 
-export function addPeriod(
+/** The part of making a course that all ways of making one share. Fails with `course-exists`. */
+export function insertCourse(
   school: School,
   by: PersonId,
-  course: CourseId,
-  period: BodyOf<'addPeriod'>,
-): PeriodId {
-  return together(school.db, () => insertPeriod(school, by, course, period));
-}
-
-function insertPeriod(school: School, by: PersonId, course: CourseId, period: BodyOf<'addPeriod'>): PeriodId {
-  if (one(school.db, 'SELECT 1 FROM period WHERE course_id = ? AND number = ?', [course, period.number])) {
-    throw new Failure('period-exists', { number: period.number });
-  }
-  const id = newId<PeriodId>('h');
-  const { there } = one<{ there: number }>(
+  course: { yearId: YearId; title: string; code: string; folderRule: string; fileRule: string },
+): CourseId {
+  requireFreeTitle(school.db, course.yearId, course.title, null);
+  const id = newId<CourseId>('c');
+  const at = school.now();
+  run(
     school.db,
-    'SELECT COUNT(*) AS there FROM period WHERE course_id = ?',
-    [course],
-  )!;
-  run(school.db, 'INSERT INTO period (id, course_id, number, label, enamel) VALUES (?, ?, ?, ?, ?)', [
-    id,
-    course,
-    period.number,
-    period.label || `Period ${period.number}`,
-    (there % ENAMELS) + 1,
-  ]);
-  writeEvent(school, by, 'period made', { course, period: id }, { number: period.number });
+    `INSERT INTO course (id, year_id, title, code, folder_rule, file_rule, created_at)
+     VALUES (:id, :yearId, :title, :code, :folderRule, :fileRule, :at)`,
+    { id, ...course, at },
+  );
+  writeEvent(school, by, 'course made', { course: id, year: course.yearId }, { owner: by }, at);
   return id;
 }
 
-/** Puts a teacher of the school on a course's staff as co-teacher. */
-export function addStaff(school: School, by: PersonId, course: CourseId, email: string): void {
+export function changeCourse(
+  school: School,
+  by: PersonId,
+  id: CourseId,
+  course: BodyOf<'changeCourse'>,
+): void {
   together(school.db, () => {
-    const person = findByEmail(school.db, email);
-    if (!person || person.standing !== 'teacher') throw new Failure('not-found', { what: 'teacher', email });
-    const added = run(
-      school.db,
-      `INSERT INTO course_staff (course_id, person_id, role) VALUES (?, ?, 'co-teacher') ON CONFLICT DO NOTHING`,
-      [course, person.id],
-    );
-    if (added === 0) throw new Failure('already-on-staff', { email });
-    writeEvent(school, by, 'staff added', { course, person: person.id }, { role: 'co-teacher' });
+    requireFreeTitle(school.db, yearOfCourse(school, id).id, course.title, id);
+    run(school.db, 'UPDATE course SET title = ?, code = ? WHERE id = ?', [course.title, course.code, id]);
+    writeEvent(school, by, 'course changed', { course: id }, { titleSha256: sha256Hex(course.title) });
   });
+}
+
+function requireFreeTitle(db: Database, yearId: YearId, title: string, self: CourseId | null): void {
+  const other = one<{ id: CourseId }>(db, 'SELECT id FROM course WHERE year_id = ? AND title = ?', [
+    yearId,
+    title,
+  ]);
+  if (other && other.id !== self) throw new Failure('course-exists', { title });
 }
 
 export interface CourseRow {
@@ -156,80 +108,27 @@ export function findCourse(db: Database, id: CourseId): CourseRow {
   return row;
 }
 
-export interface PeriodRow {
-  id: PeriodId;
-  number: number;
-  label: string;
-  enamel: number;
-}
-
-export function listPeriods(db: Database, course: CourseId): PeriodRow[] {
-  return all(db, 'SELECT id, number, label, enamel FROM period WHERE course_id = ? ORDER BY number', [
-    course,
-  ]);
-}
-
-/** Who is on a course's staff, the teacher first. */
-export function listStaff(
-  db: Database,
-  course: CourseId,
-): (PersonName & { email: string; role: CourseStaffRole })[] {
-  return all(
-    db,
-    `SELECT ${nameColumns}, p.email, s.role FROM course_staff s JOIN person p ON p.id = s.person_id
-     WHERE s.course_id = ? ORDER BY s.role = 'teacher' DESC, p.sort_key`,
-    [course],
-  );
-}
-
-interface DueRow {
-  assignmentId: AssignmentId;
-  periodId: PeriodId;
-  due: Instant;
-  dueLocal: LocalTime;
-}
-
-/** A course's assignments with their due times, the one due first at the head. */
-export function listAssignments(db: Database, course: CourseId): AnswerOf<'readCourse'>['assignments'] {
-  const dues = groupBy(
-    all<DueRow>(
-      db,
-      `SELECT d.assignment_id AS assignmentId, d.period_id AS periodId, d.due_at AS due, d.due_local AS dueLocal
-       FROM assignment a JOIN assignment_due d ON d.assignment_id = a.id WHERE a.course_id = ?`,
-      [course],
-    ),
-    (due) => due.assignmentId,
-  );
-  const rows = all<{ id: AssignmentId; title: string; shortName: string; createdAt: Instant }>(
-    db,
-    'SELECT id, title, short_name AS shortName, created_at AS createdAt FROM assignment WHERE course_id = ?',
-    [course],
-  );
-  const firstDue = (id: AssignmentId, createdAt: string) =>
-    dues.get(id)?.reduce((first, { due }) => (due < first ? due : first), '9999') ?? createdAt;
-  return rows
-    .toSorted((a, b) => (firstDue(a.id, a.createdAt) < firstDue(b.id, b.createdAt) ? -1 : 1))
-    .map(({ createdAt: _at, ...assignment }) => ({
-      ...assignment,
-      dues: (dues.get(assignment.id) ?? []).map(({ assignmentId: _id, ...due }) => due),
-    }));
-}
-
 /** Everything about a course but its people's work. */
 export function readCourse(
-  db: Database,
+  school: School,
   id: CourseId,
   role: AnswerOf<'readCourse'>['role'],
 ): AnswerOf<'readCourse'> {
+  const { db } = school;
   const { id: courseId, title, code, folderRule, fileRule } = findCourse(db, id);
   const counts = new Map(
     all<{ periodId: PeriodId; students: number }>(
       db,
-      'SELECT period_id AS periodId, COUNT(*) AS students FROM enrolment WHERE course_id = ? GROUP BY period_id',
+      'SELECT period_id AS periodId, COUNT(*) AS students FROM enrolment WHERE course_id = ? AND left_at IS NULL GROUP BY period_id',
       [id],
     ).map((row) => [row.periodId, row.students]),
   );
-  const periods = listPeriods(db, id).map((period) => ({ ...period, students: counts.get(period.id) ?? 0 }));
+  const groups = listGroups(db, id);
+  const periods = listPeriods(db, id).map((period) => ({
+    ...period,
+    students: counts.get(period.id) ?? 0,
+    groups: groups.get(period.id) ?? [],
+  }));
   return {
     id: courseId,
     title,
@@ -237,15 +136,16 @@ export function readCourse(
     folderRule,
     fileRule,
     role,
-    year: one<{ id: YearId; label: string }>(
-      db,
-      'SELECT y.id, y.label FROM year y JOIN course c ON c.year_id = y.id WHERE c.id = ?',
-      [id],
-    )!,
+    year: yearOfCourse(school, id),
     periods,
     staff: listStaff(db, id),
     students: periods.reduce((sum, period) => sum + period.students, 0),
-    folders: one<{ n: number }>(db, 'SELECT COUNT(*) AS n FROM folder WHERE course_id = ?', [id])!.n,
+    folders: one<{ n: number }>(
+      db,
+      `SELECT COUNT(*) AS n FROM folder f JOIN enrolment e ON e.course_id = f.course_id AND e.student_id = f.student_id
+       WHERE f.course_id = ? AND e.left_at IS NULL`,
+      [id],
+    )!.n,
     assignments: listAssignments(db, id),
   };
 }

@@ -68,13 +68,13 @@ export function makeMissingFolders(school: School, by: PersonId, course: CourseI
     `SELECT p.id AS studentId, p.last, p.first, p.called, h.number AS period
      FROM enrolment e JOIN person p ON p.id = e.student_id JOIN period h ON h.id = e.period_id
      LEFT JOIN folder f ON f.course_id = e.course_id AND f.student_id = e.student_id
-     WHERE e.course_id = ? AND f.id IS NULL ORDER BY h.number, p.sort_key, p.id`,
+     WHERE e.course_id = ? AND e.left_at IS NULL AND f.id IS NULL ORDER BY h.number, p.sort_key, p.id`,
     [course],
   );
   const rule = readStoredRule(folderRule);
   for (const student of missing) {
     const { name } = writeUniqueName(rule, personValues(student), '', (key) =>
-      isTaken(school.db, course, key),
+      isFolderName(school.db, course, key),
     );
     const id = newId<FolderId>('f');
     run(
@@ -94,15 +94,21 @@ export function makeMissingFolders(school: School, by: PersonId, course: CourseI
   return missing.length;
 }
 
-function isTaken(db: Database, course: CourseId, key: string): boolean {
+/** Whether a course has a folder whose name a file system could take for this one. */
+export function isFolderName(db: Database, course: CourseId, key: string): boolean {
   return one(db, 'SELECT 1 FROM folder WHERE course_id = ? AND name_key = ?', [course, key]) !== undefined;
+}
+
+/** A student's turn-in folder in a course, where there is one. */
+export function folderRow(
+  db: Database,
+  course: CourseId,
+  student: PersonId,
+): { id: FolderId; name: string } | undefined {
+  return one(db, 'SELECT id, name FROM folder WHERE course_id = ? AND student_id = ?', [course, student]);
 }
 
 /** The name of a student's turn-in folder in a course, or '' where there is none yet. */
 export function folderNameOf(db: Database, course: CourseId, student: PersonId): string {
-  const row = one<{ name: string }>(db, 'SELECT name FROM folder WHERE course_id = ? AND student_id = ?', [
-    course,
-    student,
-  ]);
-  return row?.name ?? '';
+  return folderRow(db, course, student)?.name ?? '';
 }

@@ -76,6 +76,6 @@ function periodLabel(db: Database, id: string): string | null {
   return one<{ label: string }>(db, 'SELECT label FROM period WHERE id = ?', [id])?.label ?? null;
 }
 
-function pieceName(db: Database, id: PieceId): { name: string; originalName: string } | null {
-  return one(db, 'SELECT name, original_name AS originalName FROM piece WHERE id = ?', [id]) ?? null;
+function pieceName(db: Database, id: PieceId): { id: PieceId; name: string; originalName: string } | null {
+  return one(db, 'SELECT id, name, original_name AS originalName FROM piece WHERE id = ?', [id]) ?? null;
 }

@@ -1,4 +1,4 @@
-import { nameKey, type ListedPerson, type PersonId, type Standing } from '@vestibul/core';
+import { nameKey, sha256Hex, type ListedPerson, type PersonId, type Standing } from '@vestibul/core';
 import { PAGE_SIZE, type AnswerOf } from '@vestibul/contract';
 import { Failure } from '../failure';
 import { newId, type School } from '../school';
@@ -72,6 +72,45 @@ export function addPerson(
   );
   writeEvent(school, by, 'person added', { person: id }, { standing }, at);
   return id;
+}
+
+/** Gives somebody another name; false when it is the one they have. */
+export function renamePerson(
+  school: School,
+  by: PersonId,
+  id: PersonId,
+  name: Pick<ListedPerson, 'last' | 'first' | 'called'>,
+): boolean {
+  const changed = run(
+    school.db,
+    `UPDATE person SET last = :last, first = :first, called = :called, sort_key = :sortKey
+     WHERE id = :id AND (last <> :last OR first <> :first OR called <> :called)`,
+    { id, last: name.last, first: name.first, called: name.called, sortKey: sortKey(name) },
+  );
+  if (changed > 0)
+    writeEvent(
+      school,
+      by,
+      'person renamed',
+      { person: id },
+      { nameSha256: sha256Hex([name.last, name.first, name.called].join('\n')) },
+    );
+  return changed > 0;
+}
+
+/** Changes how somebody is reached and known by the office. Fails with `email-taken`. */
+export function changeContact(
+  school: School,
+  id: PersonId,
+  contact: Pick<ListedPerson, 'email' | 'username' | 'number'>,
+): void {
+  const holder = contact.email ? findByEmail(school.db, contact.email) : undefined;
+  if (holder && holder.id !== id) throw new Failure('email-taken', { email: contact.email });
+  run(
+    school.db,
+    'UPDATE person SET email = :email, email_key = :key, username = :username, number = :number WHERE id = :id',
+    { id, ...contact, key: contact.email ? nameKey(contact.email) : null },
+  );
 }
 
 export function setPasswordHash(db: Database, id: PersonId, hash: string): void {

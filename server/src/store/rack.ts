@@ -1,8 +1,10 @@
 import {
   formOf,
+  nothingIn,
   stateOf,
   type AssignmentId,
   type CourseId,
+  type GroupId,
   type Instant,
   type PeriodId,
   type PersonId,
@@ -11,6 +13,7 @@ import {
 import type { AnswerOf } from '@vestibul/contract';
 import type { School } from '../school';
 import { all, one, type Database } from './database';
+import { absencesOf, listOwnDues } from './ownDues';
 import { nameColumns, type PersonName } from './people';
 
 export type Slot = AnswerOf<'readRack'>['slots'][number];
@@ -25,6 +28,7 @@ interface SlotRow {
   extension: string;
   turnedInAt: Instant;
   lateMs: number;
+  held: number;
   reviewedAt: Instant | null;
   handedBackAt: Instant | null;
   seenAttempt: number | null;
@@ -35,7 +39,7 @@ interface SlotRow {
 
 /** The query behind the rack; the bench measures against it bare, a test checks that it runs on indexes. */
 export const slotQuery = `SELECT s.id, s.student_id AS studentId, s.assignment_id AS assignmentId, s.attempt, s.pieces,
-    t.mime, t.extension, s.turned_in_at AS turnedInAt, s.late_ms AS lateMs, s.reviewed_at AS reviewedAt,
+    t.mime, t.extension, s.turned_in_at AS turnedInAt, s.late_ms AS lateMs, s.held, s.reviewed_at AS reviewedAt,
     s.handed_back_at AS handedBackAt, v.attempt AS seenAttempt, t.name, t.original_name AS originalName,
     EXISTS (SELECT 1 FROM piece q JOIN file f ON f.id = q.file_id
             WHERE q.submission_id = s.id AND q.attempt = s.attempt AND f.sha256 <> q.sha256) AS drifted
@@ -46,18 +50,28 @@ export const slotQuery = `SELECT s.id, s.student_id AS studentId, s.assignment_i
 export function readRack(school: School, course: CourseId, viewer: PersonId): AnswerOf<'readRack'> {
   const { db } = school;
   const now = school.now();
-  const students = all<PersonName & { periodId: PeriodId; folderName: string }>(
+  const absences = absencesOf(db, course);
+  const students = all<
+    PersonName & {
+      joinedAt: Instant;
+      leftAt: Instant | null;
+      periodId: PeriodId;
+      groupId: GroupId | null;
+      folderName: string;
+    }
+  >(
     db,
-    `SELECT ${nameColumns}, e.period_id AS periodId, COALESCE(f.name, '') AS folderName
+    `SELECT ${nameColumns}, e.joined_at AS joinedAt, e.left_at AS leftAt, e.period_id AS periodId,
+       e.group_id AS groupId, COALESCE(f.name, '') AS folderName
      FROM enrolment e JOIN person p ON p.id = e.student_id
      LEFT JOIN folder f ON f.course_id = e.course_id AND f.student_id = e.student_id
      WHERE e.course_id = ? ORDER BY p.sort_key, p.id`,
     [course],
-  );
+  ).map((student) => ({ ...student, absences: absences.get(student.id) ?? [] }));
   const filled = all<SlotRow>(db, `${slotQuery} WHERE s.course_id = :course`, { course, viewer }).map((row) =>
     toSlot(row, now),
   );
-  return { now, students, slots: [...filled, ...startedSlots(db, course)] };
+  return { now, students, slots: [...filled, ...startedSlots(db, course)], dues: listOwnDues(db, course) };
 }
 
 /** One submission's slot as one of the staff sees it, for the live stream. */
@@ -67,7 +81,7 @@ export function readSlot(school: School, submission: SubmissionId, viewer: Perso
 }
 
 function toSlot(row: SlotRow, now: Instant): Slot {
-  const { mime, extension, reviewedAt, handedBackAt, seenAttempt, drifted, ...slot } = row;
+  const { mime, extension, held, reviewedAt, handedBackAt, seenAttempt, drifted, ...slot } = row;
   return {
     ...slot,
     form: formOf(mime, extension),
@@ -75,12 +89,12 @@ function toSlot(row: SlotRow, now: Instant): Slot {
     drifted: drifted === 1,
     state: stateOf(
       {
+        ...nothingIn,
         turnedInAt: row.turnedInAt,
         lateMs: row.lateMs,
-        hasStarted: false,
+        held: held === 1,
         reviewedAt,
         handedBackAt,
-        due: null,
       },
       now,
     ),
@@ -91,12 +105,12 @@ function toSlot(row: SlotRow, now: Instant): Slot {
 function startedSlots(db: Database, course: CourseId): Slot[] {
   return all<{ studentId: PersonId; assignmentId: AssignmentId; files: number }>(
     db,
-    `SELECT u.student_id AS studentId, u.assignment_id AS assignmentId, COUNT(*) AS files
+    `SELECT u.by_id AS studentId, u.assignment_id AS assignmentId, COUNT(*) AS files
      FROM enrolment e
-     JOIN upload u ON u.student_id = e.student_id AND u.turned_in_at IS NULL AND u.dropped_at IS NULL
+     JOIN upload u ON u.by_id = e.student_id AND u.turned_in_at IS NULL AND u.dropped_at IS NULL
      JOIN assignment a ON a.id = u.assignment_id AND a.course_id = e.course_id
-     LEFT JOIN submission s ON s.assignment_id = u.assignment_id AND s.student_id = u.student_id
-     WHERE e.course_id = ? AND s.id IS NULL GROUP BY u.student_id, u.assignment_id`,
+     LEFT JOIN submission s ON s.assignment_id = u.assignment_id AND s.student_id = u.by_id
+     WHERE e.course_id = ? AND s.id IS NULL GROUP BY u.by_id, u.assignment_id`,
     [course],
   ).map(({ files, ...slot }) => ({
     ...slot,

@@ -1,8 +1,17 @@
 import { Readable, Transform } from 'node:stream';
 import { stringify } from 'csv-stringify';
-import { stateOf, type CourseId, type Instant } from '@vestibul/core';
+import {
+  dueFor,
+  nothingIn,
+  stateOf,
+  type AssignmentId,
+  type CourseId,
+  type Instant,
+  type PersonId,
+} from '@vestibul/core';
 import type { School } from '../school';
 import { all } from './database';
+import { absencesOf, listOwnDues } from './ownDues';
 
 /** The columns of the record, in the words and the order of docs/formats.md. */
 export const recordColumns = [
@@ -26,13 +35,19 @@ export const recordColumns = [
 ] as const;
 
 interface RecordRow {
-  studentId: string;
+  studentId: PersonId;
+  assignmentId: AssignmentId;
+  joinedAt: Instant;
   last: string;
   first: string;
   email: string;
   period: string;
   assignment: string;
-  due: Instant | null;
+  /** Of the attempt, as it was reckoned then. */
+  attemptDue: Instant | null;
+  periodDue: Instant | null;
+  graceMinutes: number;
+  held: number;
   submissionId: string | null;
   newest: number | null;
   turnedInAt: Instant | null;
@@ -49,9 +64,10 @@ interface RecordRow {
 }
 
 const recordQuery = `SELECT p.id AS studentId, p.last, p.first, p.email, h.label AS period, a.title AS assignment,
-    COALESCE(t.due_at, d.due_at) AS due, s.id AS submissionId, s.attempt AS newest, t.at AS turnedInAt,
+    a.id AS assignmentId, a.grace_minutes AS graceMinutes, e.joined_at AS joinedAt, COALESCE(s.held, 0) AS held,
+    t.due_at AS attemptDue, d.due_at AS periodDue, s.id AS submissionId, s.attempt AS newest, t.at AS turnedInAt,
     t.late_ms AS lateMs, t.n AS attempt, s.reviewed_at AS reviewedAt, s.handed_back_at AS handedBackAt,
-    EXISTS (SELECT 1 FROM upload u WHERE u.student_id = p.id AND u.assignment_id = a.id
+    EXISTS (SELECT 1 FROM upload u WHERE u.by_id = p.id AND u.assignment_id = a.id
             AND u.turned_in_at IS NULL AND u.dropped_at IS NULL) AS inTray,
     q.original_name AS originalName, q.name, q.bytes, q.sha256, f.owner_id AS owner
   FROM enrolment e JOIN person p ON p.id = e.student_id JOIN period h ON h.id = e.period_id
@@ -61,7 +77,11 @@ const recordQuery = `SELECT p.id AS studentId, p.last, p.first, p.email, h.label
   LEFT JOIN attempt t ON t.submission_id = s.id
   LEFT JOIN piece q ON q.submission_id = s.id AND q.attempt = t.n
   LEFT JOIN file f ON f.id = q.file_id
-  WHERE e.course_id = ? AND (d.due_at IS NOT NULL OR s.id IS NOT NULL) ORDER BY h.number, p.sort_key, p.id, a.created_at, t.n, q.n`;
+  WHERE e.course_id = ? AND (s.id IS NOT NULL OR (a.visible_at IS NOT NULL
+    AND (d.due_at IS NOT NULL OR EXISTS (SELECT 1 FROM own_due w WHERE w.assignment_id = a.id AND w.student_id = p.id))
+    AND (NOT EXISTS (SELECT 1 FROM assignment_group g WHERE g.assignment_id = a.id)
+      OR EXISTS (SELECT 1 FROM assignment_group g WHERE g.assignment_id = a.id AND g.group_id = e.group_id))))
+  ORDER BY h.number, p.sort_key, p.id, a.created_at, t.n, q.n`;
 
 /** How many rows are read before other requests get their turn. */
 const ROWS_AT_A_TIME = 200;
@@ -84,22 +104,40 @@ async function* recordRows(school: School, course: CourseId): AsyncGenerator<(st
   const now = school.now();
   // All rows are taken at once, so that the record is of one moment, and written out in turns.
   const rows = all<RecordRow>(school.db, recordQuery, [course]);
+  const absences = absencesOf(school.db, course);
+  const own = new Map(
+    listOwnDues(school.db, course).map((due) => [`${due.studentId} ${due.assignmentId}`, due]),
+  );
   for (let i = 0; i < rows.length; i += 1) {
     if (i % ROWS_AT_A_TIME === 0) await new Promise(setImmediate);
-    yield toCells(rows[i]!, now);
+    const row = rows[i]!;
+    const asked = dueFor(row.periodDue, own.get(`${row.studentId} ${row.assignmentId}`) ?? null, {
+      joinedAt: row.joinedAt,
+      absences: absences.get(row.studentId) ?? [],
+    });
+    yield toCells(row, asked, now);
   }
 }
 
-function toCells(row: RecordRow, now: Instant): (string | number)[] {
+function toCells(
+  row: RecordRow,
+  asked: { due: Instant | null; excused: boolean },
+  now: Instant,
+): (string | number)[] {
+  const due = row.attemptDue ?? asked.due;
   const isNewest = row.attempt === row.newest;
   const state = stateOf(
     {
+      ...nothingIn,
       turnedInAt: row.turnedInAt,
       lateMs: row.lateMs ?? 0,
+      held: isNewest && row.held === 1,
       hasStarted: row.inTray === 1,
       reviewedAt: isNewest ? row.reviewedAt : null,
       handedBackAt: isNewest ? row.handedBackAt : null,
-      due: row.due,
+      due,
+      graceMinutes: row.graceMinutes,
+      excused: asked.excused,
     },
     now,
   );
@@ -110,7 +148,7 @@ function toCells(row: RecordRow, now: Instant): (string | number)[] {
     row.email,
     row.period,
     row.assignment,
-    row.due ?? '',
+    due ?? '',
     state,
     row.turnedInAt ?? '',
     row.attempt ?? '',

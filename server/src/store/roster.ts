@@ -1,27 +1,33 @@
 import {
   canReadPeople,
+  findLeavers,
   judgeRows,
   readTable,
   recogniseColumns,
+  writePeople,
   type CourseId,
+  type GroupId,
   type Instant,
   type KnownPerson,
   type PeriodId,
   type PersonId,
 } from '@vestibul/core';
-import type { AnswerOf, BodyOf } from '@vestibul/contract';
+import type { AnswerOf, BodyOf, QueryOf } from '@vestibul/contract';
 import { Failure } from '../failure';
-import type { School } from '../school';
+import { readSchool, type School } from '../school';
 import { all, one, run, together, type Database } from './database';
-import { listPeriods } from './courses';
+import { handOutTo } from './blanks';
+import { listGroups, listPeriods } from './periods';
 import { makeMissingFolders } from './folders';
 import { writeEvent } from './ledger';
-import { addPerson, nameColumns, type PersonName } from './people';
+import { addPerson, nameColumns, renamePerson, type PersonName } from './people';
+import { leave, moveTo, returnTo } from './attendance';
+import { applyRenames, type NamedStudent } from './renames';
 
 /** Rows of a list shown as they stand, for choosing columns by hand. */
 const SAMPLE_ROWS = 5;
 
-/** A course's students by name, with their folders. */
+/** A course's students by name, with their folders; who has left is among them. */
 export function readRoster(db: Database, course: CourseId): AnswerOf<'readRoster'> {
   return all<
     PersonName & {
@@ -29,15 +35,17 @@ export function readRoster(db: Database, course: CourseId): AnswerOf<'readRoster
       username: string;
       number: string;
       periodId: PeriodId;
+      groupId: GroupId | null;
       joinedAt: Instant;
+      leftAt: Instant | null;
       folderId: string | null;
       folderName: string | null;
       hasSignedIn: number;
     }
   >(
     db,
-    `SELECT ${nameColumns}, p.email, p.username, p.number, e.period_id AS periodId, e.joined_at AS joinedAt,
-       f.id AS folderId, f.name AS folderName, p.password_hash IS NOT NULL AS hasSignedIn
+    `SELECT ${nameColumns}, p.email, p.username, p.number, e.period_id AS periodId,
+       e.group_id AS groupId, e.joined_at AS joinedAt, e.left_at AS leftAt, f.id AS folderId, f.name AS folderName, p.password_hash IS NOT NULL AS hasSignedIn
      FROM enrolment e JOIN person p ON p.id = e.student_id
      LEFT JOIN folder f ON f.course_id = e.course_id AND f.student_id = e.student_id
      WHERE e.course_id = ? ORDER BY p.sort_key, p.id`,
@@ -63,70 +71,159 @@ export function previewRoster(
   const hasHeadings = list.hasHeadings ?? recognised.hasHeadings;
   const enough = canReadPeople(columns);
   const skip = hasHeadings ? 1 : 0;
+  const known = enough ? knownPeople(db, course) : [];
+  const rows = enough
+    ? judgeRows(
+        table.rows.slice(skip).map((cells, i) => ({ line: table.lines[i + skip]!, cells })),
+        { columns, period: list.periodId, periods: listPeriods(db, course), known },
+      )
+    : [];
+  const leavers = enough ? findLeavers(rows, known, list.periodId) : [];
+  const named = new Set([...rows.flatMap((row) => [row.known, ...row.candidates]), ...leavers]);
   return {
     separator: table.separator,
     columns,
     hasHeadings,
     enough,
     sample: table.rows.slice(0, SAMPLE_ROWS),
-    rows: enough
-      ? judgeRows(
-          table.rows.slice(skip).map((cells, i) => ({ line: table.lines[i + skip]!, cells })),
-          {
-            columns,
-            period: list.periodId,
-            periods: listPeriods(db, course),
-            known: knownPeople(db, course),
-          },
-        )
-      : [],
+    rows,
+    people: known
+      .filter((person) => named.has(person.id))
+      .map(({ id, last, first, called, email, period }) => ({
+        id,
+        last,
+        first,
+        called,
+        email,
+        periodId: period,
+      })),
+    leavers,
   };
 }
 
 function knownPeople(db: Database, course: CourseId): KnownPerson[] {
-  return all<Omit<KnownPerson, 'isStudent'> & { isStudent: number }>(
+  return all<Omit<KnownPerson, 'isStudent' | 'left'> & { isStudent: number; left: number }>(
     db,
-    `SELECT ${nameColumns}, p.email, p.username, p.number, p.standing = 'student' AS isStudent, e.period_id AS period
+    `SELECT ${nameColumns}, p.email, p.username, p.number, p.standing = 'student' AS isStudent,
+       e.period_id AS period, e.left_at IS NOT NULL AS left
      FROM person p LEFT JOIN enrolment e ON e.student_id = p.id AND e.course_id = ?`,
     [course],
-  ).map((person) => ({ ...person, isStudent: person.isStudent === 1 }));
+  ).map((person) => ({ ...person, isStudent: person.isStudent === 1, left: person.left === 1 }));
 }
 
+type Joined = AnswerOf<'joinRoster'>;
+
 /**
- * Puts people on a course's roster, all or none, each with a turn-in folder where the course has them.
- * Who is already there is passed over, so the same list twice changes nothing.
+ * Brings a course's roster to what a list says, all or nothing: who is new joins, who had left comes back, who sits
+ * elsewhere moves, who has a new name takes it, and who is named in `leaving` leaves. Who joins or comes back has a
+ * turn-in folder and the hand-outs of their period in the same step. The same list again changes nothing.
  */
 export function joinRoster(
   school: School,
   by: PersonId,
   course: CourseId,
   list: BodyOf<'joinRoster'>,
-): { joined: number; folders: number } {
+): Joined {
   const { db } = school;
   return together(db, () => {
     const periods = new Set(listPeriods(db, course).map((period) => period.id));
-    let joined = 0;
-    for (const { periodId, knownId, ...person } of list.people) {
+    const done = { joined: 0, cameBack: 0, moved: 0, newNames: 0, left: 0 };
+    const students: PersonId[] = [];
+    for (const { periodId, knownId, newName, ...person } of list.people) {
       if (!periods.has(periodId)) throw new Failure('not-found', { what: 'period' });
       if (knownId !== null) requireStudent(db, knownId);
       const student = knownId ?? addPerson(school, by, person, 'student');
-      const added = run(
-        db,
-        `INSERT INTO enrolment (course_id, student_id, period_id, joined_at)
-         VALUES (:course, :student, :periodId, :at) ON CONFLICT DO NOTHING`,
-        { course, student, periodId, at: school.now() },
-      );
-      if (added === 0) continue;
-      joined += 1;
-      writeEvent(school, by, 'joined', { course, period: periodId, student }, { list: list.fromList });
+      if (knownId !== null && newName && renameInCourse(school, by, course, student, person))
+        done.newNames += 1;
+      const change = takeSeat(school, by, course, student, periodId, list.fromList);
+      if (change) done[change] += 1;
+      if (change === 'joined' || change === 'cameBack') students.push(student);
     }
-    return { joined, folders: makeMissingFolders(school, by, course) };
+    for (const student of new Set(list.leaving))
+      if (leave(school, by, course, student, list.fromList)) done.left += 1;
+    const folders = makeMissingFolders(school, by, course);
+    return { ...done, folders, copies: handOutTo(school, by, course), students };
   });
 }
 
-function requireStudent(db: Database, id: PersonId): void {
+/** Puts one student where a list says; what had to change for it, or null. Inside the caller's transaction. */
+export function takeSeat(
+  school: School,
+  by: PersonId,
+  course: CourseId,
+  student: PersonId,
+  periodId: PeriodId,
+  fromList: boolean,
+): 'joined' | 'cameBack' | 'moved' | null {
+  const { db } = school;
+  const seat = one<{ periodId: PeriodId; leftAt: Instant | null }>(
+    db,
+    'SELECT period_id AS periodId, left_at AS leftAt FROM enrolment WHERE course_id = ? AND student_id = ?',
+    [course, student],
+  );
+  if (!seat) {
+    run(db, 'INSERT INTO enrolment (course_id, student_id, period_id, joined_at) VALUES (?, ?, ?, ?)', [
+      course,
+      student,
+      periodId,
+      school.now(),
+    ]);
+    writeEvent(school, by, 'joined', { course, period: periodId, student }, { list: fromList });
+    return 'joined';
+  }
+  const cameBack = seat.leftAt !== null && returnTo(school, by, course, student, fromList);
+  const moved = seat.periodId !== periodId && moveTo(school, by, course, student, periodId, fromList);
+  return cameBack ? 'cameBack' : moved ? 'moved' : null;
+}
+
+/** Gives a student another name everywhere in the school, and their folder and pieces of this course the names that follow from it. */
+function renameInCourse(
+  school: School,
+  by: PersonId,
+  course: CourseId,
+  student: PersonId,
+  name: Pick<NamedStudent, 'last' | 'first' | 'called'>,
+): boolean {
+  const before = namedStudent(school.db, course, student);
+  // A list that has no column for the name somebody is called by does not take it away.
+  const after = { ...name, called: name.called || (before?.called ?? '') };
+  if (!renamePerson(school, by, student, after)) return false;
+  if (before) applyRenames(school, by, course, student, before, { ...before, ...after });
+  return true;
+}
+
+/** What a student of a course is to its naming rules; undefined where they are not in it. */
+export function namedStudent(db: Database, course: CourseId, student: PersonId): NamedStudent | undefined {
+  return one(
+    db,
+    `SELECT p.last, p.first, p.called, h.number AS period
+     FROM enrolment e JOIN person p ON p.id = e.student_id JOIN period h ON h.id = e.period_id
+     WHERE e.course_id = ? AND e.student_id = ?`,
+    [course, student],
+  );
+}
+
+export function requireStudent(db: Database, id: PersonId): void {
   const found = one(db, `SELECT 1 FROM person WHERE id = ? AND standing = 'student'`, [id]);
   if (!found) throw new Failure('roster-changed');
+}
+
+/** The chosen columns of a course's people as a text to take away: who is there now, by name. */
+export function peopleFile(school: School, course: CourseId, wanted: QueryOf<'readPeopleFile'>): string {
+  const { db } = school;
+  const periods = new Map(listPeriods(db, course).map((period) => [period.id, period.label]));
+  const groups = new Map([...listGroups(db, course).values()].flat().map((group) => [group.id, group.name]));
+  const people = readRoster(db, course)
+    .filter((student) => student.leftAt === null)
+    .filter((student) => !wanted.period || student.periodId === wanted.period)
+    .filter((student) => !wanted.group || student.groupId === wanted.group)
+    .map(({ periodId, groupId, folder, ...student }) => ({
+      ...student,
+      period: periods.get(periodId) ?? '',
+      group: (groupId && groups.get(groupId)) ?? '',
+      folder: folder?.name ?? '',
+    }));
+  return writePeople(people, wanted.columns, wanted.format, readSchool(db)?.name ?? '');
 }
 
 /** Students of a course with an address who have never set a password. */
@@ -137,7 +234,7 @@ export function listWithoutPassword(
   return all(
     db,
     `SELECT ${nameColumns}, p.email, e.period_id AS periodId FROM enrolment e JOIN person p ON p.id = e.student_id
-     WHERE e.course_id = ? AND p.password_hash IS NULL AND p.email <> '' ORDER BY p.sort_key, p.id`,
+     WHERE e.course_id = ? AND e.left_at IS NULL AND p.password_hash IS NULL AND p.email <> '' ORDER BY p.sort_key, p.id`,
     [course],
   );
 }

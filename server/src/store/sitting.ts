@@ -1,7 +1,9 @@
 import {
+  dueFor,
   instantToLocal,
   type AssignmentId,
   type CourseId,
+  type GroupId,
   type Instant,
   type NameValues,
   type PeriodId,
@@ -9,24 +11,32 @@ import {
   type SubmissionId,
 } from '@vestibul/core';
 import { Failure } from '../failure';
-import { dueFor, type AssignmentRow } from './assignments';
-import { one, type Database } from './database';
+import type { AssignmentRow } from './assignments';
+import { all, one, type Database } from './database';
 import { personValues } from './folders';
+import { ownDueOf } from './ownDues';
 
 export interface Sitting {
+  studentId: PersonId;
+  courseId: CourseId;
   periodId: PeriodId;
   periodLabel: string;
   period: number;
+  groupId: GroupId | null;
   last: string;
   first: string;
   called: string;
+  joinedAt: Instant;
+  /** Set while they are away. */
+  leftAt: Instant | null;
 }
 
-/** Where a student sits in a course, and the name they sit there under. */
+/** Where a student sits (or sat) in a course, and the name they sit there under. Fails with `not-allowed`. */
 export function findSitting(db: Database, course: CourseId, student: PersonId): Sitting {
   const row = one<Sitting>(
     db,
-    `SELECT h.id AS periodId, h.label AS periodLabel, h.number AS period, p.last, p.first, p.called
+    `SELECT e.student_id AS studentId, e.course_id AS courseId, h.id AS periodId, h.label AS periodLabel,
+       h.number AS period, e.group_id AS groupId, p.last, p.first, p.called, e.joined_at AS joinedAt, e.left_at AS leftAt
      FROM enrolment e JOIN period h ON h.id = e.period_id JOIN person p ON p.id = e.student_id
      WHERE e.course_id = ? AND e.student_id = ?`,
     [course, student],
@@ -35,11 +45,52 @@ export function findSitting(db: Database, course: CourseId, student: PersonId): 
   return row;
 }
 
-/** When work is due for a student. An assignment is given to the periods that have a due time; else it is `not-given`. */
-export function requireGiven(db: Database, assignment: AssignmentId, sitting: Sitting): Instant {
-  const due = dueFor(db, assignment, sitting.periodId);
-  if (due === null) throw new Failure('not-given', { period: sitting.periodLabel });
-  return due;
+/**
+ * When work is due for a student who may hand it in; fails with `not-given` where it is not given to their period or
+ * group or is not to be seen yet, and with `left-course` for who has left.
+ */
+export function requireGiven(
+  db: Database,
+  assignment: Pick<AssignmentRow, 'id' | 'visibleAt'>,
+  sitting: Sitting,
+  now: Instant,
+): { due: Instant; excused: boolean } {
+  if (sitting.leftAt !== null) throw new Failure('left-course');
+  const { due, excused } = dueForSitting(db, assignment.id, sitting);
+  const isSeen = assignment.visibleAt !== null && assignment.visibleAt <= now;
+  if (due === null || !isSeen || !isForGroup(db, assignment.id, sitting.groupId))
+    throw new Failure('not-given', { period: sitting.periodLabel });
+  return { due, excused };
+}
+
+function dueForSitting(
+  db: Database,
+  assignment: AssignmentId,
+  sitting: Sitting,
+): { due: Instant | null; excused: boolean } {
+  const row = one<{ due: Instant }>(
+    db,
+    'SELECT due_at AS due FROM assignment_due WHERE assignment_id = ? AND period_id = ?',
+    [assignment, sitting.periodId],
+  );
+  const absences = all<{ leftAt: Instant; backAt: Instant | null }>(
+    db,
+    'SELECT left_at AS leftAt, back_at AS backAt FROM absence WHERE course_id = ? AND student_id = ?',
+    [sitting.courseId, sitting.studentId],
+  );
+  return dueFor(row?.due ?? null, ownDueOf(db, assignment, sitting.studentId), {
+    joinedAt: sitting.joinedAt,
+    absences,
+  });
+}
+
+function isForGroup(db: Database, assignment: AssignmentId, group: GroupId | null): boolean {
+  const groups = all<{ id: GroupId }>(
+    db,
+    'SELECT group_id AS id FROM assignment_group WHERE assignment_id = ?',
+    [assignment],
+  );
+  return groups.length === 0 || groups.some(({ id }) => id === group);
 }
 
 interface Standing {
@@ -58,18 +109,18 @@ export function findStanding(
   ]);
 }
 
-/** What the file rule is filled with for a student's next attempt at an assignment. */
-export function fileValues(
-  sitting: Sitting,
+/** What the file rule is filled with for a student's attempt at an assignment. */
+export function pieceValues(
+  student: { last: string; first: string; called: string; period: number },
   assignment: Pick<AssignmentRow, 'title' | 'shortName'>,
   attempt: number,
-  now: Instant,
+  turnedIn: Instant,
   zone: string,
 ): NameValues {
   return {
-    ...personValues(sitting),
+    ...personValues(student),
     assignment: assignment.shortName || assignment.title,
-    date: instantToLocal(now, zone).slice(0, 10),
+    date: instantToLocal(turnedIn, zone).slice(0, 10),
     attempt,
   };
 }

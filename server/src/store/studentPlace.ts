@@ -1,9 +1,11 @@
 import {
+  dueFor,
   formOf,
+  splitName,
   stateOf,
   writeUniqueNames,
-  splitName,
   type AssignmentId,
+  type Attendance,
   type CourseId,
   type FileId,
   type Instant,
@@ -12,59 +14,132 @@ import {
   type SubmissionId,
 } from '@vestibul/core';
 import { PAGE_SIZE, type AnswerOf } from '@vestibul/contract';
+import { Failure } from '../failure';
 import { timeZoneOf, type School } from '../school';
 import { findAssignment } from './assignments';
-import { findCourse, listStaff } from './courses';
+import { copiesFor } from './copies';
+import { findCourse } from './courses';
 import { all, type Database } from './database';
 import { readStoredRule } from './folders';
-import { fileValues, findSitting, findStanding, isPieceName, requireGiven } from './sitting';
+import { groupBy } from './groupBy';
+import { absencesOf } from './ownDues';
+import { nameOf } from './people';
+import { signature } from './signature';
+import { findSitting, findStanding, isPieceName, pieceValues, requireGiven } from './sitting';
+import { listStaff } from './staff';
 import { readReceipts } from './submissions';
 import { listTray } from './uploads';
-import type { PersonName } from './people';
+import { todayOf } from './years';
 
-/** How a student reads a teacher's name: initial and last name. */
-function signature({ first, last }: Pick<PersonName, 'first' | 'last'>): string {
-  return first ? `${[...first][0]}. ${last}` : last;
+interface MyRow {
+  id: AssignmentId;
+  title: string;
+  courseId: CourseId;
+  courseTitle: string;
+  period: string;
+  periodDue: Instant | null;
+  hasOwn: number;
+  ownDue: Instant | null;
+  ownExcused: number | null;
+  graceMinutes: number;
+  joinedAt: Instant;
+  submissionId: SubmissionId | null;
+  attempt: number | null;
+  turnedInAt: Instant | null;
+  lateMs: number | null;
+  held: number | null;
+  reviewedAt: Instant | null;
+  handedBackAt: Instant | null;
+  inTray: number;
+  comments: number;
 }
 
-/** Every assignment that a student's periods were given, soonest due first, with where theirs stands. */
+/** Every assignment of this year's courses that a student is given, soonest due first, with where theirs stands. */
 export function listMyAssignments(school: School, student: PersonId): AnswerOf<'listMyAssignments'> {
-  return all<{
-    id: AssignmentId;
-    title: string;
-    courseId: CourseId;
-    courseTitle: string;
-    period: string;
-    due: Instant;
-    submissionId: SubmissionId | null;
-    attempt: number | null;
-    turnedInAt: Instant | null;
-    lateMs: number | null;
-    reviewedAt: Instant | null;
-    handedBackAt: Instant | null;
-    inTray: number;
-    comments: number;
-  }>(
+  const now = school.now();
+  const absences = new Map<CourseId, Attendance['absences']>();
+  const awayFrom = (course: CourseId) => {
+    if (!absences.has(course)) absences.set(course, absencesOf(school.db, course).get(student) ?? []);
+    return absences.get(course)!;
+  };
+  return all<MyRow>(
     school.db,
-    `SELECT a.id, a.title, c.id AS courseId, c.title AS courseTitle, h.label AS period, d.due_at AS due,
-       s.id AS submissionId, s.attempt, s.turned_in_at AS turnedInAt, s.late_ms AS lateMs,
+    `SELECT a.id, a.title, c.id AS courseId, c.title AS courseTitle, h.label AS period, d.due_at AS periodDue,
+       o.assignment_id IS NOT NULL AS hasOwn, o.due_at AS ownDue, o.excused AS ownExcused,
+       a.grace_minutes AS graceMinutes, e.joined_at AS joinedAt,
+       s.id AS submissionId, s.attempt, s.turned_in_at AS turnedInAt, s.late_ms AS lateMs, s.held,
        s.reviewed_at AS reviewedAt, s.handed_back_at AS handedBackAt,
-       (SELECT COUNT(*) FROM upload u WHERE u.student_id = e.student_id AND u.assignment_id = a.id
+       (SELECT COUNT(*) FROM upload u WHERE u.by_id = e.student_id AND u.assignment_id = a.id
           AND u.turned_in_at IS NULL AND u.dropped_at IS NULL) AS inTray,
        CASE WHEN s.handed_back_at IS NULL THEN 0
          ELSE (SELECT COUNT(*) FROM comment k WHERE k.submission_id = s.id) END AS comments
-     FROM enrolment e JOIN course c ON c.id = e.course_id JOIN period h ON h.id = e.period_id
+     FROM enrolment e JOIN course c ON c.id = e.course_id JOIN year y ON y.id = c.year_id
+     JOIN period h ON h.id = e.period_id
      JOIN assignment a ON a.course_id = e.course_id
-     JOIN assignment_due d ON d.assignment_id = a.id AND d.period_id = e.period_id
+     LEFT JOIN assignment_due d ON d.assignment_id = a.id AND d.period_id = e.period_id
+     LEFT JOIN own_due o ON o.assignment_id = a.id AND o.student_id = e.student_id
      LEFT JOIN submission s ON s.assignment_id = a.id AND s.student_id = e.student_id
-     WHERE e.student_id = ? ORDER BY d.due_at, a.title`,
-    [student],
-  ).map(({ reviewedAt, ...row }) => ({
-    ...row,
+     WHERE e.student_id = :student AND y.ends_on >= :today
+       AND (s.id IS NOT NULL OR (e.left_at IS NULL AND a.visible_at <= :now
+         AND (d.due_at IS NOT NULL OR o.due_at IS NOT NULL)
+         AND (NOT EXISTS (SELECT 1 FROM assignment_group g WHERE g.assignment_id = a.id)
+           OR EXISTS (SELECT 1 FROM assignment_group g WHERE g.assignment_id = a.id AND g.group_id = e.group_id))))`,
+    { student, now, today: todayOf(school) },
+  )
+    .map((row) => toMine(row, awayFrom(row.courseId), now))
+    .toSorted((a, b) => (a.due === b.due ? (a.title < b.title ? -1 : 1) : a.due < b.due ? -1 : 1));
+}
+
+function toMine(
+  row: MyRow,
+  absences: Attendance['absences'],
+  now: Instant,
+): AnswerOf<'listMyAssignments'>[number] {
+  const own = row.hasOwn === 1 ? { due: row.ownDue, excused: row.ownExcused === 1 } : null;
+  const { due, excused } = dueFor(row.periodDue, own, { joinedAt: row.joinedAt, absences });
+  const {
+    id,
+    title,
+    courseId,
+    courseTitle,
+    period,
+    inTray,
+    submissionId,
+    turnedInAt,
+    comments,
+    handedBackAt,
+  } = row;
+  const lateMs = row.lateMs ?? 0;
+  return {
+    id,
+    title,
+    courseId,
+    courseTitle,
+    period,
+    // Work that was turned in before its due time was taken away is shown by when that was.
+    due: due ?? turnedInAt ?? now,
+    state: stateOf(
+      {
+        turnedInAt,
+        lateMs,
+        held: row.held === 1,
+        hasStarted: inTray > 0,
+        reviewedAt: row.reviewedAt,
+        handedBackAt,
+        due,
+        graceMinutes: row.graceMinutes,
+        excused,
+      },
+      now,
+    ),
+    lateMs,
     attempt: row.attempt ?? 0,
-    lateMs: row.lateMs ?? 0,
-    state: stateOf({ ...row, lateMs: row.lateMs ?? 0, reviewedAt, hasStarted: row.inTray > 0 }, school.now()),
-  }));
+    inTray,
+    submissionId,
+    turnedInAt,
+    comments,
+    handedBackAt,
+  };
 }
 
 /** Everything the page needs on which a student turns something in. */
@@ -72,11 +147,11 @@ export function readTray(school: School, student: PersonId, id: AssignmentId): A
   const { db } = school;
   const assignment = findAssignment(db, id);
   const sitting = findSitting(db, assignment.courseId, student);
-  const due = requireGiven(db, id, sitting);
+  const now = school.now();
+  const { due } = requireGiven(db, assignment, sitting, now);
   const standing = findStanding(db, id, student);
   const course = findCourse(db, assignment.courseId);
-  const now = school.now();
-  const values = fileValues(sitting, assignment, (standing?.attempt ?? 0) + 1, now, timeZoneOf(db));
+  const values = pieceValues(sitting, assignment, (standing?.attempt ?? 0) + 1, now, timeZoneOf(db));
   const uploads = listTray(db, student, id);
   const mine = all<{ name: string }>(
     db,
@@ -95,7 +170,18 @@ export function readTray(school: School, student: PersonId, id: AssignmentId): A
   );
   const state = listMyAssignments(school, student).find((known) => known.id === id)?.state ?? 'not started';
   return {
-    assignment: { id, title: assignment.title, directions: assignment.directions },
+    assignment: {
+      id,
+      title: assignment.title,
+      directions: assignment.directions,
+      graceMinutes: assignment.graceMinutes,
+      lateCounts: assignment.lateCounts,
+      wants: assignment.wants,
+      scoring: assignment.scoring,
+      afterwards: assignment.afterwards,
+      holds: assignment.holds,
+    },
+    copies: copiesFor(db, student, id),
     courseTitle: course.title,
     period: sitting.periodLabel,
     teachers: listStaff(db, course.id).map(signature),
@@ -159,4 +245,43 @@ export function listMyFiles(db: Database, student: PersonId, before: string): An
     })),
     next: rows.length > PAGE_SIZE && last ? `${last.turnedInAt}~${last.pieceId}` : null,
   };
+}
+
+/**
+ * What the others of a student's period have turned in for an assignment, where it shows that afterwards and the student
+ * has turned in too: the newest attempt of each, held ones left out. Fails with `not-shown`.
+ */
+export function listPeriodPieces(
+  school: School,
+  student: PersonId,
+  id: AssignmentId,
+): AnswerOf<'listPeriodPieces'> {
+  const { db } = school;
+  const { courseId, afterwards } = findAssignment(db, id);
+  const sitting = findSitting(db, courseId, student);
+  if (afterwards !== 'period' || !findStanding(db, id, student)) throw new Failure('not-shown');
+  const rows = all<{
+    studentId: PersonId;
+    turnedInAt: Instant;
+    id: PieceId;
+    name: string;
+    mime: string;
+    extension: string;
+    bytes: number;
+  }>(
+    db,
+    `SELECT s.student_id AS studentId, s.turned_in_at AS turnedInAt, q.id, q.name, q.mime, q.extension, q.bytes
+     FROM enrolment e JOIN submission s ON s.student_id = e.student_id AND s.assignment_id = :id
+     JOIN piece q ON q.submission_id = s.id AND q.attempt = s.attempt
+     WHERE e.period_id = :period AND s.held = 0 ORDER BY s.turned_in_at DESC, q.n`,
+    { id, period: sitting.periodId },
+  );
+  return [...groupBy(rows, (row) => row.studentId)].map(([owner, pieces]) => ({
+    student: nameOf(db, owner),
+    turnedInAt: pieces[0]!.turnedInAt,
+    pieces: pieces.map(({ studentId: _student, turnedInAt: _at, extension, ...piece }) => ({
+      ...piece,
+      form: formOf(piece.mime, extension),
+    })),
+  }));
 }

@@ -1,7 +1,9 @@
 import {
   formOf,
+  nothingIn,
   sha256Hex,
   stateOf,
+  type Afterwards,
   type AssignmentId,
   type CourseId,
   type Instant,
@@ -33,6 +35,7 @@ interface SubmissionRow {
   attempt: number;
   turnedInAt: Instant;
   lateMs: number;
+  held: number;
   due: Instant | null;
   reviewedAt: Instant | null;
   handedBackAt: Instant | null;
@@ -42,7 +45,7 @@ function findSubmission(db: Database, id: SubmissionId): SubmissionRow {
   const row = one<SubmissionRow>(
     db,
     `SELECT s.id, s.course_id AS courseId, s.assignment_id AS assignmentId, a.title AS assignmentTitle,
-       s.student_id AS studentId, e.period_id AS periodId, s.attempt, s.turned_in_at AS turnedInAt, s.late_ms AS lateMs,
+       s.student_id AS studentId, e.period_id AS periodId, s.attempt, s.turned_in_at AS turnedInAt, s.late_ms AS lateMs, s.held,
        t.due_at AS due, s.reviewed_at AS reviewedAt, s.handed_back_at AS handedBackAt
      FROM submission s JOIN assignment a ON a.id = s.assignment_id
      JOIN enrolment e ON e.course_id = s.course_id AND e.student_id = s.student_id
@@ -79,7 +82,7 @@ export function readSubmission(
     courseId: row.courseId,
     periodId: row.periodId,
     student: nameOf(db, row.studentId),
-    state: stateOf({ ...row, hasStarted: false }, school.now()),
+    state: stateOf({ ...nothingIn, ...row, held: row.held === 1 }, school.now()),
     due: row.due,
     folderName: folderNameOf(db, row.courseId, row.studentId),
     attempts: readReceipts(db, id, pieces),
@@ -170,6 +173,7 @@ function lastHandBack(db: Database, row: SubmissionRow): Instant | '' | null {
 }
 
 export interface StoredPiece {
+  afterwards: Afterwards;
   name: string;
   mime: string;
   sha256: Sha256;
@@ -177,7 +181,12 @@ export interface StoredPiece {
 }
 
 export function findPiece(db: Database, id: PieceId): StoredPiece {
-  const row = one<StoredPiece>(db, 'SELECT name, mime, sha256, bytes FROM piece WHERE id = ?', [id]);
+  const row = one<StoredPiece>(
+    db,
+    `SELECT a.afterwards, q.name, q.mime, q.sha256, q.bytes FROM piece q JOIN submission s ON s.id = q.submission_id
+     JOIN assignment a ON a.id = s.assignment_id WHERE q.id = ?`,
+    [id],
+  );
   if (!row) throw new Failure('not-found');
   return row;
 }
@@ -230,6 +239,27 @@ export function markReviewed(school: School, by: PersonId, id: SubmissionId): vo
   });
 }
 
+/** Lets held work through; returns what was held until now. */
+export function approve(
+  school: School,
+  by: PersonId,
+  course: CourseId,
+  ids: readonly SubmissionId[],
+): SubmissionId[] {
+  return together(school.db, () => {
+    const changed: SubmissionId[] = [];
+    for (const id of new Set(ids)) {
+      const row = findSubmission(school.db, id);
+      if (row.courseId !== course) throw new Failure('not-found');
+      if (row.held === 0) continue;
+      run(school.db, 'UPDATE submission SET held = 0 WHERE id = ?', [id]);
+      writeEvent(school, by, 'approved', aboutOf(row), { attempt: row.attempt });
+      changed.push(id);
+    }
+    return changed;
+  });
+}
+
 /** Takes the mark 'reviewed' off again. What was handed back stays handed back. */
 export function withdrawReview(school: School, by: PersonId, id: SubmissionId): void {
   together(school.db, () => {
@@ -254,11 +284,13 @@ export function handBack(
       if (row.courseId !== course) throw new Failure('not-found');
       if (row.handedBackAt !== null) continue;
       const at = school.now();
+      // What is handed back is no longer held.
+      if (row.held === 1) writeEvent(school, by, 'approved', aboutOf(row), { attempt: row.attempt }, at);
       if (row.reviewedAt === null)
         writeEvent(school, by, 'reviewed', aboutOf(row), { attempt: row.attempt }, at);
       run(
         school.db,
-        'UPDATE submission SET reviewed_at = COALESCE(reviewed_at, :at), handed_back_at = :at WHERE id = :id',
+        'UPDATE submission SET held = 0, reviewed_at = COALESCE(reviewed_at, :at), handed_back_at = :at WHERE id = :id',
         { id, at },
       );
       writeEvent(school, by, 'handed back', aboutOf(row), { attempt: row.attempt }, at);

@@ -1,4 +1,4 @@
-import type { AssignmentId, Instant, PersonId, Sha256, UploadId } from '@vestibul/core';
+import type { AssignmentId, CourseId, Instant, PersonId, Sha256, UploadId } from '@vestibul/core';
 import { MOST_FILES } from '@vestibul/contract';
 import { Failure } from '../failure';
 import type { School } from '../school';
@@ -6,8 +6,10 @@ import { all, one, run, together, type Database } from './database';
 
 export interface UploadRow {
   id: UploadId;
-  studentId: PersonId;
-  assignmentId: AssignmentId;
+  byId: PersonId;
+  /** What it is for: the tray of an assignment, or a blank of a course. */
+  assignmentId: AssignmentId | null;
+  courseId: CourseId | null;
   originalName: string;
   bytes: number;
   startedAt: Instant;
@@ -27,7 +29,7 @@ export type ArrivedUpload = UploadRow & {
   extension: string;
 };
 
-const columns = `id, student_id AS studentId, assignment_id AS assignmentId, original_name AS originalName, bytes,
+const columns = `id, by_id AS byId, assignment_id AS assignmentId, course_id AS courseId, original_name AS originalName, bytes,
   started_at AS startedAt, arrived_at AS arrivedAt, sha256, mime, extension, turned_in_at AS turnedInAt, dropped_at AS droppedAt`;
 
 export function hasArrived(upload: UploadRow): upload is ArrivedUpload {
@@ -43,7 +45,7 @@ export function listTray(db: Database, student: PersonId, assignment: Assignment
   return all<UploadRow>(
     db,
     `SELECT ${columns} FROM upload
-     WHERE student_id = ? AND assignment_id = ? AND turned_in_at IS NULL AND dropped_at IS NULL
+     WHERE by_id = ? AND assignment_id = ? AND turned_in_at IS NULL AND dropped_at IS NULL
      ORDER BY started_at, id`,
     [student, assignment],
   );
@@ -52,17 +54,21 @@ export function listTray(db: Database, student: PersonId, assignment: Assignment
 /** Writes down that a file is on its way. Fails with `too-many-files` when the tray is full. */
 export function startUpload(
   school: School,
-  upload: Pick<UploadRow, 'id' | 'studentId' | 'assignmentId' | 'originalName' | 'bytes'>,
+  upload: Pick<UploadRow, 'id' | 'byId' | 'originalName' | 'bytes'> &
+    ({ assignmentId: AssignmentId } | { courseId: CourseId }),
 ): void {
   together(school.db, () => {
-    if (listTray(school.db, upload.studentId, upload.assignmentId).length >= MOST_FILES) {
+    if (
+      'assignmentId' in upload &&
+      listTray(school.db, upload.byId, upload.assignmentId).length >= MOST_FILES
+    ) {
       throw new Failure('too-many-files', { most: MOST_FILES });
     }
     run(
       school.db,
-      `INSERT INTO upload (id, student_id, assignment_id, original_name, bytes, started_at)
-       VALUES (:id, :studentId, :assignmentId, :originalName, :bytes, :at)`,
-      { ...upload, at: school.now() },
+      `INSERT INTO upload (id, by_id, assignment_id, course_id, original_name, bytes, started_at)
+       VALUES (:id, :byId, :assignmentId, :courseId, :originalName, :bytes, :at)`,
+      { assignmentId: null, courseId: null, ...upload, at: school.now() },
     );
   });
 }

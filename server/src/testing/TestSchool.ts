@@ -67,9 +67,9 @@ export class Caller {
     return reply.data;
   }
 
-  /** Starts an upload by the tus protocol and returns its address, or the refusal. */
+  /** Starts an upload by the tus protocol, for an assignment's tray or as a blank, and returns its address, or the refusal. */
   async startUpload(
-    assignmentId: AssignmentId,
+    purpose: AssignmentId | { courseId: CourseId },
     name: string,
     bytes: number,
   ): Promise<{ url: string; id: UploadId; status: number; body: string }> {
@@ -78,7 +78,7 @@ export class Caller {
       headers: {
         'Tus-Resumable': '1.0.0',
         'Upload-Length': String(bytes),
-        'Upload-Metadata': `filename ${base64(name)},assignmentId ${base64(assignmentId)}`,
+        'Upload-Metadata': `filename ${base64(name)},${typeof purpose === 'string' ? `assignmentId ${base64(purpose)}` : `courseId ${base64(purpose.courseId)}`}`,
       },
     });
     const url = response.headers.get('location') ?? '';
@@ -116,8 +116,21 @@ export class Caller {
   }
 
   /** Uploads a whole file into the tray. */
-  async upload(assignmentId: AssignmentId, name: string, bytes: Uint8Array<ArrayBuffer>): Promise<UploadId> {
-    const { id, status, body } = await this.startUpload(assignmentId, name, bytes.length);
+  upload(assignmentId: AssignmentId, name: string, bytes: Uint8Array<ArrayBuffer>): Promise<UploadId> {
+    return this.#upload(assignmentId, name, bytes);
+  }
+
+  /** Uploads a whole file that is to be a blank. */
+  uploadBlank(courseId: CourseId, name: string, bytes: Uint8Array<ArrayBuffer>): Promise<UploadId> {
+    return this.#upload({ courseId }, name, bytes);
+  }
+
+  async #upload(
+    purpose: AssignmentId | { courseId: CourseId },
+    name: string,
+    bytes: Uint8Array<ArrayBuffer>,
+  ): Promise<UploadId> {
+    const { id, status, body } = await this.startUpload(purpose, name, bytes.length);
     if (status !== 201) throw new Error(`upload refused: ${status} ${body}`);
     const sent = await this.sendBytes(id, bytes);
     if (sent.status !== 204) throw new Error(`upload failed: ${sent.status} ${await sent.text()}`);
@@ -208,6 +221,7 @@ export class TestSchool {
     for (const [key, last] of [
       ['teacher', 'Tamsin'],
       ['co-teacher', 'Okonjo'],
+      ['aide', 'Sandoval'],
       ['other teacher', 'Vane'],
     ] as const) {
       const body = { last, first: 'I', email: `${last}@x.example`, standing: 'teacher' };
@@ -221,6 +235,10 @@ export class TestSchool {
     await teacher.must('addStaff', {
       params: { courseId: this.course },
       body: { email: 'okonjo@x.example' },
+    });
+    await teacher.must('addStaff', {
+      params: { courseId: this.course },
+      body: { email: 'sandoval@x.example', role: 'aide' },
     });
     for (const known of (await teacher.must('readCourse', { params: { courseId: this.course } })).periods)
       this.periods[known.number] = known.id;

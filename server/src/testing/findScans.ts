@@ -1,10 +1,17 @@
 import { preparedSql, type Database } from '../store/database';
 
 /**
- * Tables that a query may walk from end to end: one row for the school, a handful of years, the courses of a school.
+ * What a query may walk from end to end: one row for the school, a handful of years, the courses of a school, and rows
+ * that it has itself just found by an index.
  * And the roster's preview, which compares a list with everybody in the school on purpose.
  */
-const MAY_BE_WALKED = [/^SCAN school$/, /^SCAN (year|y)$/, /^SCAN c$/, /^SCAN CONSTANT ROW$/];
+const MAY_BE_WALKED = [
+  /^SCAN school$/,
+  /^SCAN (year|y)$/,
+  /^SCAN c$/,
+  /^SCAN CONSTANT ROW$/,
+  /^SCAN \(subquery/,
+];
 const MAY_WALK_PEOPLE = /FROM person p LEFT JOIN enrolment e ON/;
 
 /** Steps of the query plans of all statements used so far that read a whole table without an index. */

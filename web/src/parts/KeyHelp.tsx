@@ -9,6 +9,7 @@ const keys: readonly [string[], string][] = [
   [['Space'], 'glance at what lies in the slot'],
   [['r'], 'review: to the desk; there, mark reviewed'],
   [['c'], 'write a comment (on the desk)'],
+  [['a'], 'approve what is held (on the desk)'],
   [['h'], 'hand back (on the desk)'],
   [['?'], 'this page'],
 ];
@@ -20,13 +21,16 @@ const forms: readonly {
   tab?: boolean;
   back?: boolean;
   late?: boolean;
+  held?: boolean;
 }[] = [
   { className: 'slot', says: 'turned in', sheet: true },
   { className: 'slot is-unseen', says: 'not seen by you', sheet: true, tab: true },
   { className: 'slot is-late', says: 'late', sheet: true, late: true },
   { className: 'slot is-flat', says: 'reviewed', sheet: true },
   { className: 'slot is-flat is-back', says: 'handed back', sheet: true, back: true },
+  { className: 'slot', says: 'held', sheet: true, held: true },
   { className: 'slot', says: 'nothing in', sheet: false },
+  { className: 'slot has-left', says: 'has left', sheet: false },
 ];
 
 /** All keys, and the legend of the rack's forms: one key away on every teacher's screen. */
@@ -64,7 +68,7 @@ export function KeyHelp({ open, onClose }: { open: boolean; onClose: () => void 
           ))}
         </dl>
         <ul className="grid list-none grid-cols-2 gap-3 p-0">
-          {forms.map(({ className, says, sheet, tab, back, late }) => (
+          {forms.map(({ className, says, sheet, tab, back, late, held }) => (
             <li key={says} className={`${className} h-22`}>
               <span className="hole">
                 {sheet ? (
@@ -74,9 +78,10 @@ export function KeyHelp({ open, onClose }: { open: boolean; onClose: () => void 
                     <span>12:40</span>
                     {back ? <span className="turned-down" /> : null}
                     {late ? <span className="cut-corner" /> : null}
+                    {held ? <span className="bar" /> : null}
                   </span>
                 ) : (
-                  <span className="void">not started</span>
+                  <span className="void">{says === 'has left' ? 'left 9 Nov' : 'not started'}</span>
                 )}
               </span>
               <span className="slot-name">

@@ -10,6 +10,9 @@ import { usePerson } from './useSession';
 const itemClass =
   'cursor-pointer rounded-md px-3 py-2 outline-none data-[highlighted]:bg-ground data-[highlighted]:outline-2 data-[highlighted]:outline-brass-mark';
 
+/** Courses in the menu; the office, which has all of them, finds the rest on its page. */
+const COURSES_SHOWN = 8;
+
 /** Who is signed in: other courses, the theme, the keys, signing out. */
 export function PersonMenu({ course, onHelp }: { course?: Course; onHelp?: () => void }) {
   const person = usePerson();
@@ -42,6 +45,7 @@ export function PersonMenu({ course, onHelp }: { course?: Course; onHelp?: () =>
           </Menu.Label>
           {(courses ?? [])
             .filter((known) => known.id !== course?.id)
+            .slice(0, COURSES_SHOWN)
             .map((known) => (
               <Menu.Item
                 key={known.id}
@@ -49,11 +53,17 @@ export function PersonMenu({ course, onHelp }: { course?: Course; onHelp?: () =>
                 onSelect={() => void navigate(placePath(known.id, 'Today', 'all'))}
               >
                 {known.title}, {known.yearLabel}
+                {known.isOver ? ' (over)' : ''}
               </Menu.Item>
             ))}
           {person.standing === 'teacher' ? (
             <Menu.Item className={itemClass} onSelect={() => void navigate('/new-course')}>
               New course …
+            </Menu.Item>
+          ) : null}
+          {person.standing === 'student' ? (
+            <Menu.Item className={itemClass} onSelect={() => void navigate('/calendar')}>
+              Calendar
             </Menu.Item>
           ) : null}
           {person.standing === 'office' ? (

@@ -1,25 +1,26 @@
-import { stateOf, type Instant, type SubmissionState } from '@vestibul/core';
+import { nothingIn, stateOf, type Instant, type SubmissionState } from '@vestibul/core';
 import type { RackStudent, Slot } from '../state/api';
 import { sayShortly } from './format';
+import { GroupMark, type Group } from './GroupMark';
 
 /** What a slot shows: the state of its submission with the time as it is now. */
-export function stateOfSlot(slot: Slot | undefined, due: Instant | null, now: number): SubmissionState {
+export function stateOfSlot(
+  slot: Slot | undefined,
+  asked: { due: Instant | null; excused: boolean; graceMinutes: number },
+  now: number,
+): SubmissionState {
   if (slot?.turnedInAt) return slot.state;
   return stateOf(
-    {
-      turnedInAt: null,
-      lateMs: 0,
-      hasStarted: slot?.state === 'started',
-      reviewedAt: null,
-      handedBackAt: null,
-      due,
-    },
+    { ...nothingIn, ...asked, hasStarted: slot?.state === 'started' },
     new Date(now).toISOString() as Instant,
   );
 }
 
 interface SlotViewProps {
+  /** The small group they are in, where there is one. */
+  group?: Group | undefined;
   student: RackStudent;
+
   slot: Slot | undefined;
   state: SubmissionState;
   now: number;
@@ -30,23 +31,28 @@ const voids: Partial<Record<SubmissionState, string>> = {
   'not started': 'not started',
   started: 'started',
   missing: 'missing',
+  excused: 'excused',
 };
 
 /** The inside of a slot: the hole with what lies in it, and the name plate. The forms are in styles.css. */
-export function SlotView({ student, slot, state, now, zone }: SlotViewProps) {
+export function SlotView({ student, slot, state, now, zone, group }: SlotViewProps) {
   return (
     <>
       <span className="hole">
         {slot?.turnedInAt ? (
           <Sheet slot={slot} turnedInAt={slot.turnedInAt} state={state} now={now} zone={zone} />
         ) : (
-          <span className={`void ${state === 'missing' ? 'void-missing' : ''}`}>
-            {voids[state]}
-            {state === 'started' ? <small>{slot ? `${slot.pieces} in the tray` : ''}</small> : null}
+          <span className={`void ${state === 'missing' && !student.leftAt ? 'void-missing' : ''}`}>
+            {student.leftAt ? `left ${sayShortly(student.leftAt, now, zone)}` : voids[state]}
+            {state === 'started' && !student.leftAt ? (
+              <small>{slot ? `${slot.pieces} in the tray` : ''}</small>
+            ) : null}
           </span>
         )}
       </span>
       <span className="slot-name">
+        {group ? <GroupMark group={group} /> : null}
+        {group ? ' ' : ''}
         <b>{student.last}</b>
         {student.called || student.first ? `, ${student.called || student.first}` : ''}
       </span>
@@ -79,6 +85,7 @@ function Sheet({
         </b>
         <time dateTime={turnedInAt}>{sayShortly(turnedInAt, now, zone)}</time>
         {state === 'handed back' ? <span className="turned-down" /> : null}
+        {state === 'held' ? <span className="bar" /> : null}
         {slot.lateMs > 0 && state !== 'handed back' ? <span className="cut-corner" /> : null}
       </span>
     </>
@@ -90,9 +97,10 @@ function isFlat(state: SubmissionState): boolean {
 }
 
 /** The classes that give a slot its form. */
-export function slotClass(slot: Slot | undefined, state: SubmissionState): string {
+export function slotClass(student: RackStudent, slot: Slot | undefined, state: SubmissionState): string {
   return [
     'slot',
+    student.leftAt ? 'has-left' : '',
     slot?.unseen ? 'is-unseen' : '',
     (slot?.lateMs ?? 0) > 0 && state !== 'handed back' ? 'is-late' : '',
     isFlat(state) ? 'is-flat' : '',
@@ -106,6 +114,7 @@ export function slotClass(slot: Slot | undefined, state: SubmissionState): strin
 export function saySlot(student: RackStudent, slot: Slot | undefined, state: SubmissionState): string {
   const name = [student.last, student.called || student.first].filter(Boolean).join(', ');
   const more = [
+    student.leftAt ? 'has left' : '',
     slot?.turnedInAt && slot.lateMs > 0 && state !== 'late' ? 'late' : '',
     slot && slot.pieces > 1 ? `${slot.pieces} pieces` : (slot?.form ?? ''),
     slot?.unseen ? 'not seen' : '',

@@ -1,4 +1,11 @@
-import type { AssignmentId, Instant, SubmissionState } from '@vestibul/core';
+import {
+  dueFor,
+  sortPeople,
+  type AssignmentId,
+  type Instant,
+  type SortOrder,
+  type SubmissionState,
+} from '@vestibul/core';
 import type { Course, RackStudent, Slot } from '../state/api';
 import { isUnseen } from './Hall';
 import { stateOfSlot } from './SlotView';
@@ -13,11 +20,14 @@ export interface Place {
   state: SubmissionState;
 }
 
-/** The assignments that a period has been given, or that any has, when all are looked at; soonest due first. */
-export function assignmentsFor(course: Course, period: string): Assignment[] {
+/** The assignments that a period has been given and students see, or that any has, when all are looked at; soonest due first. */
+export function assignmentsFor(course: Course, period: string, now: number): Assignment[] {
   const id = course.periods.find((known) => String(known.number) === period)?.id;
-  return course.assignments.filter((assignment) =>
-    id ? assignment.dues.some((due) => due.periodId === id) : assignment.dues.length > 0,
+  return course.assignments.filter(
+    (assignment) =>
+      assignment.visibleAt !== null &&
+      Date.parse(assignment.visibleAt) <= now &&
+      (id ? assignment.dues.some((due) => due.periodId === id) : assignment.dues.length > 0),
   );
 }
 
@@ -28,34 +38,73 @@ export function nearestAssignment(assignments: readonly Assignment[], now: numbe
   return [...assignments].sort((a, b) => away(a) - away(b))[0];
 }
 
-const collator = new Intl.Collator('en', { sensitivity: 'variant' });
-
-/** Students by last name, then first, in the order of the language. */
-export function byName(a: RackStudent, b: RackStudent): number {
-  return collator.compare(a.last, b.last) || collator.compare(a.first, b.first) || (a.id < b.id ? -1 : 1);
+/** The names of a course's small groups, by their ids. */
+export function groupNames(course: Course): Map<string, string> {
+  return new Map(course.periods.flatMap((period) => period.groups.map((group) => [group.id, group.name])));
 }
 
-/** The slots of a period (or all that were given the assignment) in order, each with its state as it is now. */
+export interface Arrangement {
+  order: SortOrder;
+  language: string;
+}
+
+/** Students in an order that the language gives them. */
+export function inOrder<
+  Student extends Pick<RackStudent, 'id' | 'last' | 'first' | 'called'> & { groupId?: string | null },
+>(students: readonly Student[], course: Course, { order, language }: Arrangement): Student[] {
+  const names = groupNames(course);
+  const named = students.map((student) => ({
+    id: student.id,
+    last: student.last,
+    first: student.first,
+    called: student.called,
+    group: (student.groupId && names.get(student.groupId)) ?? '',
+    student,
+  }));
+  return sortPeople(named, order, language).map(({ student }) => student);
+}
+
+interface RackData {
+  students: readonly RackStudent[];
+  slots: readonly Slot[];
+  dues: readonly { studentId: string; assignmentId: string; due: Instant | null; excused: boolean }[];
+}
+
+/**
+ * The slots of a period (or all that were given the assignment) in order, each with its state as it is now. Who has left
+ * stays at their place; whom the assignment does not ask has none, unless something of theirs lies there.
+ */
 export function placesFor(
   course: Course,
-  rack: { students: readonly RackStudent[]; slots: readonly Slot[] },
+  rack: RackData,
   period: string,
   assignment: Assignment,
   now: number,
+  arrangement: Arrangement,
 ): Place[] {
   const dueOf = new Map(assignment.dues.map((due) => [due.periodId, due.due]));
   const numberOf = new Map(course.periods.map((known) => [known.id, known.number]));
-  const slotOf = new Map(
-    rack.slots.filter((slot) => slot.assignmentId === assignment.id).map((slot) => [slot.studentId, slot]),
-  );
-  return rack.students
-    .filter((student) => dueOf.has(student.periodId) || slotOf.has(student.id))
-    .filter((student) => period === 'all' || String(numberOf.get(student.periodId)) === period)
-    .sort((a, b) => numberOf.get(a.periodId)! - numberOf.get(b.periodId)! || byName(a, b))
+  const here = <Row extends { assignmentId: string }>(rows: readonly Row[]) =>
+    rows.filter((row) => row.assignmentId === assignment.id);
+  const slotOf = new Map(here(rack.slots).map((slot) => [slot.studentId as string, slot]));
+  const ownOf = new Map(here(rack.dues).map((own) => [own.studentId, own]));
+  const isAsked = ({ id, periodId, groupId }: RackStudent) =>
+    (dueOf.has(periodId) || ownOf.has(id)) &&
+    (assignment.groupIds.length === 0 || (groupId !== null && assignment.groupIds.includes(groupId)));
+  const shown = rack.students
+    .filter((student) => isAsked(student) || slotOf.has(student.id))
+    .filter((student) => period === 'all' || String(numberOf.get(student.periodId)) === period);
+  return inOrder(shown, course, arrangement)
+    .toSorted((a, b) => numberOf.get(a.periodId)! - numberOf.get(b.periodId)!)
     .map((student) => {
       const slot = slotOf.get(student.id);
-      const due = dueOf.get(student.periodId) ?? null;
-      return { student, slot, due, state: stateOfSlot(slot, due, now) };
+      const { due, excused } = dueFor(
+        dueOf.get(student.periodId) ?? null,
+        ownOf.get(student.id) ?? null,
+        student,
+      );
+      const asked = { due, excused, graceMinutes: assignment.graceMinutes };
+      return { student, slot, due, state: stateOfSlot(slot, asked, now) };
     });
 }
 
@@ -66,11 +115,13 @@ export interface Tally {
   missing: number;
   toReview: number;
   toHandBack: number;
+  held: number;
 }
 
-/** The counts above the rack. */
+/** The counts above the rack; who has left is out of them. */
 export function tallyOf(places: readonly Place[]): Tally {
-  const count = (fits: (place: Place) => boolean) => places.filter(fits).length;
+  const present = places.filter(({ student }) => student.leftAt === null);
+  const count = (fits: (place: Place) => boolean) => present.filter(fits).length;
   return {
     in: count(({ slot }) => Boolean(slot?.turnedInAt)),
     unseen: count(({ slot }) => slot !== undefined && isUnseen(slot)),
@@ -78,6 +129,7 @@ export function tallyOf(places: readonly Place[]): Tally {
     missing: count(({ state }) => state === 'missing'),
     toReview: count(({ state }) => state === 'turned in' || state === 'late'),
     toHandBack: count(({ state }) => state === 'reviewed'),
+    held: count(({ state }) => state === 'held'),
   };
 }
 

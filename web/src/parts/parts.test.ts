@@ -1,23 +1,14 @@
 import { describe, expect, test } from '@jest/globals';
 import { errorStatus } from '@vestibul/contract';
-import type {
-  AssignmentId,
-  CourseId,
-  Instant,
-  PeriodId,
-  PersonId,
-  SubmissionId,
-  YearId,
-} from '@vestibul/core';
-import type { Course, RackStudent, Slot } from '../state/api';
+import type { Instant } from '@vestibul/core';
+import type { RackStudent } from '../state/api';
+import { at, byLast, course, g1, now, slot, students } from '../testing/course';
 import { currentAssignment, type MyAssignment } from '../screens/student/currentAssignment';
 import { assignmentsFor, nearestAssignment, placesFor, tallyOf } from './courseWork';
 import { sayBytes, sayDueDay, sayListName, sayName, sayShortly } from './format';
 import { sayFailure } from './sentences';
 import { stripFor } from './stripFor';
 
-const now = Date.parse('2026-11-24T10:00:00Z');
-const at = (text: string) => text as Instant;
 const zone = 'Europe/London';
 
 describe('times on screen', () => {
@@ -75,89 +66,87 @@ describe('sayFailure', () => {
   });
 });
 
-const p2 = 'h2' as PeriodId;
-const p3 = 'h3' as PeriodId;
-const assignment = (id: string, dues: Course['assignments'][number]['dues']) => ({
-  id: id as AssignmentId,
-  title: id,
-  shortName: '',
-  dues,
-});
-const due = (periodId: PeriodId, instant: string) => ({ periodId, due: at(instant), dueLocal: '' as never });
-const course: Course = {
-  id: 'c' as CourseId,
-  title: 'Field Geography',
-  code: '',
-  year: { id: 'y' as YearId, label: 'Y' },
-  role: 'teacher',
-  folderRule: '{period|pad 2}-{last}_{first}',
-  fileRule: '{period|pad 2}-{last}_{first}_{assignment}',
-  periods: [
-    { id: p2, number: 2, label: 'Period 2', enamel: 1, students: 2 },
-    { id: p3, number: 3, label: 'Period 3', enamel: 2, students: 1 },
-  ],
-  staff: [],
-  students: 3,
-  folders: 3,
-  assignments: [
-    assignment('Past', [due(p2, '2026-11-20T10:00:00Z')]),
-    assignment('Log', [due(p2, '2026-11-24T09:00:00Z'), due(p3, '2026-11-25T09:00:00Z')]),
-  ],
-};
-const student = (id: string, last: string, periodId: PeriodId): RackStudent => ({
-  id: id as PersonId,
-  last,
-  first: 'A',
-  called: '',
-  periodId,
-  folderName: '',
-});
-const students = [student('s1', 'Zhang', p2), student('s2', 'Ålund', p2), student('s3', 'Berg', p3)];
-const slot = (studentId: string, more: Partial<Slot>): Slot => ({
-  id: `sub-${studentId}` as SubmissionId,
-  studentId: studentId as PersonId,
-  assignmentId: 'Log' as AssignmentId,
-  state: 'turned in',
-  attempt: 1,
-  pieces: 1,
-  form: 'text',
-  turnedInAt: at('2026-11-24T08:00:00.000Z'),
-  lateMs: 0,
-  unseen: true,
-  drifted: false,
-  name: '02-Zhang_A_Log.txt',
-  originalName: 'x.txt',
-  ...more,
-});
-
 describe('the work of a course', () => {
   test('a period sees the assignments it was given; the nearest due is the one to start with', () => {
-    expect(assignmentsFor(course, '3').map((known) => known.title)).toEqual(['Log']);
-    expect(assignmentsFor(course, 'all')).toHaveLength(2);
+    expect(assignmentsFor(course, '3', now).map((known) => known.title)).toEqual(['Log']);
+    expect(assignmentsFor(course, 'all', now)).toHaveLength(2);
     expect(nearestAssignment(course.assignments, now)?.title).toBe('Log');
   });
 
   test('slots stand in the language’s order, with the state as it is now for each period', () => {
-    const rack = { students, slots: [slot('s1', {})] };
+    const rack = { students, slots: [slot('s1', {})], dues: [] };
     const log = course.assignments[1]!;
-    const places = placesFor(course, rack, 'all', log, now);
+    const places = placesFor(course, rack, 'all', log, now, byLast);
     expect(places.map((place) => [place.student.last, place.state])).toEqual([
       ['Ålund', 'missing'],
       ['Zhang', 'turned in'],
       ['Berg', 'not started'],
     ]);
-    expect(tallyOf(places)).toEqual({ in: 1, unseen: 1, late: 0, missing: 1, toReview: 1, toHandBack: 0 });
-    expect(placesFor(course, rack, '3', log, now)).toHaveLength(1);
+    expect(tallyOf(places)).toEqual({
+      in: 1,
+      unseen: 1,
+      late: 0,
+      missing: 1,
+      toReview: 1,
+      toHandBack: 0,
+      held: 0,
+    });
+    expect(placesFor(course, rack, '3', log, now, byLast)).toHaveLength(1);
   });
 
   test('what is reviewed counts for handing back and is no longer new', () => {
-    const rack = { students, slots: [slot('s1', { state: 'reviewed' })] };
-    expect(tallyOf(placesFor(course, rack, '2', course.assignments[1]!, now))).toMatchObject({
+    const rack = { students, slots: [slot('s1', { state: 'reviewed' })], dues: [] };
+    expect(tallyOf(placesFor(course, rack, '2', course.assignments[1]!, now, byLast))).toMatchObject({
       in: 1,
       unseen: 0,
       toReview: 0,
       toHandBack: 1,
     });
+  });
+});
+
+describe('who is asked', () => {
+  const log = course.assignments[1]!;
+  const rackOf = (
+    changes: Record<string, Partial<RackStudent>>,
+    dues: Parameters<typeof placesFor>[1]['dues'] = [],
+  ) => ({
+    students: students.map((one) => ({ ...one, ...changes[one.id] })),
+    slots: [slot('s1', {})],
+    dues,
+  });
+  const states = (rack: ReturnType<typeof rackOf>, known = log) =>
+    Object.fromEntries(
+      placesFor(course, rack, 'all', known, now, byLast).map((place) => [place.student.id, place.state]),
+    );
+
+  test('who left stays at their place and is out of the counts', () => {
+    const rack = rackOf({ s2: { leftAt: at('2026-11-20T08:00:00.000Z') } });
+    expect(states(rack)).toHaveProperty('s2');
+    expect(tallyOf(placesFor(course, rack, 'all', log, now, byLast)).missing).toBe(0);
+  });
+  test('what was due before somebody joined, or while they were away, is not asked of them', () => {
+    expect(states(rackOf({ s2: { joinedAt: at('2026-11-24T09:30:00.000Z') } })).s2).toBe('excused');
+    const away = { leftAt: at('2026-11-23T08:00:00.000Z'), backAt: at('2026-11-24T09:30:00.000Z') };
+    expect(states(rackOf({ s2: { absences: [away] } })).s2).toBe('excused');
+  });
+  test('a due time of one’s own comes before the period’s', () => {
+    const own = { studentId: 's2', assignmentId: 'Log', due: at('2026-11-30T09:00:00.000Z'), excused: false };
+    expect(states(rackOf({}, [own])).s2).toBe('not started');
+    expect(states(rackOf({}, [{ ...own, due: null, excused: true }])).s2).toBe('excused');
+  });
+  test('work for a group has slots for that group, and for whoever has handed in', () => {
+    const forGroup = { ...log, groupIds: [g1] };
+    expect(Object.keys(states(rackOf({ s2: { groupId: g1 } }), forGroup)).sort()).toEqual(['s1', 's2']);
+  });
+  test('a draft, and what is published later, has no place on the rack', () => {
+    const hidden = (visibleAt: string | null) => ({
+      ...course,
+      assignments: [{ ...log, visibleAt: visibleAt as Instant | null }],
+    });
+    expect(assignmentsFor(hidden(null), 'all', now)).toEqual([]);
+    expect(assignmentsFor(hidden('2026-11-25T08:00:00.000Z'), 'all', now)).toEqual([]);
+    expect(assignmentsFor(hidden('2026-11-23T08:00:00.000Z'), 'all', now)).toHaveLength(1);
   });
 });
 

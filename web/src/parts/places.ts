@@ -5,9 +5,20 @@ import type { Course } from '../state/api';
 export const places = ['Today', 'Rack', 'Review desk', 'Ledger', 'Set-up'] as const;
 export type Place = (typeof places)[number];
 
-/** The places that are open to somebody with this role: the office keeps rosters and the record. */
+/** The places that are open to somebody with this role: the office keeps rosters and the record, an aide sees and comments. */
 export function placesOf(role: Course['role']): readonly Place[] {
-  return role === 'office' ? ['Ledger', 'Set-up'] : places;
+  if (role === 'office') return ['Ledger', 'Set-up'];
+  return role === 'aide' ? places.filter((place) => place !== 'Set-up') : places;
+}
+
+/** Whether somebody runs the course, and it is not over: then they may change what is in it. */
+export function mayRun(course: Pick<Course, 'role' | 'year'>): boolean {
+  return !course.year.isOver && (course.role === 'teacher' || course.role === 'co-teacher');
+}
+
+/** Whether somebody keeps the course's periods, roster and staff: who runs it, and the office. */
+export function mayKeep(course: Pick<Course, 'role' | 'year'>): boolean {
+  return !course.year.isOver && course.role !== 'aide';
 }
 
 /** The letter behind `g` that goes to each place. */

@@ -32,6 +32,8 @@ const sentences = {
       ? `The list cannot be read from line ${line} on: a quoted cell does not end. Nothing was added; close the quote there.`
       : 'The list is empty. Paste at least one person.',
   'bad-time-zone': ({ zone }) => `No time zone is called ‘${zone}’. Choose one such as Europe/London.`,
+  'year-over': ({ label }) =>
+    `${label} is over: it can be read and nothing in it changes. Nothing was saved; the office can move its last day.`,
   'year-exists': ({ label }) => `There is a year called ${label} already. Choose it from the list.`,
   'course-exists': ({ title }) =>
     `${title} exists in this year already. Nothing was made; open that one, or give this one another title.`,
@@ -39,6 +41,21 @@ const sentences = {
   'email-taken': ({ email }) =>
     `Somebody in the school has the address ${email} already. Nothing was added; check the address.`,
   'already-on-staff': ({ email }) => `${email} is on this course’s staff already.`,
+  'is-the-teacher': () =>
+    'This is the course’s teacher. Nothing was changed; give the course to another teacher first.',
+  'not-on-staff': () => 'They are not on this course’s staff any more. Nothing was changed.',
+  'has-work': ({ what, name }) =>
+    what === 'group'
+      ? `‘${name}’ is named by an assignment. Nothing was changed; take it out of the assignment first.`
+      : `Something lies in ‘${name}’ already. Nothing was changed; it stays where students can see it.`,
+  'left-course': () =>
+    'You have left this course. Nothing was sent; what you had turned in is safe and stays yours.',
+  'not-here': () => 'They are not on this course’s roster. Nothing was changed; look at the roster again.',
+  'nobody-to-hand-out': () => 'Choose at least one period or student. Nothing was handed out.',
+  'not-shown': () =>
+    'This assignment does not show pieces here. What you turned in is safe; your receipt proves it.',
+  'bad-package': sayPackageFault,
+  'package-gone': () => 'This package is not here any more. Nothing was changed; choose the file again.',
   'assignment-exists': ({ title }) =>
     `The course has an assignment called ‘${title}’ already. Give this one another title.`,
   'roster-changed': () =>
@@ -75,6 +92,48 @@ function isFailure(value: unknown): value is PageFailure {
   return typeof value === 'object' && value !== null && 'code' in value && String(value.code) in sentences;
 }
 
+/** What is wrong with a package of lists: which file, which line, and what to do. */
+export function sayPackageFault({ code, file, line, found }: ErrorDetails): string {
+  const where = line ? `${file}, line ${line}` : `${file}`;
+  const kept = 'Nothing was changed.';
+  switch (code) {
+    case 'no-manifest':
+      return `The package has no manifest.csv. ${kept} Choose the whole ZIP as the office’s system wrote it.`;
+    case 'other-version':
+      return `manifest.csv says OneRoster ${found || 'without a version'}; 1.2 is read. ${kept}`;
+    case 'not-bulk':
+      return `${file} is ${found} in the manifest; it must be bulk. ${kept} Export all lists, not only changes.`;
+    case 'file-missing':
+      return `The manifest names ${file}, and the package does not hold it. ${kept} Export it again.`;
+    case 'wrong-columns':
+      return `The columns of ${file} are not in the standard’s order, at ‘${found}’. ${kept}`;
+    case 'too-many-rows':
+      return `${file} has more than ${found} rows. ${kept}`;
+    case 'unreadable':
+      return file
+        ? `${where} cannot be read: a quoted cell does not end. ${kept}`
+        : `This is not a ZIP that can be read. ${kept}`;
+    case 'no-id':
+      return `${where}: no sourcedId`;
+    case 'id-twice':
+      return `${where}: the id ‘${found}’ stands twice`;
+    case 'unknown-id':
+      return found ? `${where}: nothing has the id ‘${found}’` : `${where}: an id is missing`;
+    case 'bad-value':
+      return `${where}: ‘${found}’ is none of the standard’s words`;
+    case 'bad-date':
+      return `${where}: ‘${found}’ is no day, or lies before the first`;
+    case 'no-name':
+      return `${where}: no name`;
+    case 'bad-email':
+      return `${where}: ‘${found}’ is no e-mail address`;
+    case 'two-periods':
+      return `${where}: the user ‘${found}’ sits in two classes of one course`;
+    default:
+      return `The package cannot be read. ${kept} Export it again.`;
+  }
+}
+
 /** Why a row of a list is what it is. */
 export const rowReasons = {
   'no-name': 'no name',
@@ -83,7 +142,11 @@ export const rowReasons = {
   'no-period': 'no period: choose one above',
   'unknown-period': 'the course has no such period',
   'twice-in-list': 'stands in the list twice',
-  'other-period': 'sits in another period of this course',
+  'other-period': 'sat in another period of this course',
+  'like-somebody-here': 'the course has somebody of a similar name',
+  'like-somebody-in-school': 'the school has a student of a similar name',
+  'like-another-row': 'another row has a similar name',
+  'left-before': 'had left',
   'name-cut-by-guess': 'first and last name told apart by a guess',
   'same-name-here': 'the course has somebody of this name',
   'same-name-in-school': 'the school has a student of this name',

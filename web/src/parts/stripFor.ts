@@ -48,7 +48,7 @@ const plain = (name: string): NameSegment[] => [{ text: name, part: null }];
 /** The name strip for a slot of the rack: the piece's name, or the folder's where nothing is in. */
 export function stripFor(
   course: Course,
-  student: RackStudent,
+  student: Pick<RackStudent, 'last' | 'first' | 'called' | 'periodId' | 'folderName'>,
   slot: Slot | undefined,
   zone: string,
 ): StripContent {

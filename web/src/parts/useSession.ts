@@ -7,6 +7,11 @@ export function usePerson() {
   return person;
 }
 
+/** Whose order of letters the school's lists follow. */
+export function useLanguage(): string {
+  return api.useReadSessionQuery().data?.school.language ?? 'en';
+}
+
 /** The school's IANA time zone; every time on screen is in it. */
 export function useZone(): string {
   return api.useReadSessionQuery().data?.school.timeZone ?? 'UTC';

@@ -14,6 +14,11 @@ const ReviewDesk = lazy(() =>
 const Ledger = lazy(() => import('./ledger/Ledger').then(({ Ledger: page }) => ({ default: page })));
 const SetUp = lazy(() => import('./setUp/SetUp').then(({ SetUp: page }) => ({ default: page })));
 const NewCourse = lazy(() => import('./setUp/NewCourse').then(({ NewCourse: page }) => ({ default: page })));
+const BeginYear = lazy(() => import('./years/BeginYear').then(({ BeginYear: page }) => ({ default: page })));
+const SchoolPage = lazy(() =>
+  import('./years/SchoolPage').then(({ SchoolPage: page }) => ({ default: page })),
+);
+const ListsPage = lazy(() => import('./lists/ListsPage').then(({ ListsPage: page }) => ({ default: page })));
 const People = lazy(() => import('./people/People').then(({ People: page }) => ({ default: page })));
 
 /** The places of teachers and of the office. */
@@ -23,6 +28,9 @@ export function StaffPages({ standing }: { standing: Standing }) {
     return (
       <Routes>
         <Route path="/people" element={<People />} />
+        <Route path="/school" element={<SchoolPage />} />
+        <Route path="/lists" element={<ListsPage />} />
+        <Route path="/begin-year" element={<BeginYear />} />
         <Route path="/course/:courseId/ledger" element={<Ledger />} />
         <Route path="/course/:courseId/set-up" element={<SetUp />} />
         <Route path="*" element={<Navigate to="/people" replace />} />
@@ -37,6 +45,7 @@ export function StaffPages({ standing }: { standing: Standing }) {
       <Route path="/course/:courseId/ledger" element={<Ledger />} />
       <Route path="/course/:courseId/set-up" element={<SetUp />} />
       <Route path="/new-course" element={<NewCourse />} />
+      <Route path="/begin-year" element={<BeginYear />} />
       <Route path="*" element={<ToFirstCourse />} />
     </Routes>
   );

@@ -1,10 +1,20 @@
 import { useEffect } from 'react';
 import { routes, type LiveNotice } from '@vestibul/contract';
+import { tell } from '../parts/Notices';
 import { api, putSlot } from './api';
 import { useAppDispatch } from './store';
 
 /** How long notices of a whole course are gathered before it is read again, in milliseconds: thirty students begin at once. */
 const GATHER_MS = 1500;
+
+const words = {
+  published: (title: string) => `New: ‘${title}’. It stands on your Today.`,
+  'handed back': (title: string) => `‘${title}’ has come back to you.`,
+} as const;
+
+function tellWord({ says, title }: Extract<LiveNotice, { kind: 'word' }>): void {
+  tell(words[says](title));
+}
 
 /** Keeps what is on screen true while the page is open: a piece that arrives appears by itself. */
 export function useLive(): void {
@@ -29,6 +39,8 @@ export function useLive(): void {
       if (notice.kind === 'slot') {
         dispatch(putSlot(notice.courseId, notice.slot));
         dispatch(api.util.invalidateTags(['Submission', 'Ledger']));
+      } else if (notice.kind === 'word') {
+        tellWord(notice);
       } else if (notice.kind === 'mine') {
         dispatch(api.util.invalidateTags(['Mine', 'Tray', 'Submission']));
       } else {

@@ -1,15 +1,13 @@
-import { Upload, type DetailedError } from 'tus-js-client';
-import { LARGEST_FILE, routes, type ErrorAnswer } from '@vestibul/contract';
+import { Upload } from 'tus-js-client';
+import { routes } from '@vestibul/contract';
 import type { AssignmentId, UploadId } from '@vestibul/core';
 import { api } from './api';
-import type { PageFailure } from './contractQuery';
 import { store } from './store';
 import { added, changed, removed } from './traySlice';
+import { CHUNK, failureOf, refusal } from './uploading';
 
 /** Files sent at the same time; more would only share the same line. */
 const AT_ONCE = 3;
-/** Bytes in one request: what a lost connection costs at most. */
-const CHUNK = 8 * 1024 * 1024;
 /** Waits between tries after a lost connection, in milliseconds; the last one is repeated for as long as it takes. */
 const RETRY_MS = [0, 500, 1000, 2000, 4000, 8000, ...Array.from({ length: 60 }, () => 10_000)];
 
@@ -57,12 +55,6 @@ export function forget(key: string): void {
   if (queued >= 0) queue.splice(queued, 1);
   store.dispatch(removed(key));
   startNext();
-}
-
-function refusal(file: File): PageFailure | null {
-  if (file.size === 0) return { code: 'empty-file', details: { name: file.name } };
-  if (file.size > LARGEST_FILE) return { code: 'file-too-large', details: { name: file.name } };
-  return null;
 }
 
 function startNext(): void {
@@ -125,18 +117,4 @@ function makeUpload(key: string, assignmentId: AssignmentId, file: File): Upload
       startNext();
     },
   });
-}
-
-/** Why an upload stopped: the server's own code when it refused, else the connection. */
-function failureOf(error: Error | DetailedError): PageFailure {
-  const response = 'originalResponse' in error ? error.originalResponse : null;
-  if (!response) return { code: 'no-connection', details: {} };
-  try {
-    return (JSON.parse(response.getBody()) as ErrorAnswer).error;
-  } catch {
-    const status = response.getStatus();
-    return status >= 400 && status < 500 && status !== 409 && status !== 423
-      ? { code: 'upload-gone', details: {} }
-      : { code: 'no-connection', details: {} };
-  }
 }

@@ -4,7 +4,7 @@ import { useRef, useState } from 'react';
 import { pathOf, type AnswerOf } from '@vestibul/contract';
 import { eventKinds, type AssignmentId, type EventKind, type PersonId } from '@vestibul/core';
 import { Button, buttonClass } from '../../parts/Button';
-import { byName } from '../../parts/courseWork';
+import { inOrder } from '../../parts/courseWork';
 import { inputClass } from '../../parts/Field';
 import { sayCount, sayExactly, sayListName, sayName } from '../../parts/format';
 import { Hall } from '../../parts/Hall';
@@ -13,7 +13,7 @@ import { Empty, Read } from '../../parts/States';
 import { fileParts, valuesFor, workValues } from '../../parts/stripFor';
 import { useCoursePage } from '../../parts/useCoursePage';
 import { usePageTitle } from '../../parts/usePageTitle';
-import { useZone } from '../../parts/useSession';
+import { useLanguage, useZone } from '../../parts/useSession';
 import { api, type Course } from '../../state/api';
 import { sayFacts } from './sayFacts';
 
@@ -38,6 +38,7 @@ export function Ledger() {
 function LedgerOf({ course, period }: { course: Course; period: string }) {
   const params = { courseId: course.id };
   const zone = useZone();
+  const language = useLanguage();
   const [filter, setFilter] = useState(noFilter);
   // Where each page that is shown begins; the first begins at the end of the ledger.
   const [pages, setPages] = useState<number[]>([]);
@@ -90,13 +91,11 @@ function LedgerOf({ course, period }: { course: Course; period: string }) {
         </Choice>
         <Choice label="Student" value={filter.student} onChange={(id) => change({ student: id as PersonId })}>
           <option value="">every student</option>
-          {[...(roster.data ?? [])]
-            .sort((a, b) => byName({ ...a, folderName: '' }, { ...b, folderName: '' }))
-            .map((student) => (
-              <option key={student.id} value={student.id}>
-                {sayListName(student)}
-              </option>
-            ))}
+          {inOrder(roster.data ?? [], course, { order: 'last', language }).map((student) => (
+            <option key={student.id} value={student.id}>
+              {sayListName(student)}
+            </option>
+          ))}
         </Choice>
         <a className={buttonClass()} href={pathOf('readRecord', params)}>
           <Download aria-hidden="true" className="size-4.5" /> Record as CSV
@@ -132,6 +131,18 @@ function LedgerOf({ course, period }: { course: Course; period: string }) {
                 >
                   Older
                 </Button>
+                {selected?.piece ? (
+                  <a
+                    className={`${buttonClass('quiet')} ml-auto min-w-0`}
+                    href={pathOf('readPiece', { pieceId: selected.piece.id })}
+                    target="_blank"
+                    rel="noopener noreferrer"
+                  >
+                    <span className="truncate">
+                      Open <code>{selected.piece.name}</code>
+                    </span>
+                  </a>
+                ) : null}
               </nav>
             </>
           )

@@ -3,13 +3,13 @@ import { useState } from 'react';
 import { useForm } from 'react-hook-form';
 import { Link } from 'react-router';
 import { personBody } from '@vestibul/contract';
-import { Button } from '../../parts/Button';
+import { plainWords } from '@vestibul/core';
+import { Button, buttonClass } from '../../parts/Button';
 import { Dialog } from '../../parts/Dialog';
 import { Field, inputClass } from '../../parts/Field';
 import { sayListName, sayName } from '../../parts/format';
-import { Mark } from '../../parts/Mark';
 import { tell, tellFailure } from '../../parts/Notices';
-import { PersonMenu } from '../../parts/PersonMenu';
+import { PageFrame } from '../../parts/PageFrame';
 import { placePath } from '../../parts/places';
 import { Empty, Read } from '../../parts/States';
 import { usePageTitle } from '../../parts/usePageTitle';
@@ -23,7 +23,6 @@ export function People() {
   const [adding, setAdding] = useState(false);
   const [link, setLink] = useState<{ name: string; link: string } | null>(null);
   const people = api.useListPeopleQuery({ query: { find, after: pages.at(-1) ?? '' } });
-  const courses = api.useListCoursesQuery();
   const [renew] = api.useRenewLinkMutation();
   const newLink = async (personId: Parameters<typeof renew>[0]['params']['personId'], name: string) => {
     const result = await renew({ params: { personId } });
@@ -31,113 +30,103 @@ export function People() {
     else tellFailure(result.error);
   };
   return (
-    <div className="mx-auto grid max-w-5xl gap-5 p-6">
-      <header className="flex items-center gap-5">
-        <Mark />
-        <h1 className="mr-auto">People</h1>
-        <Button look="go" onClick={() => setAdding(true)}>
-          Add a teacher or office account
-        </Button>
-        <span className="grid">
-          <PersonMenu />
-        </span>
-      </header>
-      <main className="grid gap-5">
-        <section aria-label="Courses" className="flex flex-wrap gap-2">
-          {(courses.data ?? []).map((course) => (
-            <Link
-              key={course.id}
-              to={placePath(course.id, 'Ledger', 'all')}
-              className="rounded-lg border border-line bg-surface px-3 py-2 text-ink no-underline hover:border-edge"
-            >
-              <b className="font-semibold">{course.title}</b>{' '}
-              <span className="text-small text-ink-2">
-                {course.yearLabel} · {course.students} students · record
-              </span>
-            </Link>
-          ))}
-        </section>
-        <Field label="Find by last name" className="max-w-sm">
-          <input
-            type="search"
-            className={inputClass}
-            value={find}
-            onChange={(event) => {
-              setFind(event.target.value);
-              setPages([]);
-            }}
-          />
-        </Field>
-        <Read of={people} what="Reading the people">
-          {({ people: shown, next }) =>
-            shown.length === 0 ? (
-              <Empty title="Nobody is called that">
-                <p>Write the beginning of the last name; marks may be left out.</p>
-              </Empty>
-            ) : (
-              <>
-                <div className="overflow-x-auto rounded-plate border border-line bg-surface">
-                  <table className="w-full border-collapse text-left">
-                    <caption className="sr-only">People of the school</caption>
-                    <thead className="text-small text-ink-2">
-                      <tr>
-                        {['Name', 'What', 'E-mail', 'Way in'].map((heading) => (
-                          <th
-                            key={heading}
-                            scope="col"
-                            className="border-b border-line px-3 py-2 font-semibold"
-                          >
-                            {heading}
-                          </th>
-                        ))}
-                      </tr>
-                    </thead>
-                    <tbody>
-                      {shown.map((person) => (
-                        <tr key={person.id} className="border-b border-line last:border-b-0">
-                          <th scope="row" className="px-3 py-1.5 font-semibold">
-                            {sayListName(person)}
-                          </th>
-                          <td className="px-3 py-1.5">{person.standing}</td>
-                          <td className="px-3 py-1.5 text-small">{person.email}</td>
-                          <td className="px-3 py-1.5">
-                            {person.hasSignedIn ? (
-                              <span className="text-small text-ink-2">has a password · </span>
-                            ) : null}
-                            {person.email ? (
-                              <button
-                                type="button"
-                                className="rounded text-small font-semibold text-act underline"
-                                onClick={() => void newLink(person.id, sayName(person))}
-                              >
-                                new one-time link<span className="sr-only"> for {sayName(person)}</span>
-                              </button>
-                            ) : (
-                              <span className="text-small text-ink-2">no e-mail address</span>
-                            )}
-                          </td>
-                        </tr>
+    <PageFrame
+      title="People"
+      actions={
+        <>
+          <Link className={buttonClass('quiet')} to="/school">
+            School and years
+          </Link>
+          <Link className={buttonClass('quiet')} to="/lists">
+            Package of lists
+          </Link>
+          <Button look="go" onClick={() => setAdding(true)}>
+            Add a teacher or office account
+          </Button>
+        </>
+      }
+    >
+      <CourseChoice />
+      <Field label="Find by last name" className="max-w-sm">
+        <input
+          type="search"
+          className={inputClass}
+          value={find}
+          onChange={(event) => {
+            setFind(event.target.value);
+            setPages([]);
+          }}
+        />
+      </Field>
+      <Read of={people} what="Reading the people">
+        {({ people: shown, next }) =>
+          shown.length === 0 ? (
+            <Empty title="Nobody is called that">
+              <p>Write the beginning of the last name; marks may be left out.</p>
+            </Empty>
+          ) : (
+            <>
+              <div className="overflow-x-auto rounded-plate border border-line bg-surface">
+                <table className="w-full border-collapse text-left">
+                  <caption className="sr-only">People of the school</caption>
+                  <thead className="text-small text-ink-2">
+                    <tr>
+                      {['Name', 'What', 'E-mail', 'Way in'].map((heading) => (
+                        <th
+                          key={heading}
+                          scope="col"
+                          className="border-b border-line px-3 py-2 font-semibold"
+                        >
+                          {heading}
+                        </th>
                       ))}
-                    </tbody>
-                  </table>
-                </div>
-                <nav aria-label="Pages" className="flex gap-2">
-                  <Button
-                    look="quiet"
-                    disabled={pages.length === 0}
-                    onClick={() => setPages(pages.slice(0, -1))}
-                  >
-                    Back
-                  </Button>
-                  <Button look="quiet" disabled={next === null} onClick={() => setPages([...pages, next!])}>
-                    More
-                  </Button>
-                </nav>
-              </>
-            )
-          }
-        </Read>
-      </main>
+                    </tr>
+                  </thead>
+                  <tbody>
+                    {shown.map((person) => (
+                      <tr key={person.id} className="border-b border-line last:border-b-0">
+                        <th scope="row" className="px-3 py-1.5 font-semibold">
+                          {sayListName(person)}
+                        </th>
+                        <td className="px-3 py-1.5">{person.standing}</td>
+                        <td className="px-3 py-1.5 text-small">{person.email}</td>
+                        <td className="px-3 py-1.5">
+                          {person.hasSignedIn ? (
+                            <span className="text-small text-ink-2">has a password · </span>
+                          ) : null}
+                          {person.email ? (
+                            <button
+                              type="button"
+                              className="rounded text-small font-semibold text-act underline"
+                              onClick={() => void newLink(person.id, sayName(person))}
+                            >
+                              new one-time link<span className="sr-only"> for {sayName(person)}</span>
+                            </button>
+                          ) : (
+                            <span className="text-small text-ink-2">no e-mail address</span>
+                          )}
+                        </td>
+                      </tr>
+                    ))}
+                  </tbody>
+                </table>
+              </div>
+              <nav aria-label="Pages" className="flex gap-2">
+                <Button
+                  look="quiet"
+                  disabled={pages.length === 0}
+                  onClick={() => setPages(pages.slice(0, -1))}
+                >
+                  Back
+                </Button>
+                <Button look="quiet" disabled={next === null} onClick={() => setPages([...pages, next!])}>
+                  More
+                </Button>
+              </nav>
+            </>
+          )
+        }
+      </Read>
       {adding ? (
         <AddPerson
           onClose={() => setAdding(false)}
@@ -148,9 +137,56 @@ export function People() {
         />
       ) : null}
       <LinkDialog link={link} onClose={() => setLink(null)} />
-    </div>
+    </PageFrame>
   );
 }
+
+/** A way to the record and the set-up of every course; with many courses, found by a word of their title. */
+function CourseChoice() {
+  const courses = api.useListCoursesQuery();
+  const [find, setFind] = useState('');
+  const words = plainWords(find);
+  const fitting = (courses.data ?? []).filter((course) =>
+    plainWords(`${course.title} ${course.teacher} ${course.yearLabel}`).includes(words),
+  );
+  return (
+    <section aria-label="Courses" className="grid gap-2">
+      {(courses.data?.length ?? 0) > COURSES_SHOWN ? (
+        <Field label="Find a course" className="max-w-sm">
+          <input
+            type="search"
+            className={inputClass}
+            value={find}
+            onChange={(event) => setFind(event.target.value)}
+          />
+        </Field>
+      ) : null}
+      <div className="flex flex-wrap gap-2">
+        {fitting.slice(0, COURSES_SHOWN).map((course) => (
+          <Link
+            key={course.id}
+            to={placePath(course.id, 'Ledger', 'all')}
+            className="rounded-lg border border-line bg-surface px-3 py-2 text-ink no-underline hover:border-edge"
+          >
+            <b className="font-semibold">{course.title}</b>{' '}
+            <span className="text-small text-ink-2">
+              {course.teacher ? `${course.teacher} · ` : ''}
+              {course.yearLabel} · {course.students} students · record
+            </span>
+          </Link>
+        ))}
+      </div>
+      {fitting.length > COURSES_SHOWN ? (
+        <p className="text-small text-ink-2">
+          and {fitting.length - COURSES_SHOWN} more; write a word of the title or the teacher’s name
+        </p>
+      ) : null}
+    </section>
+  );
+}
+
+/** Courses shown before somebody has to look for one. */
+const COURSES_SHOWN = 24;
 
 function AddPerson({
   onClose,

@@ -36,7 +36,7 @@ export function Glance({ course, places, at, onMove, onReview, onClose, onClosed
     const next = places[at + by];
     if (next) onMove(next);
   };
-  useSeen(course.id, place.slot);
+  useSeen(course, place.slot);
   useKeys({
     j: () => move(1),
     k: () => move(-1),

@@ -3,6 +3,7 @@ import { Button } from '../../parts/Button';
 import { sayCount } from '../../parts/format';
 import type { Place } from '../../parts/courseWork';
 import { tell, tellFailure } from '../../parts/Notices';
+import { mayRun } from '../../parts/places';
 import { api, type Course } from '../../state/api';
 
 /** Hands back, in one act, all that is reviewed among these slots. */
@@ -11,7 +12,7 @@ export function HandBackButton({ course, places }: { course: Course; places: rea
   const ready = places.flatMap(({ slot, state }): SubmissionId[] =>
     state === 'reviewed' && slot?.id ? [slot.id] : [],
   );
-  if (ready.length === 0) return null;
+  if (ready.length === 0 || !mayRun(course)) return null;
   const act = async () => {
     const result = await handBack({ params: { courseId: course.id }, body: { submissionIds: ready } });
     if (result.data)

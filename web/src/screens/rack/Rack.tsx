@@ -7,6 +7,7 @@ import { placePath } from '../../parts/places';
 import { Button } from '../../parts/Button';
 import { Empty, Failed, Loading, Read } from '../../parts/States';
 import { stripFor } from '../../parts/stripFor';
+import { useArrangement } from '../../parts/useArrangement';
 import { useCoursePage } from '../../parts/useCoursePage';
 import { useKeys } from '../../parts/useKeys';
 import { useNow } from '../../parts/useNow';
@@ -15,6 +16,8 @@ import { useZone } from '../../parts/useSession';
 import { api, type Course } from '../../state/api';
 import { AssignmentPicker } from './AssignmentPicker';
 import { DueLine } from './DueLine';
+import { OrderPicker } from '../../parts/OrderPicker';
+import { ApproveButton } from './ApproveButton';
 import { Glance } from './Glance';
 import { HandBackButton } from './HandBackButton';
 import { RackGrid, type RackGridHandle } from './RackGrid';
@@ -32,14 +35,16 @@ function RackOf({ course, period }: { course: Course; period: string }) {
   const navigate = useNavigate();
   const now = useNow();
   const zone = useZone();
+  const arrangement = useArrangement();
   const rack = api.useReadRackQuery({ params: { courseId: course.id } });
   const [chosen, setChosen] = useState<PersonId | null>(null);
   const [glances, setGlances] = useState(false);
   const grid = useRef<RackGridHandle>(null);
 
-  const assignments = assignmentsFor(course, period);
+  const assignments = assignmentsFor(course, period, now);
   const assignment = chooseAssignment(assignments, search.get('assignment'), now);
-  const places = rack.data && assignment ? placesFor(course, rack.data, period, assignment, now) : [];
+  const places =
+    rack.data && assignment ? placesFor(course, rack.data, period, assignment, now, arrangement) : [];
   const at = Math.max(
     0,
     places.findIndex((place) => place.student.id === chosen),
@@ -104,7 +109,9 @@ function RackOf({ course, period }: { course: Course; period: string }) {
               <DueLine course={course} assignment={assignment} period={period} now={now} zone={zone} />
             </div>
             <TallyList tally={tally} />
-            <div className="flex gap-2.25">
+            <div className="flex items-center gap-2.25">
+              <OrderPicker />
+              <ApproveButton course={course} places={places} />
               <HandBackButton course={course} places={places} />
               <Button look="go" disabled={tally.in === 0} onClick={() => review(firstToReview(places))}>
                 {tally.toReview > 0 ? `Review ${tally.toReview}` : 'Review desk'}

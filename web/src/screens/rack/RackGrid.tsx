@@ -79,7 +79,15 @@ export const RackGrid = forwardRef<RackGridHandle, RackGridProps>(function RackG
   );
 });
 
-function SlotButton({ place, selected, now, zone, onChoose, onOpen }: RackGridProps & { place: Place }) {
+function SlotButton({
+  course,
+  place,
+  selected,
+  now,
+  zone,
+  onChoose,
+  onOpen,
+}: RackGridProps & { place: Place }) {
   const { student, slot, state } = place;
   const isSelected = student.id === selected;
   // Pressing the mouse focuses a slot and so selects it; only a press on what was selected before opens it.
@@ -89,7 +97,7 @@ function SlotButton({ place, selected, now, zone, onChoose, onOpen }: RackGridPr
       <button
         type="button"
         data-student={student.id}
-        className={slotClass(slot, state)}
+        className={slotClass(student, slot, state)}
         aria-current={isSelected}
         aria-label={saySlot(student, slot, state)}
         tabIndex={isSelected ? 0 : -1}
@@ -99,7 +107,16 @@ function SlotButton({ place, selected, now, zone, onChoose, onOpen }: RackGridPr
         }}
         onClick={(event) => (event.detail === 0 || wasSelected.current ? onOpen() : onChoose(student.id))}
       >
-        <SlotView student={student} slot={slot} state={state} now={now} zone={zone} />
+        <SlotView
+          student={student}
+          slot={slot}
+          state={state}
+          now={now}
+          zone={zone}
+          group={course.periods
+            .find(({ id }) => id === student.periodId)
+            ?.groups.find(({ id }) => id === student.groupId)}
+        />
       </button>
     </li>
   );

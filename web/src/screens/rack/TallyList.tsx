@@ -4,6 +4,7 @@ const counts = [
   ['in', 'in', false],
   ['unseen', 'not seen', false],
   ['late', 'late', true],
+  ['held', 'held', false],
   ['missing', 'missing', true],
 ] as const satisfies readonly (readonly [keyof Tally, string, boolean])[];
 
@@ -11,16 +12,18 @@ const counts = [
 export function TallyList({ tally }: { tally: Tally }) {
   return (
     <dl className="ml-auto flex gap-5" aria-live="polite">
-      {counts.map(([key, label, isWarning]) => (
-        <div key={key} className="grid justify-items-end">
-          <dt className="text-[13px] text-ink-2">{label}</dt>
-          <dd
-            className={`-order-1 font-display text-[23px] leading-[1.05] font-semibold ${isWarning && tally[key] > 0 ? 'text-brick' : ''}`}
-          >
-            {tally[key]}
-          </dd>
-        </div>
-      ))}
+      {counts
+        .filter(([key]) => key !== 'held' || tally.held > 0)
+        .map(([key, label, isWarning]) => (
+          <div key={key} className="grid justify-items-end">
+            <dt className="text-[13px] text-ink-2">{label}</dt>
+            <dd
+              className={`-order-1 font-display text-[23px] leading-[1.05] font-semibold ${isWarning && tally[key] > 0 ? 'text-brick' : ''}`}
+            >
+              {tally[key]}
+            </dd>
+          </div>
+        ))}
     </dl>
   );
 }

@@ -18,6 +18,7 @@ interface DeskPileProps {
 const marks: Partial<Record<Place['state'], string>> = {
   'turned in': '□',
   late: '◪',
+  held: '▨',
   reviewed: '▬',
   'handed back': '◣',
 };

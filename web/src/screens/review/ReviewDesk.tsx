@@ -10,6 +10,7 @@ import { PieceView } from '../../parts/piece/PieceView';
 import { placePath } from '../../parts/places';
 import { Empty, Read } from '../../parts/States';
 import { stripFor } from '../../parts/stripFor';
+import { useArrangement } from '../../parts/useArrangement';
 import { useCoursePage } from '../../parts/useCoursePage';
 import { useKeys } from '../../parts/useKeys';
 import { useNow } from '../../parts/useNow';
@@ -35,17 +36,19 @@ function DeskOf({ course, period }: { course: Course; period: string }) {
   const navigate = useNavigate();
   const now = useNow();
   const zone = useZone();
+  const arrangement = useArrangement();
   const rack = api.useReadRackQuery({ params: { courseId: course.id } });
-  const assignments = assignmentsFor(course, period);
+  const assignments = assignmentsFor(course, period, now);
   const assignment = chooseAssignment(assignments, search.get('assignment'), now);
-  const all = rack.data && assignment ? placesFor(course, rack.data, period, assignment, now) : [];
+  const all =
+    rack.data && assignment ? placesFor(course, rack.data, period, assignment, now, arrangement) : [];
   const places = all.filter(({ slot }) => slot?.id);
   const at = Math.max(
     0,
     places.findIndex((place) => place.student.id === search.get('student')),
   );
   const selected = places[at];
-  useSeen(course.id, selected?.slot);
+  useSeen(course, selected?.slot);
 
   const choose = (place: Place | undefined) => {
     if (!place || !assignment) return;

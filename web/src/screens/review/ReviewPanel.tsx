@@ -4,6 +4,7 @@ import { Button } from '../../parts/Button';
 import { inputClass } from '../../parts/Field';
 import { sayMoment, sayName } from '../../parts/format';
 import { tell, tellFailure } from '../../parts/Notices';
+import { mayRun } from '../../parts/places';
 import { useKeys } from '../../parts/useKeys';
 import { api, type Course, type Submission } from '../../state/api';
 
@@ -24,6 +25,7 @@ export function ReviewPanel({ submission, course, zone, onNext }: ReviewPanelPro
   const [review, reviewing] = api.useReviewMutation();
   const [withdraw] = api.useWithdrawReviewMutation();
   const [handBack, handingBack] = api.useHandBackMutation();
+  const [approve, approving] = api.useApproveMutation();
   const newest = submission.attempts[0]!;
   const isBack = submission.handedBackAt !== null;
 
@@ -50,10 +52,21 @@ export function ReviewPanel({ submission, course, zone, onNext }: ReviewPanelPro
     if (result.error) tellFailure(result.error);
     else tell(`Handed back to ${sayName(submission.student)}.`);
   };
+  const letThrough = async () => {
+    const result = await approve({
+      params: { courseId: course.id },
+      body: { submissionIds: [submission.id] },
+    });
+    if (result.error) tellFailure(result.error);
+    else tell(`${sayName(submission.student)}’s work is through.`);
+  };
+  const isHeld = submission.state === 'held';
+  const runs = mayRun(course);
   useKeys({
+    a: () => (isHeld && runs ? void letThrough() : undefined),
     c: () => box.current?.focus(),
-    r: () => (submission.reviewedAt ? undefined : void markReviewed()),
-    h: () => (isBack ? undefined : void giveBack()),
+    r: () => (submission.reviewedAt || !runs ? undefined : void markReviewed()),
+    h: () => (isBack || !runs ? undefined : void giveBack()),
   });
   return (
     <section aria-label="Review" className="flex min-h-0 flex-col gap-3 overflow-y-auto">
@@ -87,67 +100,76 @@ export function ReviewPanel({ submission, course, zone, onNext }: ReviewPanelPro
           </li>
         ))}
       </ul>
-      <form
-        className="grid gap-2"
-        onSubmit={(event) => {
-          event.preventDefault();
-          void saveComment();
-        }}
-      >
-        <label htmlFor="comment" className="font-semibold">
-          Comment
-        </label>
-        <textarea
-          id="comment"
-          ref={box}
-          rows={4}
-          maxLength={4000}
-          value={text}
-          aria-describedby="comment-hint"
-          onChange={(event) => setText(event.target.value)}
-          onKeyDown={(event) => {
-            if (event.key === 'Enter' && (event.ctrlKey || event.metaKey)) void saveComment();
-            if (event.key === 'Escape') event.currentTarget.blur();
+      {course.year.isOver ? null : (
+        <form
+          className="grid gap-2"
+          onSubmit={(event) => {
+            event.preventDefault();
+            void saveComment();
           }}
-          className={inputClass}
-        />
-        <p id="comment-hint" className="text-small text-ink-2">
-          {isBack
-            ? 'The student sees it at once: this work is handed back.'
-            : 'The student sees it when you hand back.'}{' '}
-          <kbd>Ctrl</kbd>+<kbd>Enter</kbd> keeps it.
-        </p>
-        <Button type="submit" look="quiet" disabled={commenting.isLoading || !text.trim()}>
-          Keep comment
-        </Button>
-      </form>
-      <div className="mt-auto grid gap-2">
-        {isBack ? (
-          <p className="rounded-lg bg-brass-soft px-3 py-2">
-            Handed back {sayMoment(submission.handedBackAt!, zone)}.
+        >
+          <label htmlFor="comment" className="font-semibold">
+            Comment
+          </label>
+          <textarea
+            id="comment"
+            ref={box}
+            rows={4}
+            maxLength={4000}
+            value={text}
+            aria-describedby="comment-hint"
+            onChange={(event) => setText(event.target.value)}
+            onKeyDown={(event) => {
+              if (event.key === 'Enter' && (event.ctrlKey || event.metaKey)) void saveComment();
+              if (event.key === 'Escape') event.currentTarget.blur();
+            }}
+            className={inputClass}
+          />
+          <p id="comment-hint" className="text-small text-ink-2">
+            {isBack
+              ? 'The student sees it at once: this work is handed back.'
+              : 'The student sees it when you hand back.'}{' '}
+            <kbd>Ctrl</kbd>+<kbd>Enter</kbd> keeps it.
           </p>
-        ) : submission.reviewedAt ? (
-          <div className="flex items-center gap-2 rounded-lg bg-brass-soft px-3 py-2">
-            <span>Reviewed {sayMoment(submission.reviewedAt, zone)}.</span>
-            <button
-              type="button"
-              className="ml-auto rounded font-semibold text-act underline"
-              onClick={() => void withdraw({ params }).then(({ error }) => error && tellFailure(error))}
-            >
-              Undo
-            </button>
-          </div>
-        ) : (
-          <Button disabled={reviewing.isLoading} onClick={() => void markReviewed()}>
-            Reviewed <kbd className="border-current bg-transparent text-current">r</kbd>
+          <Button type="submit" look="quiet" disabled={commenting.isLoading || !text.trim()}>
+            Keep comment
           </Button>
-        )}
-        {isBack ? null : (
-          <Button look="go" disabled={handingBack.isLoading} onClick={() => void giveBack()}>
-            Hand back <kbd className="border-current bg-transparent text-current">h</kbd>
-          </Button>
-        )}
-      </div>
+        </form>
+      )}
+      {!runs ? null : (
+        <div className="mt-auto grid gap-2">
+          {isHeld ? (
+            <Button disabled={approving.isLoading} onClick={() => void letThrough()}>
+              Approve <kbd className="border-current bg-transparent text-current">a</kbd>
+            </Button>
+          ) : null}
+          {isBack ? (
+            <p className="rounded-lg bg-brass-soft px-3 py-2">
+              Handed back {sayMoment(submission.handedBackAt!, zone)}.
+            </p>
+          ) : submission.reviewedAt ? (
+            <div className="flex items-center gap-2 rounded-lg bg-brass-soft px-3 py-2">
+              <span>Reviewed {sayMoment(submission.reviewedAt, zone)}.</span>
+              <button
+                type="button"
+                className="ml-auto rounded font-semibold text-act underline"
+                onClick={() => void withdraw({ params }).then(({ error }) => error && tellFailure(error))}
+              >
+                Undo
+              </button>
+            </div>
+          ) : (
+            <Button disabled={reviewing.isLoading} onClick={() => void markReviewed()}>
+              Reviewed <kbd className="border-current bg-transparent text-current">r</kbd>
+            </Button>
+          )}
+          {isBack ? null : (
+            <Button look="go" disabled={handingBack.isLoading} onClick={() => void giveBack()}>
+              Hand back <kbd className="border-current bg-transparent text-current">h</kbd>
+            </Button>
+          )}
+        </div>
+      )}
     </section>
   );
 }

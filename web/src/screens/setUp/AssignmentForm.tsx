@@ -1,29 +1,24 @@
-import { zodResolver } from '@hookform/resolvers/zod';
-import { useState } from 'react';
-import { useForm } from 'react-hook-form';
-import { z } from 'zod';
+import { useState, type ReactNode } from 'react';
 import { assignmentBody, type AnswerOf } from '@vestibul/contract';
 import {
-  instantToLocal,
+  afterwards,
+  forms,
   isLocalTime,
-  localToInstant,
-  type Instant,
-  type LocalTime,
-  type PeriodId,
+  lateCounts,
+  type Afterwards,
+  type Form,
+  type LateCounts,
 } from '@vestibul/core';
 import { Button } from '../../parts/Button';
 import { Field, inputClass } from '../../parts/Field';
-import { sayMoment } from '../../parts/format';
+import { GroupMark } from '../../parts/GroupMark';
+import { Markdown } from '../../parts/Markdown';
 import { tell, tellFailure } from '../../parts/Notices';
-import { enamel } from '../../parts/Plate';
 import { useZone } from '../../parts/useSession';
 import { api, type Course } from '../../state/api';
-
-const words = z.object({
-  title: assignmentBody.shape.title,
-  shortName: z.string().trim().max(60, 'At most 60 letters'),
-  directions: z.string().max(20_000, 'At most 20,000 letters'),
-});
+import { DueFields } from './DueFields';
+import { ScoringField } from './ScoringField';
+import { bodyOf, draftOf, type Draft } from './assignmentDraft';
 
 interface AssignmentFormProps {
   course: Course;
@@ -31,157 +26,380 @@ interface AssignmentFormProps {
   onDone: () => void;
 }
 
-/** Title, directions, and a due time for each period that gets it. */
+const afterwardsWords: Record<Afterwards, string> = {
+  nothing: 'only their receipt',
+  own: 'their own pieces',
+  period: 'everybody’s of their period, once they have turned in',
+};
+const lateWords: Record<LateCounts, string> = {
+  'when turned in': 'when ‘Turn in’ is pressed',
+  'when sending began': 'when the last file set out',
+};
+
+/** Everything about an assignment: the four things that each needs first, the rest folded away. */
 export function AssignmentForm({ course, assignment, onDone }: AssignmentFormProps) {
   const zone = useZone();
-  const form = useForm({
-    resolver: zodResolver(words),
-    defaultValues: {
-      title: assignment?.title ?? '',
-      shortName: assignment?.shortName ?? '',
-      directions: assignment?.directions ?? '',
-    },
-  });
-  const [dues, setDues] = useState<Partial<Record<PeriodId, string>>>(() =>
-    startingDues(course, assignment, zone),
-  );
+  const [draft, setDraft] = useState<Draft>(() => draftOf(course, assignment, zone));
+  const [errors, setErrors] = useState<Record<string, string>>({});
   const [make, making] = api.useMakeAssignmentMutation();
   const [change, changing] = api.useChangeAssignmentMutation();
-  const { errors } = form.formState;
-  const given = course.periods.filter((period) => dues[period.id] !== undefined);
-  const unset = given.filter((period) => !isLocalTime(dues[period.id]!));
+  const [drop, dropping] = api.useDropAssignmentMutation();
+  const set = (part: Partial<Draft>) => setDraft({ ...draft, ...part });
+  const groups = course.periods.flatMap((period) =>
+    draft.dues[period.id] === undefined ? [] : period.groups.map((group) => ({ ...group, period })),
+  );
 
-  const submit = form.handleSubmit(async (text) => {
-    if (given.length === 0 || unset.length > 0) return;
-    const body = {
-      ...text,
-      dues: given.map((period) => ({ periodId: period.id, dueLocal: dues[period.id]! })),
-    };
+  const submit = async (when: Draft['when']) => {
+    const body = bodyOf({ ...draft, when });
+    const found = complaints(course, { ...draft, when }, body);
+    setErrors(found);
+    if (Object.keys(found).length > 0) return;
     const result = assignment
       ? await change({ params: { assignmentId: assignment.id }, body })
       : await make({ params: { courseId: course.id }, body });
     if (result.error) return tellFailure(result.error);
-    tell(assignment ? `‘${text.title}’ is changed.` : `‘${text.title}’ is given. Students see it now.`);
-    onDone();
-  });
-  const setAll = (dueLocal: string) =>
-    setDues(
-      Object.fromEntries(
-        course.periods.flatMap((period) => (dues[period.id] === undefined ? [] : [[period.id, dueLocal]])),
-      ),
+    tell(
+      when === 'draft'
+        ? `‘${body.title}’ is kept as a draft. Nobody but the staff sees it.`
+        : when === 'at'
+          ? `‘${body.title}’ is kept; students see it when its time comes.`
+          : assignment && draft.when === 'now'
+            ? `‘${body.title}’ is changed.`
+            : `‘${body.title}’ is given. Students see it now.`,
     );
-
+    onDone();
+  };
+  const takeAway = async () => {
+    const result = await drop({ params: { assignmentId: assignment!.id } });
+    if (result.error) return tellFailure(result.error);
+    tell(`‘${assignment!.title}’ is gone. Nobody had begun it.`);
+    onDone();
+  };
+  const busy = making.isLoading || changing.isLoading;
   return (
-    <form onSubmit={(event) => void submit(event)} noValidate className="grid max-w-3xl gap-5">
-      <Field label="Title" error={errors.title?.message}>
-        <input className={`${inputClass} text-lg`} autoComplete="off" {...form.register('title')} />
+    <form
+      onSubmit={(event) => {
+        event.preventDefault();
+        void submit(draft.when);
+      }}
+      noValidate
+      className="grid max-w-3xl gap-5"
+    >
+      <Field label="Title" error={errors.title}>
+        <input
+          className={`${inputClass} text-lg`}
+          autoComplete="off"
+          value={draft.title}
+          onChange={(event) => set({ title: event.target.value })}
+        />
       </Field>
-      <Field
-        label="Short name for file names"
-        hint="if the title is long"
-        error={errors.shortName?.message}
-        className="max-w-sm"
+      <DueFields
+        course={course}
+        draft={draft}
+        zone={zone}
+        onChange={(dues) => set({ dues })}
+        error={errors.dues}
+      />
+      <DirectionsField
+        value={draft.directions}
+        error={errors.directions}
+        onChange={(directions) => set({ directions })}
+      />
+      <Section title="Names and order" open={Boolean(draft.shortName || draft.unit)}>
+        <div className="grid gap-4 sm:grid-cols-2">
+          <Field label="Short name for file names" hint="if the title is long" error={errors.shortName}>
+            <input
+              className={inputClass}
+              autoComplete="off"
+              value={draft.shortName}
+              onChange={(event) => set({ shortName: event.target.value })}
+            />
+          </Field>
+          <Field label="Unit" error={errors.unit}>
+            <input
+              className={inputClass}
+              autoComplete="off"
+              list="units"
+              value={draft.unit}
+              onChange={(event) => set({ unit: event.target.value })}
+            />
+          </Field>
+          <datalist id="units">
+            {[...new Set(course.assignments.map(({ unit }) => unit).filter(Boolean))].map((unit) => (
+              <option key={unit} value={unit} />
+            ))}
+          </datalist>
+        </div>
+      </Section>
+      <Section title="Late" open={draft.graceMinutes !== '0' || draft.lateCounts !== lateCounts[0]}>
+        <div className="grid gap-4 sm:grid-cols-2">
+          <Field
+            label="Minutes of grace"
+            hint="nothing is late or missing before they have passed"
+            error={errors.graceMinutes}
+          >
+            <input
+              inputMode="numeric"
+              className={inputClass}
+              value={draft.graceMinutes}
+              onChange={(event) => set({ graceMinutes: event.target.value })}
+            />
+          </Field>
+          <Field label="What counts">
+            <select
+              className={inputClass}
+              value={draft.lateCounts}
+              onChange={(event) => set({ lateCounts: event.target.value as LateCounts })}
+            >
+              {lateCounts.map((known) => (
+                <option key={known} value={known}>
+                  {lateWords[known]}
+                </option>
+              ))}
+            </select>
+          </Field>
+        </div>
+      </Section>
+      <Section title="What is wanted" open={draft.forms.length > 0 || draft.files !== ''}>
+        <fieldset>
+          <legend className="mb-1.5 font-semibold">Kinds (none chosen: any)</legend>
+          <div className="flex flex-wrap gap-x-4 gap-y-1.5">
+            {forms.map((form: Form) => (
+              <Check
+                key={form}
+                label={form}
+                checked={draft.forms.includes(form)}
+                onChange={(on) =>
+                  set({ forms: on ? [...draft.forms, form] : draft.forms.filter((one) => one !== form) })
+                }
+              />
+            ))}
+          </div>
+        </fieldset>
+        <Field label="Number of files" hint="left empty: any" error={errors.wants} className="max-w-44">
+          <input
+            inputMode="numeric"
+            className={inputClass}
+            value={draft.files}
+            onChange={(event) => set({ files: event.target.value })}
+          />
+        </Field>
+      </Section>
+      <Section title="Score" open={draft.scoring.kind !== 'none'}>
+        <ScoringField value={draft.scoring} error={errors.scoring} onChange={(scoring) => set({ scoring })} />
+      </Section>
+      <Section
+        title="Who hands in, and what they see"
+        open={draft.groupIds.length > 0 || draft.afterwards !== 'own' || draft.holds || draft.tells}
       >
-        <input className={inputClass} autoComplete="off" {...form.register('shortName')} />
-      </Field>
-      <Field label="Directions" error={errors.directions?.message}>
-        <textarea rows={5} className={inputClass} {...form.register('directions')} />
-      </Field>
-      <fieldset className="grid gap-2">
-        <legend className="mb-2 font-semibold">Due, in the school’s time ({zone})</legend>
-        {course.periods.map((period, i) => {
-          const value = dues[period.id];
-          return (
-            <div key={period.id} className="flex flex-wrap items-center gap-3">
-              <label className="flex w-44 items-center gap-2.5">
-                <input
-                  type="checkbox"
-                  className="size-5"
-                  checked={value !== undefined}
-                  onChange={(event) => {
-                    const next = { ...dues };
-                    if (event.target.checked) next[period.id] = Object.values(dues).find(Boolean) ?? '';
-                    else delete next[period.id];
-                    setDues(next);
-                  }}
-                />
-                <span
-                  className="grid size-7 place-items-center rounded text-small font-bold text-white"
-                  style={{ backgroundColor: enamel(period.enamel) }}
-                >
-                  {period.number}
-                </span>
-                <span className="truncate">{period.label}</span>
-              </label>
-              {value === undefined ? (
-                <span className="text-small text-ink-2">not given to this period</span>
-              ) : (
-                <>
+        {groups.length > 0 ? (
+          <fieldset>
+            <legend className="mb-1.5 font-semibold">Groups (none chosen: everybody)</legend>
+            <div className="flex flex-wrap gap-x-4 gap-y-1.5">
+              {groups.map((group) => (
+                <label key={group.id} className="flex items-center gap-2">
                   <input
-                    type="datetime-local"
-                    aria-label={`Due for ${period.label}`}
-                    aria-invalid={!isLocalTime(value)}
-                    value={value}
-                    onChange={(event) => setDues({ ...dues, [period.id]: event.target.value })}
-                    className={`${inputClass} w-60!`}
+                    type="checkbox"
+                    className="size-4.5"
+                    checked={draft.groupIds.includes(group.id)}
+                    onChange={(event) =>
+                      set({
+                        groupIds: event.target.checked
+                          ? [...draft.groupIds, group.id]
+                          : draft.groupIds.filter((id) => id !== group.id),
+                      })
+                    }
                   />
-                  <span className="text-small text-ink-2">{sayShifted(value, zone)}</span>
-                  {i === 0 && given.length > 1 ? (
-                    <button
-                      type="button"
-                      className="rounded text-small font-semibold text-act underline"
-                      onClick={() => setAll(value)}
-                    >
-                      the same for all
-                    </button>
-                  ) : null}
-                </>
-              )}
+                  <GroupMark group={group} named />{' '}
+                  <span className="text-small text-ink-2">{group.period.label}</span>
+                </label>
+              ))}
             </div>
-          );
-        })}
-        {form.formState.isSubmitted && (given.length === 0 || unset.length > 0) ? (
-          <p role="alert" className="text-small font-semibold text-brick">
-            {given.length === 0
-              ? 'Give it to at least one period.'
-              : `Choose a day and a time for ${unset[0]!.label}.`}
-          </p>
+          </fieldset>
         ) : null}
-      </fieldset>
-      <div className="flex gap-3">
-        <Button type="submit" look="go" disabled={making.isLoading || changing.isLoading}>
-          {assignment ? 'Keep the changes' : 'Give the assignment'}
+        <Field label="Afterwards students see" className="max-w-md">
+          <select
+            className={inputClass}
+            value={draft.afterwards}
+            onChange={(event) => set({ afterwards: event.target.value as Afterwards })}
+          >
+            {afterwards.map((known) => (
+              <option key={known} value={known}>
+                {afterwardsWords[known]}
+              </option>
+            ))}
+          </select>
+        </Field>
+        <Check
+          label="Each piece waits for approval: until then its student sees it waiting and no other student sees it"
+          checked={draft.holds}
+          onChange={(holds) => set({ holds })}
+        />
+        <Check
+          label="Say a word on students’ open pages when this is published and when it is handed back"
+          checked={draft.tells}
+          onChange={(tells) => set({ tells })}
+        />
+      </Section>
+      <Section title="When students see it" open={draft.when !== 'now'}>
+        <fieldset className="grid gap-2">
+          <legend className="sr-only">When students see it</legend>
+          {(
+            [
+              ['draft', 'a draft: only the staff'],
+              ['now', 'now'],
+              ['at', 'from'],
+            ] as const
+          ).map(([when, label]) => (
+            <label key={when} className="flex items-center gap-2">
+              <input
+                type="radio"
+                name="when"
+                className="size-4.5"
+                checked={draft.when === when}
+                onChange={() => set({ when })}
+              />
+              {label}
+              {when === 'at' && draft.when === 'at' ? (
+                <input
+                  type="datetime-local"
+                  aria-label="Published at"
+                  className={`${inputClass} w-60!`}
+                  value={draft.publishAt}
+                  onChange={(event) => set({ publishAt: event.target.value })}
+                />
+              ) : null}
+            </label>
+          ))}
+          {errors.visible ? (
+            <p role="alert" className="text-small font-semibold text-brick">
+              {errors.visible}
+            </p>
+          ) : null}
+        </fieldset>
+      </Section>
+      <div className="sticky bottom-0 flex flex-wrap items-center gap-3 border-t border-line bg-wall py-3">
+        <Button type="submit" look="go" disabled={busy}>
+          {draft.when === 'draft'
+            ? 'Keep the draft'
+            : assignment
+              ? 'Keep the changes'
+              : draft.when === 'at'
+                ? 'Give it at its time'
+                : 'Give the assignment'}
         </Button>
+        {!assignment && draft.when === 'now' ? (
+          <Button disabled={busy} onClick={() => void submit('draft')}>
+            Keep as a draft
+          </Button>
+        ) : null}
         <Button look="quiet" onClick={onDone}>
           Cancel
         </Button>
+        {assignment && !assignment.hasWork ? (
+          <Button
+            look="quiet"
+            className="ml-auto"
+            disabled={dropping.isLoading}
+            onClick={() => void takeAway()}
+          >
+            Take it away for good
+          </Button>
+        ) : null}
+        {assignment?.hasWork ? (
+          <p className="text-small text-ink-2">
+            What was turned in already keeps the lateness it was given at the time.
+          </p>
+        ) : null}
       </div>
-      {assignment ? (
-        <p className="text-small text-ink-2">
-          What was turned in already keeps the lateness it was given at the time.
-        </p>
-      ) : null}
     </form>
   );
 }
 
-/** A new assignment starts with every period, due in a week at the end of the day. */
-function startingDues(
-  course: Course,
-  assignment: AnswerOf<'readAssignment'> | undefined,
-  zone: string,
-): Partial<Record<PeriodId, string>> {
-  if (assignment) return Object.fromEntries(assignment.dues.map((due) => [due.periodId, due.dueLocal]));
-  const inAWeek = new Date(Date.now() + 7 * 86_400_000).toISOString() as Instant;
-  const due = `${instantToLocal(inAWeek, zone).slice(0, 10)}T23:59`;
-  return Object.fromEntries(course.periods.map((period) => [period.id, due]));
+/** What is wrong, by the field it stands at; the first complaint of each. */
+function complaints(course: Course, draft: Draft, body: ReturnType<typeof bodyOf>): Record<string, string> {
+  const found: Record<string, string> = {};
+  const given = course.periods.filter((period) => draft.dues[period.id] !== undefined);
+  const unset = given.find((period) => !isLocalTime(draft.dues[period.id]!));
+  if (unset) found.dues = `Choose a day and a time for ${unset.label}.`;
+  else if (given.length === 0 && draft.when !== 'draft') found.dues = 'Give it to at least one period.';
+  if (draft.when === 'at' && !isLocalTime(draft.publishAt)) found.visible = 'Choose a day and a time.';
+  const read = assignmentBody.safeParse(body);
+  for (const issue of read.error?.issues ?? []) found[String(issue.path[0])] ??= issue.message;
+  return found;
 }
 
-/** Says so where clocks are changed and the time written does not exist. */
-function sayShifted(local: string, zone: string): string {
-  if (!isLocalTime(local)) return '';
-  const instant = localToInstant(local as LocalTime, zone);
-  return instantToLocal(instant, zone) === local
-    ? ''
-    : `the clocks skip this time; it counts as ${sayMoment(instant, zone)}`;
+/** A part of the form that most assignments do not need: folded, and open where something in it is set. */
+function Section({ title, open, children }: { title: string; open: boolean; children: ReactNode }) {
+  return (
+    <details open={open} className="rounded-lg border border-line bg-surface px-4 py-2.5">
+      <summary className="cursor-pointer rounded font-semibold">{title}</summary>
+      <div className="mt-3 mb-1.5 grid gap-4">{children}</div>
+    </details>
+  );
+}
+
+function Check({
+  label,
+  checked,
+  onChange,
+}: {
+  label: string;
+  checked: boolean;
+  onChange: (checked: boolean) => void;
+}) {
+  return (
+    <label className="flex items-center gap-2">
+      <input
+        type="checkbox"
+        className="size-4.5 shrink-0"
+        checked={checked}
+        onChange={(event) => onChange(event.target.checked)}
+      />
+      {label}
+    </label>
+  );
+}
+
+function DirectionsField({
+  value,
+  error,
+  onChange,
+}: {
+  value: string;
+  error?: string | undefined;
+  onChange: (value: string) => void;
+}) {
+  const [looks, setLooks] = useState(false);
+  return (
+    <div className="grid gap-1.5">
+      <Field
+        label="Directions"
+        hint="Markdown’s signs are read: **bold**, - lists, [links](https://…)"
+        error={error}
+      >
+        <textarea
+          rows={5}
+          className={inputClass}
+          value={value}
+          onChange={(event) => onChange(event.target.value)}
+        />
+      </Field>
+      {value ? (
+        <button
+          type="button"
+          aria-expanded={looks}
+          className="justify-self-start rounded text-small font-semibold text-act underline"
+          onClick={() => setLooks(!looks)}
+        >
+          {looks ? 'Hide how students see it' : 'How students see it'}
+        </button>
+      ) : null}
+      {looks && value ? (
+        <div className="rounded-lg border border-line bg-surface px-4 py-3">
+          <Markdown text={value} />
+        </div>
+      ) : null}
+    </div>
+  );
 }

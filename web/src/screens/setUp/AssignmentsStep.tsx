@@ -1,72 +1,161 @@
+import { Copy, Search } from 'lucide-react';
 import { useState } from 'react';
-import type { AssignmentId } from '@vestibul/core';
+import { plainWords, type AssignmentId } from '@vestibul/core';
 import { Button } from '../../parts/Button';
-import { sayMoment } from '../../parts/format';
+import { Dialog } from '../../parts/Dialog';
+import { Field, inputClass } from '../../parts/Field';
+import { sayCount, sayMoment } from '../../parts/format';
+import { tell, tellFailure } from '../../parts/Notices';
+import { mayRun } from '../../parts/places';
 import { enamel } from '../../parts/Plate';
 import { Empty, Read } from '../../parts/States';
+import { useNow } from '../../parts/useNow';
 import { useZone } from '../../parts/useSession';
-import { api } from '../../state/api';
+import { api, type Course } from '../../state/api';
 import { AssignmentForm } from './AssignmentForm';
+import { orders, sortAssignments, type AssignmentOrder } from './sortAssignments';
 import type { StepProps } from './SetUp';
 
-/** The assignments of the course, and the form that makes or changes one. */
+type Listed = Course['assignments'][number];
+
+/** The assignments of the course: found, put in order, copied; and the form that makes or changes one. */
 export function AssignmentsStep({ course, period }: StepProps) {
-  const zone = useZone();
+  const runs = mayRun(course);
   const [open, setOpen] = useState<AssignmentId | 'new' | null>(
-    course.assignments.length === 0 ? 'new' : null,
+    course.assignments.length === 0 && runs ? 'new' : null,
   );
+  const [find, setFind] = useState('');
+  const [order, setOrder] = useState<AssignmentOrder>('newest');
+  const [copies, setCopies] = useState(false);
   if (open === 'new') return <AssignmentForm course={course} onDone={() => setOpen(null)} />;
   if (open) return <ChangeOne id={open} course={course} onDone={() => setOpen(null)} />;
-  const shown = course.assignments.filter(
+  const inPeriod = course.assignments.filter(
     (assignment) =>
       period === 'all' ||
+      assignment.dues.length === 0 ||
       assignment.dues.some(
         (due) => String(course.periods.find((known) => known.id === due.periodId)?.number) === period,
       ),
   );
+  const words = plainWords(find);
+  const shown = sortAssignments(
+    inPeriod.filter(({ title, unit, shortName }) =>
+      plainWords(`${title} ${shortName} ${unit}`).includes(words),
+    ),
+    order,
+  );
   return (
     <div className="grid gap-4">
-      <Button look="go" className="justify-self-start" onClick={() => setOpen('new')}>
-        New assignment
-      </Button>
+      <div className="flex flex-wrap items-center gap-2.5">
+        {runs ? (
+          <>
+            <Button look="go" onClick={() => setOpen('new')}>
+              New assignment
+            </Button>
+            <Button onClick={() => setCopies(true)}>
+              <Copy aria-hidden="true" className="size-4.5" /> Copy from another course
+            </Button>
+          </>
+        ) : null}
+        <label className="relative ml-auto">
+          <span className="sr-only">Find an assignment</span>
+          <Search aria-hidden="true" className="absolute top-2.5 left-2.5 size-4.5 text-ink-2" />
+          <input
+            type="search"
+            className={`${inputClass} w-56! pl-8.5!`}
+            placeholder="title or unit"
+            value={find}
+            onChange={(event) => setFind(event.target.value)}
+          />
+        </label>
+        <select
+          aria-label="Order of assignments"
+          className={`${inputClass} w-auto!`}
+          value={order}
+          onChange={(event) => setOrder(event.target.value as AssignmentOrder)}
+        >
+          {Object.entries(orders).map(([known, says]) => (
+            <option key={known} value={known}>
+              {says}
+            </option>
+          ))}
+        </select>
+      </div>
       {shown.length === 0 ? (
-        <Empty title="No assignment here yet">
-          <p>Give one to this period by setting its due time.</p>
+        <Empty title={inPeriod.length === 0 ? 'No assignment here yet' : 'None is called that'}>
+          <p>
+            {inPeriod.length === 0
+              ? 'Give one to this period by setting its due time.'
+              : 'Write another part of its title or unit.'}
+          </p>
         </Empty>
       ) : (
-        <ul className="grid list-none gap-1.5 p-0">
-          {shown.toReversed().map((assignment) => (
-            <li key={assignment.id}>
-              <button
-                type="button"
-                onClick={() => setOpen(assignment.id)}
-                className="flex w-full flex-wrap items-center gap-x-5 gap-y-1 rounded-lg border border-line bg-surface px-4 py-2.5 text-left text-ink hover:border-edge"
-              >
-                <b className="min-w-52 flex-1 font-semibold">{assignment.title}</b>
-                <span className="flex flex-wrap gap-x-4 gap-y-1 text-small text-ink-2">
-                  {course.periods.flatMap((known) => {
-                    const due = assignment.dues.find(({ periodId }) => periodId === known.id);
-                    return due
-                      ? [
-                          <span key={known.id} className="inline-flex items-center gap-1.5">
-                            <span
-                              className="grid size-6 place-items-center rounded text-[13px] font-bold text-white"
-                              style={{ backgroundColor: enamel(known.enamel) }}
-                            >
-                              {known.number}
-                            </span>
-                            {sayMoment(due.due, zone)}
-                          </span>,
-                        ]
-                      : [];
-                  })}
-                </span>
-              </button>
-            </li>
+        <ul className="grid list-none gap-1.5 p-0" style={{ contentVisibility: 'auto' }}>
+          {shown.map((assignment) => (
+            <AssignmentRow
+              key={assignment.id}
+              course={course}
+              assignment={assignment}
+              onOpen={() => setOpen(assignment.id)}
+            />
           ))}
         </ul>
       )}
+      {copies ? <CopyDialog course={course} onClose={() => setCopies(false)} /> : null}
     </div>
+  );
+}
+
+interface AssignmentRowProps {
+  course: Course;
+  assignment: Listed;
+  onOpen: () => void;
+}
+
+function AssignmentRow({ course, assignment, onOpen }: AssignmentRowProps) {
+  const zone = useZone();
+  const now = useNow(60_000);
+  const { visibleAt } = assignment;
+  const isScheduled = visibleAt !== null && Date.parse(visibleAt) > now;
+  return (
+    <li>
+      <button
+        type="button"
+        onClick={onOpen}
+        className={`flex w-full flex-wrap items-center gap-x-5 gap-y-1 rounded-lg border bg-surface px-4 py-2.5 text-left text-ink hover:border-edge ${visibleAt === null ? 'border-dashed border-edge' : 'border-line'}`}
+      >
+        <span className="min-w-52 flex-1">
+          <b className="font-semibold">{assignment.title}</b>
+          <span className="block text-small text-ink-2">
+            {[
+              visibleAt === null ? 'draft' : isScheduled ? `published ${sayMoment(visibleAt, zone)}` : '',
+              assignment.unit,
+              assignment.holds ? 'pieces wait for approval' : '',
+            ]
+              .filter(Boolean)
+              .join(' · ')}
+          </span>
+        </span>
+        <span className="flex flex-wrap gap-x-4 gap-y-1 text-small text-ink-2">
+          {course.periods.flatMap((known) => {
+            const due = assignment.dues.find(({ periodId }) => periodId === known.id);
+            return due
+              ? [
+                  <span key={known.id} className="inline-flex items-center gap-1.5">
+                    <span
+                      className="grid size-6 place-items-center rounded text-[13px] font-bold text-white"
+                      style={{ backgroundColor: enamel(known.enamel) }}
+                    >
+                      {known.number}
+                    </span>
+                    {sayMoment(due.due, zone)}
+                  </span>,
+                ]
+              : [];
+          })}
+        </span>
+      </button>
+    </li>
   );
 }
 
@@ -83,6 +172,89 @@ function ChangeOne({
   return (
     <Read of={assignment}>
       {(data) => <AssignmentForm course={course} assignment={data} onDone={onDone} />}
+    </Read>
+  );
+}
+
+/** Copies of assignments from another course of the teacher's, as drafts. */
+function CopyDialog({ course, onClose }: { course: Course; onClose: () => void }) {
+  const courses = api.useListCoursesQuery();
+  const [from, setFrom] = useState('');
+  const [picked, setPicked] = useState<ReadonlySet<AssignmentId>>(new Set());
+  const [copy, { isLoading }] = api.useCopyAssignmentsMutation();
+  const act = async () => {
+    const result = await copy({ params: { courseId: course.id }, body: { assignmentIds: [...picked] } });
+    if (!result.data) return tellFailure(result.error);
+    tell(`${sayCount(result.data.copied, 'assignment is', 'assignments are')} here as drafts.`);
+    onClose();
+  };
+  return (
+    <Dialog title="Copy assignments" description="From another course" open onClose={onClose}>
+      <Read of={courses}>
+        {(known) => (
+          <Field label="From">
+            <select
+              className={inputClass}
+              value={from}
+              onChange={(event) => {
+                setFrom(event.target.value);
+                setPicked(new Set());
+              }}
+            >
+              <option value="">choose a course</option>
+              {known.map(({ id, title, yearLabel }) => (
+                <option key={id} value={id}>
+                  {title}, {yearLabel}
+                  {id === course.id ? ' (this one)' : ''}
+                </option>
+              ))}
+            </select>
+          </Field>
+        )}
+      </Read>
+      {from ? <PickAssignments courseId={from as Course['id']} picked={picked} onPick={setPicked} /> : null}
+      <p className="text-small text-ink-2">
+        Copies are drafts with the same due times in periods of the same number; students see them when you
+        publish.
+      </p>
+      <Button look="go" disabled={picked.size === 0 || isLoading} onClick={() => void act()}>
+        Copy {sayCount(picked.size, 'assignment')}
+      </Button>
+    </Dialog>
+  );
+}
+
+interface PickAssignmentsProps {
+  courseId: Course['id'];
+  picked: ReadonlySet<AssignmentId>;
+  onPick: (picked: ReadonlySet<AssignmentId>) => void;
+}
+
+function PickAssignments({ courseId, picked, onPick }: PickAssignmentsProps) {
+  const course = api.useReadCourseQuery({ params: { courseId } });
+  return (
+    <Read of={course}>
+      {({ assignments }) => (
+        <ul className="grid max-h-72 list-none gap-1 overflow-y-auto p-0">
+          {assignments.map(({ id, title, unit }) => (
+            <li key={id}>
+              <label className="flex items-center gap-2.5">
+                <input
+                  type="checkbox"
+                  className="size-4.5"
+                  checked={picked.has(id)}
+                  onChange={() => {
+                    const next = new Set(picked);
+                    if (!next.delete(id)) next.add(id);
+                    onPick(next);
+                  }}
+                />
+                {title} {unit ? <span className="text-small text-ink-2">{unit}</span> : null}
+              </label>
+            </li>
+          ))}
+        </ul>
+      )}
     </Read>
   );
 }

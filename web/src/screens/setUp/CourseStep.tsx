@@ -1,100 +1,98 @@
 import { zodResolver } from '@hookform/resolvers/zod';
+import { useState } from 'react';
 import { useForm } from 'react-hook-form';
-import { z } from 'zod';
-import { periodBody, requests } from '@vestibul/contract';
+import { courseWords } from '@vestibul/contract';
 import { Button } from '../../parts/Button';
 import { Field, inputClass } from '../../parts/Field';
-import { sayCount, sayName } from '../../parts/format';
+import { sayCount } from '../../parts/format';
 import { tell, tellFailure } from '../../parts/Notices';
+import { mayKeep } from '../../parts/places';
 import { enamel } from '../../parts/Plate';
-import { api } from '../../state/api';
+import { api, type Course } from '../../state/api';
+import { sayMeetings } from './sayMeetings';
+import { PeriodDialog } from './PeriodDialog';
 import type { StepProps } from './SetUp';
+import { StaffList } from './StaffList';
 
-/** The course's periods and its staff. */
+/** The course's title, its periods and its staff. */
 export function CourseStep({ course }: StepProps) {
+  const [open, setOpen] = useState<Course['periods'][number] | 'new' | null>(null);
+  const keeps = mayKeep(course);
   return (
-    <div className="grid max-w-3xl gap-8">
+    <div className="grid max-w-4xl gap-8">
       <section className="grid gap-3">
         <h2>Periods</h2>
-        <ul className="flex list-none flex-wrap gap-3 p-0">
+        <ul className="grid list-none grid-cols-[repeat(auto-fill,minmax(19rem,1fr))] gap-2.5 p-0">
           {course.periods.map((period) => (
-            <li
-              key={period.id}
-              className="flex items-center gap-3 rounded-lg border border-line bg-surface py-2 pr-4 pl-2"
-            >
-              <span
-                className="plate size-11! text-[1.4rem]!"
-                style={{ backgroundColor: enamel(period.enamel) }}
+            <li key={period.id}>
+              <button
+                type="button"
+                disabled={!keeps}
+                onClick={() => setOpen(period)}
+                className="flex w-full items-center gap-3 rounded-lg border border-line bg-surface py-2 pr-4 pl-2 text-left text-ink enabled:hover:border-edge"
               >
-                {period.number}
-              </span>
-              <span>
-                <b className="block font-semibold">{period.label}</b>
-                <span className="text-small text-ink-2">{sayCount(period.students, 'student')}</span>
-              </span>
+                <span
+                  className="plate size-11! shrink-0 text-xl!"
+                  style={{ backgroundColor: enamel(period.enamel) }}
+                >
+                  {period.number}
+                </span>
+                <span className="min-w-0">
+                  <b className="block truncate font-semibold">{period.label}</b>
+                  <span className="block text-small text-ink-2">
+                    {[sayCount(period.students, 'student'), sayMeetings(period.meetings)]
+                      .filter(Boolean)
+                      .join(' · ')}
+                  </span>
+                </span>
+              </button>
             </li>
           ))}
         </ul>
-        {course.role === 'teacher' ? <AddPeriod courseId={course.id} /> : null}
+        {keeps ? (
+          <Button className="justify-self-start" onClick={() => setOpen('new')}>
+            Add a period
+          </Button>
+        ) : null}
       </section>
       <section className="grid gap-3">
         <h2>Staff</h2>
-        <ul className="grid list-none gap-1 p-0">
-          {course.staff.map((person) => (
-            <li key={person.id}>
-              <b className="font-semibold">{sayName(person)}</b> · {person.role} · {person.email}
-            </li>
-          ))}
-        </ul>
-        {course.role === 'teacher' ? <AddStaff courseId={course.id} /> : null}
+        <StaffList course={course} />
       </section>
+      {keeps ? <CourseWords key={course.title} course={course} /> : null}
+      {open ? (
+        <PeriodDialog course={course} period={open === 'new' ? null : open} onClose={() => setOpen(null)} />
+      ) : null}
     </div>
   );
 }
 
-function AddPeriod({ courseId }: { courseId: StepProps['course']['id'] }) {
-  const form = useForm({ resolver: zodResolver(periodBody), defaultValues: { number: '', label: '' } });
-  const [addPeriod, { isLoading }] = api.useAddPeriodMutation();
-  const { errors } = form.formState;
+function CourseWords({ course }: { course: Course }) {
+  const form = useForm({
+    resolver: zodResolver(courseWords),
+    defaultValues: { title: course.title, code: course.code },
+  });
+  const [change, { isLoading }] = api.useChangeCourseMutation();
+  const { errors, isDirty } = form.formState;
   const submit = form.handleSubmit(async (body) => {
-    const result = await addPeriod({ params: { courseId }, body });
+    const result = await change({ params: { courseId: course.id }, body });
     if (result.error) return tellFailure(result.error);
-    form.reset();
+    tell('The course is called that now.');
   });
   return (
-    <form onSubmit={(event) => void submit(event)} noValidate className="flex flex-wrap items-start gap-3">
-      <Field label="Number" error={errors.number?.message} className="w-28">
-        <input inputMode="numeric" className={inputClass} {...form.register('number')} />
-      </Field>
-      <Field label="Label (if it has one)" error={errors.label?.message} className="w-56">
-        <input className={inputClass} {...form.register('label')} />
-      </Field>
-      <Button type="submit" className="mt-6" disabled={isLoading}>
-        Add period
-      </Button>
-    </form>
-  );
-}
-
-const staffForm = z.object({ email: requests.addStaff.body.shape.email });
-
-function AddStaff({ courseId }: { courseId: StepProps['course']['id'] }) {
-  const form = useForm({ resolver: zodResolver(staffForm), defaultValues: { email: '' } });
-  const [addStaff, { isLoading }] = api.useAddStaffMutation();
-  const submit = form.handleSubmit(async (body) => {
-    const result = await addStaff({ params: { courseId }, body });
-    if (result.error) return tellFailure(result.error);
-    tell(`${body.email} is co-teacher now, and can open everything in this course.`);
-    form.reset();
-  });
-  return (
-    <form onSubmit={(event) => void submit(event)} noValidate className="flex flex-wrap items-start gap-3">
-      <Field label="E-mail of a co-teacher" error={form.formState.errors.email?.message} className="w-80">
-        <input type="email" autoComplete="off" className={inputClass} {...form.register('email')} />
-      </Field>
-      <Button type="submit" className="mt-6" disabled={isLoading}>
-        Add co-teacher
-      </Button>
-    </form>
+    <section className="grid gap-3">
+      <h2>Title</h2>
+      <form onSubmit={(event) => void submit(event)} noValidate className="flex flex-wrap items-start gap-3">
+        <Field label="Title of the course" error={errors.title?.message} className="w-80">
+          <input className={inputClass} autoComplete="off" {...form.register('title')} />
+        </Field>
+        <Field label="Code" error={errors.code?.message} className="w-32">
+          <input className={inputClass} autoComplete="off" {...form.register('code')} />
+        </Field>
+        <Button type="submit" className="mt-6" disabled={isLoading || !isDirty}>
+          Rename the course
+        </Button>
+      </form>
+    </section>
   );
 }

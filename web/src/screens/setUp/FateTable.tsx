@@ -1,45 +1,54 @@
-import { CircleAlert, CircleCheck, CirclePlus, CircleX } from 'lucide-react';
-import type { Fate, JudgedRow } from '@vestibul/core';
-import { sayCount } from '../../parts/format';
+import { ArrowLeftRight, CircleAlert, CircleCheck, CirclePlus, CircleX, PenLine, Undo2 } from 'lucide-react';
+import type { AnswerOf } from '@vestibul/contract';
+import { LONGEST_FIELD, fates, type Fate, type PersonId } from '@vestibul/core';
+import { sayCount, sayName } from '../../parts/format';
 import { rowReasons } from '../../parts/sentences';
 import type { Course } from '../../state/api';
+import type { Answers, Row, RowAnswer } from './rosterAnswers';
 
-const fates: Record<Fate, { icon: typeof CircleCheck; paint: string }> = {
-  new: { icon: CirclePlus, paint: 'text-act' },
-  doubtful: { icon: CircleAlert, paint: 'text-brass-mark' },
-  wrong: { icon: CircleX, paint: 'text-brick' },
-  'already there': { icon: CircleCheck, paint: 'text-ink-2' },
+const looks: Record<Fate, { icon: typeof CircleCheck; paint: string; says: string }> = {
+  wrong: { icon: CircleX, paint: 'text-brick', says: 'wrong' },
+  doubtful: { icon: CircleAlert, paint: 'text-brass-mark', says: 'doubtful' },
+  new: { icon: CirclePlus, paint: 'text-act', says: 'joins' },
+  'comes back': { icon: Undo2, paint: 'text-act', says: 'comes back' },
+  moves: { icon: ArrowLeftRight, paint: 'text-act', says: 'moves' },
+  'new name': { icon: PenLine, paint: 'text-act', says: 'new name' },
+  'already there': { icon: CircleCheck, paint: 'text-ink-2', says: 'already there' },
 };
 
 /** What needs a look comes first; within a fate the order is the list's. */
-const order: readonly Fate[] = ['wrong', 'doubtful', 'new', 'already there'];
+const order: readonly Fate[] = [
+  'wrong',
+  'doubtful',
+  'moves',
+  'new name',
+  'comes back',
+  'new',
+  'already there',
+];
 
 interface FateTableProps {
   course: Course;
-  rows: readonly JudgedRow[];
-  taken: ReadonlySet<number>;
-  onTaken: (lines: ReadonlySet<number>) => void;
+  rows: readonly Row[];
+  people: AnswerOf<'previewRoster'>['people'];
+  answers: Answers;
+  onAnswer: (line: number, answer: Partial<RowAnswer>) => void;
 }
 
-/** The fate of every row of a list, and why, before anything is written. */
-export function FateTable({ course, rows, taken, onTaken }: FateTableProps) {
-  const numberOf = new Map(course.periods.map((period) => [period.id, period.number]));
+/** The fate of every row of a list, and why, before anything is written; what is doubtful is settled here. */
+export function FateTable({ course, rows, people, answers, onAnswer }: FateTableProps) {
   const sorted = [...rows].sort((a, b) => order.indexOf(a.fate) - order.indexOf(b.fate) || a.line - b.line);
-  const toggle = (line: number) => {
-    const next = new Set(taken);
-    if (!next.delete(line)) next.add(line);
-    onTaken(next);
-  };
   return (
     <div className="grid gap-2">
       <p role="status" className="flex flex-wrap gap-x-5 gap-y-1">
-        {order.map((fate) => {
-          const { icon: Icon, paint } = fates[fate];
+        {fates.map((fate) => {
+          const { icon: Icon, paint, says } = looks[fate];
           const count = rows.filter((row) => row.fate === fate).length;
+          if (count === 0 && fate !== 'new') return null;
           return (
             <span key={fate} className="inline-flex items-center gap-1.5">
               <Icon aria-hidden="true" className={`size-4.5 ${paint}`} />
-              <b>{count}</b> {fate}
+              <b>{count}</b> {says}
             </span>
           );
         })}
@@ -48,11 +57,11 @@ export function FateTable({ course, rows, taken, onTaken }: FateTableProps) {
         tabIndex={0}
         role="region"
         aria-label="Rows of the list"
-        className="max-h-[48dvh] overflow-auto rounded-plate border border-line bg-surface"
+        className="max-h-[44dvh] overflow-auto rounded-plate border border-line bg-surface"
       >
         <table className="w-full border-collapse text-left">
           <caption className="sr-only">{sayCount(rows.length, 'row')}</caption>
-          <thead className="sticky top-0 bg-surface text-small text-ink-2">
+          <thead className="sticky top-0 z-1 bg-surface text-small text-ink-2">
             <tr>
               {['Take', 'Row', 'Fate', 'Last name', 'First name', 'E-mail', 'Period', 'Why'].map(
                 (heading) => (
@@ -64,43 +73,101 @@ export function FateTable({ course, rows, taken, onTaken }: FateTableProps) {
             </tr>
           </thead>
           <tbody>
-            {sorted.map((row) => {
-              const { icon: Icon, paint } = fates[row.fate];
-              const can = row.fate === 'new' || row.fate === 'doubtful';
-              return (
-                <tr key={row.line} className="border-b border-line last:border-b-0">
-                  <td className="px-3 py-1">
-                    {can ? (
-                      <input
-                        type="checkbox"
-                        className="size-5 align-middle"
-                        aria-label={`Take ${row.person.last} ${row.person.first}`}
-                        checked={taken.has(row.line)}
-                        onChange={() => toggle(row.line)}
-                      />
-                    ) : null}
-                  </td>
-                  <td className="px-3 py-1 text-ink-2">{row.line}</td>
-                  <td className="px-3 py-1 whitespace-nowrap">
-                    <Icon aria-hidden="true" className={`mr-1.5 inline size-4.5 ${paint}`} />
-                    {row.fate}
-                  </td>
-                  <td className="px-3 py-1 font-semibold whitespace-nowrap">{row.person.last}</td>
-                  <td className="px-3 py-1">
-                    {row.person.first}
-                    {row.person.called ? ` (${row.person.called})` : ''}
-                  </td>
-                  <td className="px-3 py-1 text-small whitespace-nowrap">{row.person.email}</td>
-                  <td className="px-3 py-1">{row.period ? numberOf.get(row.period) : ''}</td>
-                  <td className="px-3 py-1 text-small">
-                    {row.reasons.map((reason) => rowReasons[reason]).join('; ')}
-                  </td>
-                </tr>
-              );
-            })}
+            {sorted.map((row) => (
+              <FateRow
+                key={row.line}
+                course={course}
+                row={row}
+                people={people}
+                answer={answers.get(row.line)}
+                onAnswer={(answer) => onAnswer(row.line, answer)}
+              />
+            ))}
           </tbody>
         </table>
       </div>
     </div>
+  );
+}
+
+interface FateRowProps {
+  course: Course;
+  row: Row;
+  people: FateTableProps['people'];
+  answer: RowAnswer | undefined;
+  onAnswer: (answer: Partial<RowAnswer>) => void;
+}
+
+function FateRow({ course, row, people, answer, onAnswer }: FateRowProps) {
+  const { icon: Icon, paint, says } = looks[row.fate];
+  const numberOf = new Map(course.periods.map((period) => [period.id, period.number]));
+  const whole = `${row.person.last} ${row.person.first}`.trim();
+  // A name that was cut by a guess can be put right where it stands.
+  const mayEdit = row.reasons.includes('name-cut-by-guess') && answer !== undefined;
+  const before = people.find((person) => person.id === row.known);
+  return (
+    <tr className="border-b border-line last:border-b-0">
+      <td className="px-3 py-1">
+        {answer ? (
+          <input
+            type="checkbox"
+            className="size-5 align-middle"
+            aria-label={`Take ${whole}`}
+            checked={answer.taken}
+            onChange={(event) => onAnswer({ taken: event.target.checked })}
+          />
+        ) : null}
+      </td>
+      <td className="px-3 py-1 text-ink-2">{row.line}</td>
+      <td className="px-3 py-1 whitespace-nowrap">
+        <Icon aria-hidden="true" className={`mr-1.5 inline size-4.5 ${paint}`} />
+        {says}
+      </td>
+      {(['last', 'first'] as const).map((part) => (
+        <td key={part} className={`px-3 py-1 ${part === 'last' ? 'font-semibold' : ''}`}>
+          {mayEdit ? (
+            <input
+              aria-label={`${part === 'last' ? 'Last' : 'First'} name of row ${row.line}`}
+              className="w-full min-w-28 rounded border border-edge bg-surface px-1.5 py-0.5 text-ink"
+              maxLength={LONGEST_FIELD}
+              value={answer[part]}
+              onChange={(event) => onAnswer({ [part]: event.target.value })}
+            />
+          ) : (
+            row.person[part]
+          )}
+          {part === 'first' && row.person.called ? ` (${row.person.called})` : ''}
+        </td>
+      ))}
+      <td className="px-3 py-1 text-small whitespace-nowrap">{row.person.email}</td>
+      <td className="px-3 py-1">
+        {row.fate === 'moves' && before?.periodId ? `${numberOf.get(before.periodId)} → ` : ''}
+        {row.period ? numberOf.get(row.period) : ''}
+      </td>
+      <td className="px-3 py-1 text-small">
+        {row.candidates.length > 0 && answer ? (
+          <select
+            aria-label={`Who ${whole} is`}
+            className="mb-0.5 block max-w-72 rounded border border-edge bg-surface px-1.5 py-0.5 text-ink"
+            value={answer.knownId ?? ''}
+            onChange={(event) =>
+              onAnswer({ knownId: (event.target.value || null) as PersonId | null, taken: true })
+            }
+          >
+            <option value="">somebody new</option>
+            {row.candidates.map((id) => {
+              const person = people.find((known) => known.id === id);
+              return (
+                <option key={id} value={id}>
+                  is {person ? `${sayName(person)} ${person.email}` : id}
+                </option>
+              );
+            })}
+          </select>
+        ) : null}
+        {row.fate === 'new name' && before ? `was ${sayName(before)}; ` : ''}
+        {row.reasons.map((reason) => rowReasons[reason]).join('; ')}
+      </td>
+    </tr>
   );
 }

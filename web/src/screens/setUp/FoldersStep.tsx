@@ -1,7 +1,8 @@
 import { parseRule, writeName } from '@vestibul/core';
 import { Link } from 'react-router';
 import { Button } from '../../parts/Button';
-import { byName } from '../../parts/courseWork';
+import { inOrder } from '../../parts/courseWork';
+import { useArrangement } from '../../parts/useArrangement';
 import { sayCount } from '../../parts/format';
 import { NamePicture } from '../../parts/NameStrip';
 import { tell, tellFailure } from '../../parts/Notices';
@@ -15,6 +16,7 @@ import type { StepProps } from './SetUp';
 /** A turn-in folder for everybody, with one press. */
 export function FoldersStep({ course, period, onStrip }: StepProps) {
   const zone = useZone();
+  const arrangement = useArrangement();
   const rack = api.useReadRackQuery({ params: { courseId: course.id } });
   const [make, { isLoading }] = api.useMakeFoldersMutation();
   const missing = course.students - course.folders;
@@ -54,11 +56,10 @@ export function FoldersStep({ course, period, onStrip }: StepProps) {
       <Read of={rack} what="Reading the folders">
         {({ students }) => (
           <ul className="grid list-none gap-x-8 p-0 md:grid-cols-2">
-            {students
+            {inOrder(students, course, arrangement)
+              .filter((student) => student.leftAt === null)
               .filter((student) => period === 'all' || String(valuesFor(course, student).period) === period)
-              .sort((a, b) =>
-                a.folderName && b.folderName ? (a.folderName < b.folderName ? -1 : 1) : byName(a, b),
-              )
+              .toSorted((a, b) => (a.folderName && b.folderName ? (a.folderName < b.folderName ? -1 : 1) : 0))
               .map((student) => (
                 <li key={student.id} className="border-b border-line py-1">
                   <button

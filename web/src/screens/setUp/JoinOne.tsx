@@ -1,21 +1,31 @@
 import { zodResolver } from '@hookform/resolvers/zod';
+import { useState } from 'react';
 import { useForm } from 'react-hook-form';
-import { requests } from '@vestibul/contract';
+import { joiningPerson, type AnswerOf } from '@vestibul/contract';
+import type { ColumnMeaning, PersonId } from '@vestibul/core';
 import { Button } from '../../parts/Button';
 import { Dialog } from '../../parts/Dialog';
 import { Field, inputClass } from '../../parts/Field';
-import { sayListName } from '../../parts/format';
+import { sayListName, sayName } from '../../parts/format';
 import { tell, tellFailure } from '../../parts/Notices';
+import { rowReasons } from '../../parts/sentences';
 import { api } from '../../state/api';
 import type { StepProps } from './SetUp';
 
-const onePerson = requests.joinRoster.body.shape.people.element;
+const fields = ['last', 'first', 'called', 'email', 'username', 'number'] as const satisfies ColumnMeaning[];
+type Preview = AnswerOf<'previewRoster'>;
+
+interface JoinOneProps extends StepProps {
+  onClose: () => void;
+  /** Shows whoever joined, with what is still due. */
+  onJoined: (student: PersonId) => void;
+}
 
 /** A student who joins late: one form, and they have everything the others have. */
-export function JoinOne({ course, period, onClose }: StepProps & { onClose: () => void }) {
+export function JoinOne({ course, period, onClose, onJoined }: JoinOneProps) {
   const start = course.periods.find((known) => String(known.number) === period) ?? course.periods[0]!;
   const form = useForm({
-    resolver: zodResolver(onePerson),
+    resolver: zodResolver(joiningPerson),
     defaultValues: {
       last: '',
       first: '',
@@ -25,22 +35,63 @@ export function JoinOne({ course, period, onClose }: StepProps & { onClose: () =
       number: '',
       periodId: start.id as string,
       knownId: null,
+      newName: false,
     },
   });
-  const [join, { isLoading }] = api.useJoinRosterMutation();
+  const [asked, setAsked] = useState<{ row: Preview['rows'][number]; people: Preview['people'] } | null>(
+    null,
+  );
+  const [knownId, setKnownId] = useState<PersonId | null>(null);
+  const [look, looking] = api.usePreviewRosterMutation();
+  const [join, joining] = api.useJoinRosterMutation();
   const { errors } = form.formState;
   const submit = form.handleSubmit(async (person) => {
+    const params = { courseId: course.id };
+    let known: PersonId | null = knownId;
+    if (!asked) {
+      // The same look as for a list: whether they are here already, or may be.
+      const cells = fields.map((field) => `"${person[field].replaceAll('"', '""')}"`);
+      const preview = await look({
+        params,
+        body: {
+          text: cells.join('\t'),
+          columns: [...fields],
+          hasHeadings: false,
+          periodId: person.periodId,
+        },
+      });
+      if (!preview.data) return tellFailure(preview.error);
+      const row = preview.data.rows[0];
+      if (row && row.fate !== 'new') {
+        setAsked({ row, people: preview.data.people });
+        setKnownId(row.known);
+        return;
+      }
+      known = row?.known ?? null;
+    }
     const result = await join({
-      params: { courseId: course.id },
-      body: { fromList: false, people: [person] },
+      params,
+      body: { fromList: false, people: [{ ...person, knownId: known }] },
     });
-    if (result.error) return tellFailure(result.error);
-    tell(`${sayListName(person)} has joined${result.data.folders > 0 ? ', with a turn-in folder' : ''}.`);
+    if (!result.data) return tellFailure(result.error);
+    const { folders, copies, joined, cameBack } = result.data;
+    const brought = [folders > 0 ? 'a turn-in folder' : '', copies > 0 ? 'the hand-outs' : ''].filter(
+      Boolean,
+    );
+    tell(
+      joined + cameBack > 0
+        ? `${sayListName(person)} has joined${brought.length > 0 ? `, with ${brought.join(' and ')}` : ''}.`
+        : `${sayListName(person)} is on the roster.`,
+    );
     onClose();
+    if (result.data.students[0]) onJoined(result.data.students[0]);
   });
+  const again = () => {
+    if (asked) setAsked(null);
+  };
   return (
     <Dialog title="Add a late joiner" description="A form for one student" open onClose={onClose}>
-      <form onSubmit={(event) => void submit(event)} noValidate className="grid gap-4">
+      <form onSubmit={(event) => void submit(event)} onChange={again} noValidate className="grid gap-4">
         <div className="grid gap-4 sm:grid-cols-2">
           <Field label="Last name" error={errors.last?.message}>
             <input className={inputClass} autoComplete="off" {...form.register('last')} />
@@ -64,10 +115,56 @@ export function JoinOne({ course, period, onClose }: StepProps & { onClose: () =
             </select>
           </Field>
         </div>
-        <Button type="submit" look="go" disabled={isLoading}>
-          {course.folders > 0 ? 'Join, with a turn-in folder' : 'Join'}
-        </Button>
+        {asked ? <Asked {...asked} knownId={knownId} onKnown={setKnownId} /> : null}
+        {asked?.row.fate === 'wrong' || asked?.row.fate === 'already there' ? null : (
+          <Button type="submit" look="go" disabled={joining.isLoading || looking.isLoading}>
+            {asked ? 'Join, as chosen' : course.folders > 0 ? 'Join, with a turn-in folder' : 'Join'}
+          </Button>
+        )}
       </form>
     </Dialog>
+  );
+}
+
+interface AskedProps {
+  row: Preview['rows'][number];
+  people: Preview['people'];
+  knownId: PersonId | null;
+  onKnown: (id: PersonId | null) => void;
+}
+
+/** Why somebody has to say something before this one joins. */
+function Asked({ row, people, knownId, onKnown }: AskedProps) {
+  return (
+    <div role="alert" className="grid gap-2 rounded-lg bg-brass-soft px-4 py-3">
+      <p className="font-semibold">
+        {row.fate === 'already there'
+          ? 'They sit in this period already. Nothing was added.'
+          : `Look twice: ${row.reasons.map((reason) => rowReasons[reason]).join('; ')}.`}
+      </p>
+      {row.candidates.length > 0
+        ? [...row.candidates, null].map((id) => {
+            const person = people.find((known) => known.id === id);
+            return (
+              <label key={id ?? 'new'} className="flex items-center gap-2">
+                <input
+                  type="radio"
+                  name="who"
+                  className="size-4.5"
+                  checked={knownId === id}
+                  onChange={(event) => {
+                    // The form's own change asks anew; this is the answer.
+                    event.stopPropagation();
+                    onKnown(id);
+                  }}
+                />
+                {person
+                  ? `This is ${sayName(person)}, ${person.email || 'no address'}`
+                  : 'This is somebody new'}
+              </label>
+            );
+          })
+        : null}
+    </div>
   );
 }

@@ -1,9 +1,9 @@
 import { useState } from 'react';
 import { useForm } from 'react-hook-form';
 import { zodResolver } from '@hookform/resolvers/zod';
-import { useNavigate } from 'react-router';
+import { Link, useNavigate } from 'react-router';
 import { z } from 'zod';
-import { courseBody, yearBody } from '@vestibul/contract';
+import { courseWords } from '@vestibul/contract';
 import type { YearId } from '@vestibul/core';
 import { Button } from '../../parts/Button';
 import { Field, inputClass } from '../../parts/Field';
@@ -12,12 +12,12 @@ import { tellFailure } from '../../parts/Notices';
 import { PersonMenu } from '../../parts/PersonMenu';
 import { Read } from '../../parts/States';
 import { placePath } from '../../parts/places';
+import { YearForm } from '../years/YearForm';
 import { usePageTitle } from '../../parts/usePageTitle';
 import { api } from '../../state/api';
 
 const courseForm = z.object({
-  title: courseBody.shape.title,
-  code: z.string().trim().max(20, 'At most 20 letters'),
+  ...courseWords.shape,
   periods: z
     .string()
     .refine((text) => readPeriods(text).length > 0, 'Write the numbers of the periods, for example 2, 3, 4'),
@@ -45,54 +45,24 @@ export function NewCourse() {
         </div>
         <Read of={years}>
           {(known) =>
-            known.length === 0 || making ? (
-              <YearForm onDone={() => setMaking(false)} />
+            known.every((year) => year.isOver) || making ? (
+              <>
+                <p className="text-ink-2">First the school year that the course belongs to.</p>
+                <YearForm onDone={() => setMaking(false)} />
+              </>
             ) : (
-              <CourseForm years={known} onNewYear={() => setMaking(true)} />
+              <CourseForm years={known.filter((year) => !year.isOver)} onNewYear={() => setMaking(true)} />
             )
           }
         </Read>
+        <p className="text-small text-ink-2">
+          You had it last year?{' '}
+          <Link className="text-act" to="/begin-year">
+            Begin it anew from there
+          </Link>
+        </p>
       </main>
     </div>
-  );
-}
-
-function YearForm({ onDone }: { onDone: () => void }) {
-  const [make, { isLoading }] = api.useMakeYearMutation();
-  const now = new Date();
-  const start = now.getMonth() >= 6 ? now.getFullYear() : now.getFullYear() - 1;
-  const form = useForm({
-    resolver: zodResolver(yearBody),
-    defaultValues: {
-      label: `${start}–${String(start + 1).slice(2)}`,
-      startsOn: `${start}-08-25`,
-      endsOn: `${start + 1}-07-15`,
-    },
-  });
-  const { errors } = form.formState;
-  const submit = form.handleSubmit(async (body) => {
-    const result = await make({ body });
-    if (result.error) return tellFailure(result.error);
-    onDone();
-  });
-  return (
-    <form onSubmit={(event) => void submit(event)} noValidate className="grid gap-4">
-      <p className="text-ink-2">First the school year that the course belongs to.</p>
-      <Field label="Year" error={errors.label?.message}>
-        <input className={inputClass} {...form.register('label')} />
-      </Field>
-      <div className="grid grid-cols-2 gap-4">
-        <Field label="First day" error={errors.startsOn?.message}>
-          <input type="date" className={inputClass} {...form.register('startsOn')} />
-        </Field>
-        <Field label="Last day" error={errors.endsOn?.message}>
-          <input type="date" className={inputClass} {...form.register('endsOn')} />
-        </Field>
-      </div>
-      <Button type="submit" look="go" disabled={isLoading}>
-        Make the year
-      </Button>
-    </form>
   );
 }
 

@@ -1,14 +1,15 @@
 import { useState } from 'react';
 import { useDropzone } from 'react-dropzone';
-import { decodeText, type ColumnMeaning, type PeriodId } from '@vestibul/core';
+import { decodeText, type ColumnMeaning, type Fate, type PeriodId, type PersonId } from '@vestibul/core';
 import { LONGEST_LIST, type AnswerOf } from '@vestibul/contract';
 import { Button } from '../../parts/Button';
 import { Field, inputClass } from '../../parts/Field';
-import { sayCount } from '../../parts/format';
+import { sayCount, sayListName } from '../../parts/format';
 import { tell, tellFailure } from '../../parts/Notices';
 import { api } from '../../state/api';
 import { ColumnChooser } from './ColumnChooser';
 import { FateTable } from './FateTable';
+import { firstAnswers, peopleToJoin, type Answers } from './rosterAnswers';
 import type { StepProps } from './SetUp';
 
 type Preview = AnswerOf<'previewRoster'>;
@@ -26,7 +27,10 @@ export function RosterImport({ course, period, onDone, canLeave }: RosterImportP
     course.periods.find((known) => String(known.number) === period)?.id ?? '',
   );
   const [preview, setPreview] = useState<Preview | null>(null);
-  const [taken, setTaken] = useState<ReadonlySet<number>>(new Set());
+  const [answers, setAnswers] = useState<Answers>(new Map());
+  // Whether the list is all there are: then who is not on it leaves.
+  const [isWhole, setIsWhole] = useState(false);
+  const [staying, setStaying] = useState<ReadonlySet<PersonId>>(new Set());
   const [ask, asking] = api.usePreviewRosterMutation();
   const [join, joining] = api.useJoinRosterMutation();
 
@@ -41,7 +45,8 @@ export function RosterImport({ course, period, onDone, canLeave }: RosterImportP
     });
     if (!result.data) return tellFailure(result.error);
     setPreview(result.data);
-    setTaken(new Set(result.data.rows.filter((row) => row.fate === 'new').map((row) => row.line)));
+    setAnswers(firstAnswers(result.data.rows));
+    setStaying(new Set());
   };
   const drop = async ([file]: File[]) => {
     if (!file) return;
@@ -58,17 +63,14 @@ export function RosterImport({ course, period, onDone, canLeave }: RosterImportP
   });
   const add = async () => {
     if (!preview) return;
-    const people = preview.rows
-      .filter((row) => taken.has(row.line))
-      .map((row) => ({ ...row.person, periodId: row.period!, knownId: row.known }));
-    const result = await join({ params, body: { fromList: true, people } });
+    const result = await join({ params, body: { fromList: true, people, leaving } });
     if (!result.data) return tellFailure(result.error);
-    const { joined, folders } = result.data;
-    tell(
-      `${sayCount(joined, 'student has', 'students have')} joined${folders > 0 ? `, ${sayCount(folders, 'turn-in folder')} made` : ''}.`,
-    );
+    tell(sayJoined(result.data));
     onDone();
   };
+  const people = preview ? peopleToJoin(preview.rows, answers) : [];
+  const leaving = preview && isWhole ? preview.leavers.filter((id) => !staying.has(id)) : [];
+  const changes = people.length + leaving.length;
 
   if (preview) {
     return (
@@ -79,18 +81,39 @@ export function RosterImport({ course, period, onDone, canLeave }: RosterImportP
           onChange={(columns, hasHeadings) => void look(text, columns, hasHeadings)}
         />
         {preview.enough ? (
-          <FateTable course={course} rows={preview.rows} taken={taken} onTaken={setTaken} />
+          <>
+            <FateTable
+              course={course}
+              rows={preview.rows}
+              people={preview.people}
+              answers={answers}
+              onAnswer={(line, answer) =>
+                setAnswers(new Map(answers).set(line, { ...answers.get(line)!, ...answer }))
+              }
+            />
+            {preview.leavers.length > 0 ? (
+              <Leavers
+                preview={preview}
+                isWhole={isWhole}
+                onWhole={setIsWhole}
+                staying={staying}
+                onStaying={setStaying}
+              />
+            ) : null}
+          </>
         ) : (
           <p role="status" className="font-semibold">
             Choose above which column holds the last name, the first name, or the whole name.
           </p>
         )}
         <div className="sticky bottom-0 flex flex-wrap gap-3 border-t border-line bg-wall py-3">
-          <Button look="go" disabled={taken.size === 0 || joining.isLoading} onClick={() => void add()}>
-            Add {sayCount(taken.size, 'student')}
+          <Button look="go" disabled={changes === 0 || joining.isLoading} onClick={() => void add()}>
+            {leaving.length === 0 && preview.rows.every(({ fate }) => isAdding(fate))
+              ? `Add ${sayCount(people.length, 'student')}`
+              : `Make ${sayCount(changes, 'change')}`}
           </Button>
           <Button onClick={() => setPreview(null)}>Back to the list</Button>
-          <p className="my-auto text-ink-2">Nothing is written until you add.</p>
+          <p className="my-auto text-ink-2">Nothing is written until you press it.</p>
         </div>
       </div>
     );
@@ -141,5 +164,74 @@ export function RosterImport({ course, period, onDone, canLeave }: RosterImportP
         ) : null}
       </div>
     </div>
+  );
+}
+
+/** Fates of rows in a list that only adds people; with any other, the button speaks of changes. */
+const isAdding = (fate: Fate) => !['moves', 'new name', 'comes back'].includes(fate);
+
+/** What a list did, in one sentence. */
+function sayJoined(done: AnswerOf<'joinRoster'>): string {
+  const parts = [
+    done.joined > 0 ? `${sayCount(done.joined, 'student has', 'students have')} joined` : '',
+    done.cameBack > 0 ? `${done.cameBack} came back` : '',
+    done.moved > 0 ? `${done.moved} moved` : '',
+    done.newNames > 0 ? sayCount(done.newNames, 'new name') : '',
+    done.left > 0 ? `${done.left} left` : '',
+    done.folders > 0 ? `${sayCount(done.folders, 'turn-in folder')} made` : '',
+    done.copies > 0 ? `${sayCount(done.copies, 'copy', 'copies')} handed out` : '',
+  ].filter(Boolean);
+  return parts.length === 0 ? 'Nothing had to change.' : `${parts.join(', ')}.`;
+}
+
+interface LeaversProps {
+  preview: Preview;
+  isWhole: boolean;
+  onWhole: (isWhole: boolean) => void;
+  staying: ReadonlySet<PersonId>;
+  onStaying: (staying: ReadonlySet<PersonId>) => void;
+}
+
+/** Who is on the roster and not on the list: they leave only where the teacher says that the list is all there are. */
+function Leavers({ preview, isWhole, onWhole, staying, onStaying }: LeaversProps) {
+  const nameOf = new Map(preview.people.map((person) => [person.id, sayListName(person)]));
+  const toggle = (id: PersonId) => {
+    const next = new Set(staying);
+    if (!next.delete(id)) next.add(id);
+    onStaying(next);
+  };
+  return (
+    <fieldset className="rounded-plate border border-line bg-surface px-4 py-3">
+      <label className="flex items-center gap-2.5 font-semibold">
+        <input
+          type="checkbox"
+          className="size-5"
+          checked={isWhole}
+          onChange={(event) => onWhole(event.target.checked)}
+        />
+        This list is all there are: {sayCount(preview.leavers.length, 'student who is', 'students who are')}{' '}
+        not on it leave
+      </label>
+      {isWhole ? (
+        <ul className="mt-2 grid list-none grid-cols-[repeat(auto-fill,minmax(15rem,1fr))] gap-x-6 gap-y-1 p-0">
+          {preview.leavers.map((id) => (
+            <li key={id}>
+              <label className="flex items-center gap-2">
+                <input
+                  type="checkbox"
+                  className="size-4.5"
+                  checked={!staying.has(id)}
+                  onChange={() => toggle(id)}
+                />
+                <span className={staying.has(id) ? '' : 'text-brick'}>{nameOf.get(id)}</span>
+              </label>
+            </li>
+          ))}
+        </ul>
+      ) : null}
+      <p className="mt-1.5 text-small text-ink-2">
+        Who leaves keeps their work and its record; the slot stays, and goes on when they come back.
+      </p>
+    </fieldset>
   );
 }

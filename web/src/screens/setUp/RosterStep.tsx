@@ -1,46 +1,76 @@
 import { useState } from 'react';
+import type { PersonId } from '@vestibul/core';
 import { Button } from '../../parts/Button';
+import { OrderPicker } from '../../parts/OrderPicker';
+import { mayKeep, mayRun } from '../../parts/places';
 import { Empty, Read } from '../../parts/States';
 import { api } from '../../state/api';
+import { GroupsDialog } from './GroupsDialog';
 import { JoinOne } from './JoinOne';
+import { PeopleOutDialog } from './PeopleOutDialog';
 import { RosterImport } from './RosterImport';
 import { RosterTable } from './RosterTable';
 import type { StepProps } from './SetUp';
 import { SlipsDialog } from './SlipsDialog';
+import { StudentDialog } from './StudentDialog';
 
-type Doing = 'looking' | 'pasting' | 'joining' | 'slips';
+type Doing = 'looking' | 'pasting' | 'joining' | 'slips' | 'groups' | 'taking';
 
-/** Who is in the course, and the ways of adding people to it. */
+/** Who is in the course, and the ways of adding people to it, changing them and taking the list along. */
 export function RosterStep(props: StepProps) {
-  const { course } = props;
+  const { course, period } = props;
   const roster = api.useReadRosterQuery({ params: { courseId: course.id } });
-  const [doing, setDoing] = useState<Doing>(course.students === 0 ? 'pasting' : 'looking');
+  const keeps = mayKeep(course);
+  const [doing, setDoing] = useState<Doing>(course.students === 0 && keeps ? 'pasting' : 'looking');
+  const [open, setOpen] = useState<PersonId | null>(null);
   const done = () => setDoing('looking');
   if (doing === 'pasting') return <RosterImport {...props} onDone={done} canLeave={course.students > 0} />;
+  const here = course.periods.find(({ number }) => String(number) === period);
   return (
     <div className="grid gap-4">
-      <div className="flex flex-wrap gap-2.5">
-        <Button look="go" onClick={() => setDoing('joining')}>
-          Add a late joiner
-        </Button>
-        <Button onClick={() => setDoing('pasting')}>Paste or drop a list</Button>
-        <Button onClick={() => setDoing('slips')}>Sign-in slips</Button>
+      <div className="flex flex-wrap items-center gap-2.5">
+        {keeps ? (
+          <>
+            <Button look="go" onClick={() => setDoing('joining')}>
+              Add a late joiner
+            </Button>
+            <Button onClick={() => setDoing('pasting')}>Paste or drop a list</Button>
+            <Button onClick={() => setDoing('slips')}>Sign-in slips</Button>
+          </>
+        ) : null}
+        {here && mayRun(course) ? <Button onClick={() => setDoing('groups')}>Groups</Button> : null}
+        <Button onClick={() => setDoing('taking')}>Take the list along</Button>
+        <span className="ml-auto">
+          <OrderPicker />
+        </span>
       </div>
       <Read of={roster} what="Reading the roster">
-        {(students) =>
-          students.length === 0 ? (
-            <Empty title="Nobody is on the roster yet">
-              <Button look="go" onClick={() => setDoing('pasting')}>
-                Paste your class list
-              </Button>
-            </Empty>
-          ) : (
-            <RosterTable students={students} {...props} />
-          )
-        }
+        {(students) => {
+          const opened = students.find(({ id }) => id === open);
+          return (
+            <>
+              {students.length === 0 ? (
+                <Empty title="Nobody is on the roster yet">
+                  <Button look="go" onClick={() => setDoing('pasting')}>
+                    Paste your class list
+                  </Button>
+                </Empty>
+              ) : (
+                <RosterTable students={students} {...props} onOpen={({ id }) => setOpen(id)} />
+              )}
+              {opened ? (
+                <StudentDialog course={course} student={opened} onClose={() => setOpen(null)} />
+              ) : null}
+              {doing === 'taking' ? (
+                <PeopleOutDialog course={course} period={period} students={students} onClose={done} />
+              ) : null}
+            </>
+          );
+        }}
       </Read>
-      {doing === 'joining' ? <JoinOne {...props} onClose={done} /> : null}
+      {doing === 'joining' ? <JoinOne {...props} onClose={done} onJoined={setOpen} /> : null}
       {doing === 'slips' ? <SlipsDialog course={course} onClose={done} /> : null}
+      {doing === 'groups' && here ? <GroupsDialog period={here} onClose={done} /> : null}
     </div>
   );
 }

@@ -1,77 +1,259 @@
+import { useVirtualizer } from '@tanstack/react-virtual';
+import { useRef, useState } from 'react';
 import type { AnswerOf } from '@vestibul/contract';
-import { byName } from '../../parts/courseWork';
-import { sayCount } from '../../parts/format';
+import { writeAddresses, type GroupId, type PersonId } from '@vestibul/core';
+import { Button } from '../../parts/Button';
+import { inOrder } from '../../parts/courseWork';
+import { inputClass } from '../../parts/Field';
+import { sayCount, sayMoment, sayName } from '../../parts/format';
+import { GroupMark, type Group } from '../../parts/GroupMark';
+import { tell, tellFailure } from '../../parts/Notices';
+import { mayRun } from '../../parts/places';
 import { stripFor } from '../../parts/stripFor';
+import { useArrangement } from '../../parts/useArrangement';
 import { useZone } from '../../parts/useSession';
+import { api, type Course } from '../../state/api';
 import type { StepProps } from './SetUp';
 
-type Student = AnswerOf<'readRoster'>[number];
+export type RosterStudent = AnswerOf<'readRoster'>[number];
 
-/** The students of the chosen period, or of all, by name. */
-export function RosterTable({
-  students,
-  course,
-  period,
-  onStrip,
-}: StepProps & { students: readonly Student[] }) {
+const ROW_HEIGHT = 42;
+const columns =
+  'grid grid-cols-[34px_52px_minmax(9rem,1.2fr)_minmax(8rem,1fr)_minmax(6rem,0.7fr)_minmax(11rem,1.2fr)_minmax(11rem,1.2fr)_5.5rem] items-center gap-x-3 px-3';
+
+interface RosterTableProps extends StepProps {
+  students: readonly RosterStudent[];
+  onOpen: (student: RosterStudent) => void;
+}
+
+/** The students of the chosen period, or of all, in the chosen order; picked ones can be put into a group or written to. */
+export function RosterTable({ students, course, period, onStrip, onOpen }: RosterTableProps) {
   const zone = useZone();
+  const arrangement = useArrangement();
+  const frame = useRef<HTMLDivElement>(null);
+  const [picked, setPicked] = useState<ReadonlySet<PersonId>>(new Set());
   const periodOf = new Map(course.periods.map((known) => [known.id, known]));
-  const shown = students
-    .map((student) => ({ ...student, folderName: student.folder?.name ?? '' }))
+  const groupOf = new Map(course.periods.flatMap((known) => known.groups.map((group) => [group.id, group])));
+  const shown = inOrder(students, course, arrangement)
     .filter((student) => period === 'all' || String(periodOf.get(student.periodId)?.number) === period)
-    .sort((a, b) => periodOf.get(a.periodId)!.number - periodOf.get(b.periodId)!.number || byName(a, b));
+    .toSorted(
+      (a, b) =>
+        Number(a.leftAt !== null) - Number(b.leftAt !== null) ||
+        periodOf.get(a.periodId)!.number - periodOf.get(b.periodId)!.number,
+    );
+  const present = shown.filter((student) => student.leftAt === null);
+  // eslint-disable-next-line react-hooks/incompatible-library -- the library's own contract; nothing of it is memoised
+  const rows = useVirtualizer({
+    count: shown.length,
+    getScrollElement: () => frame.current,
+    estimateSize: () => ROW_HEIGHT,
+    overscan: 10,
+  });
+  const pick = (ids: readonly PersonId[], on: boolean) => {
+    const next = new Set(picked);
+    for (const id of ids)
+      if (on) next.add(id);
+      else next.delete(id);
+    setPicked(next);
+  };
   if (shown.length === 0)
     return (
       <p className="text-ink-2">Nobody sits in this period. The plates at the left lead to the others.</p>
     );
+  const chosen = present.filter((student) => picked.has(student.id));
+  const all = chosen.length === present.length && present.length > 0;
   return (
-    <div className="overflow-x-auto rounded-plate border border-line bg-surface">
-      <table className="w-full border-collapse text-left">
-        <caption className="sr-only">Roster</caption>
-        <thead className="text-small text-ink-2">
-          <tr>
-            {['Period', 'Last name', 'First name', 'E-mail', 'Turn-in folder', 'Sign-in'].map((heading) => (
-              <th key={heading} scope="col" className="border-b border-line px-3 py-2 font-semibold">
-                {heading}
-              </th>
-            ))}
-          </tr>
-        </thead>
-        <tbody>
-          {shown.map((student) => (
-            <tr key={student.id} className="border-b border-line last:border-b-0">
-              <td className="px-3 py-1.5">{periodOf.get(student.periodId)?.number}</td>
-              <th scope="row" className="px-3 py-1.5 font-semibold">
-                {student.last}
-              </th>
-              <td className="px-3 py-1.5">
-                {student.first}
-                {student.called ? <span className="text-ink-2"> (called {student.called})</span> : ''}
-              </td>
-              <td className="px-3 py-1.5 text-small whitespace-nowrap">{student.email}</td>
-              <td className="px-3 py-1.5 text-small">
-                {student.folderName ? (
-                  <button
-                    type="button"
-                    className="rounded text-left font-mono [overflow-wrap:anywhere] text-ink underline decoration-dotted underline-offset-3"
-                    onClick={() => onStrip(stripFor(course, student, undefined, zone))}
-                  >
-                    {student.folderName}
-                  </button>
-                ) : (
-                  '–'
-                )}
-              </td>
-              <td className="px-3 py-1.5 text-small whitespace-nowrap text-ink-2">
-                {student.hasSignedIn ? 'set' : 'not yet'}
-              </td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
-      <p className="border-t border-line px-3 py-2 text-small text-ink-2">
-        {sayCount(shown.length, 'student')}
-      </p>
+    <div className="grid gap-2">
+      <Picked course={course} chosen={chosen} present={present} onPick={(ids) => setPicked(new Set(ids))} />
+      <div
+        className="overflow-x-auto rounded-plate border border-line bg-surface"
+        role="table"
+        aria-label="Roster"
+        aria-rowcount={shown.length + 1}
+      >
+        <div role="rowgroup" className="min-w-[880px]">
+          <div
+            role="row"
+            className={`${columns} border-b border-line py-2 text-small font-semibold text-ink-2`}
+          >
+            <span role="columnheader">
+              <input
+                type="checkbox"
+                className="size-4.5 align-middle"
+                aria-label="Pick all"
+                checked={all}
+                onChange={() =>
+                  pick(
+                    present.map(({ id }) => id),
+                    !all,
+                  )
+                }
+              />
+            </span>
+            {['Period', 'Last name', 'First name', 'Group', 'E-mail', 'Turn-in folder', 'Sign-in'].map(
+              (heading) => (
+                <span key={heading} role="columnheader">
+                  {heading}
+                </span>
+              ),
+            )}
+          </div>
+        </div>
+        <div ref={frame} className="max-h-[58dvh] min-w-[880px] overflow-y-auto" role="rowgroup">
+          <div className="relative" style={{ height: rows.getTotalSize() }}>
+            {rows.getVirtualItems().map((row) => {
+              const student = shown[row.index]!;
+              const group = student.groupId ? groupOf.get(student.groupId) : undefined;
+              const folderName = student.folder?.name ?? '';
+              return (
+                <div
+                  key={student.id}
+                  role="row"
+                  aria-rowindex={row.index + 2}
+                  className={`${columns} absolute inset-x-0 top-0 border-b border-line ${student.leftAt ? 'text-ink-2' : ''}`}
+                  style={{ height: ROW_HEIGHT, transform: `translateY(${row.start}px)` }}
+                >
+                  <span role="cell">
+                    {student.leftAt ? null : (
+                      <input
+                        type="checkbox"
+                        className="size-4.5 align-middle"
+                        aria-label={`Pick ${sayName(student)}`}
+                        checked={picked.has(student.id)}
+                        onChange={(event) => pick([student.id], event.target.checked)}
+                      />
+                    )}
+                  </span>
+                  <span role="cell">{periodOf.get(student.periodId)?.number}</span>
+                  <span role="rowheader" className="min-w-0">
+                    <button
+                      type="button"
+                      className="block max-w-full truncate rounded text-left font-semibold text-ink underline decoration-dotted underline-offset-3"
+                      onClick={() => onOpen(student)}
+                    >
+                      {student.last}
+                      <span className="sr-only">, open</span>
+                    </button>
+                  </span>
+                  <span role="cell" className="truncate">
+                    {student.first}
+                    {student.called ? <span className="text-ink-2"> (called {student.called})</span> : ''}
+                  </span>
+                  <span role="cell" className="truncate text-small">
+                    {student.leftAt ? (
+                      <b className="font-semibold">left {sayMoment(student.leftAt, zone)}</b>
+                    ) : group ? (
+                      <GroupMark group={group} named />
+                    ) : null}
+                  </span>
+                  <span role="cell" className="truncate text-small" title={student.email}>
+                    {student.email}
+                  </span>
+                  <span role="cell" className="min-w-0 text-small">
+                    {folderName ? (
+                      <button
+                        type="button"
+                        className="block max-w-full truncate rounded text-left font-mono text-ink underline decoration-dotted underline-offset-3"
+                        onClick={() => onStrip(stripFor(course, { ...student, folderName }, undefined, zone))}
+                      >
+                        {folderName}
+                      </button>
+                    ) : (
+                      '–'
+                    )}
+                  </span>
+                  <span role="cell" className="text-small whitespace-nowrap text-ink-2">
+                    {student.hasSignedIn ? 'set' : 'not yet'}
+                  </span>
+                </div>
+              );
+            })}
+          </div>
+        </div>
+        <p className="border-t border-line px-3 py-2 text-small text-ink-2">
+          {sayCount(present.length, 'student')}
+          {shown.length > present.length ? ` · ${shown.length - present.length} left` : ''}
+        </p>
+      </div>
+    </div>
+  );
+}
+
+interface PickedProps {
+  course: Course;
+  chosen: readonly RosterStudent[];
+  present: readonly RosterStudent[];
+  onPick: (ids: readonly PersonId[]) => void;
+}
+
+/** What can be done with those that are picked; and picking all of a group. */
+function Picked({ course, chosen, present, onPick }: PickedProps) {
+  const [put, { isLoading }] = api.usePutInGroupMutation();
+  const periodIds = [...new Set(chosen.map((student) => student.periodId))];
+  const only = periodIds.length === 1 ? course.periods.find(({ id }) => id === periodIds[0]) : undefined;
+  const groups: Group[] = course.periods
+    .filter((known) => present.some((student) => student.periodId === known.id))
+    .flatMap((known) => known.groups);
+  const putIn = async (groupId: GroupId | null) => {
+    const result = await put({
+      params: { periodId: only!.id },
+      body: { groupId, studentIds: chosen.map(({ id }) => id) },
+    });
+    if (result.error) return tellFailure(result.error);
+    const name = only!.groups.find(({ id }) => id === groupId)?.name;
+    tell(
+      `${sayCount(chosen.length, 'student is', 'students are')} ${name ? `in ‘${name}’` : 'in no group'} now.`,
+    );
+  };
+  const copy = async () => {
+    const with_ = chosen.filter(({ email }) => email);
+    await navigator.clipboard.writeText(writeAddresses(with_));
+    tell(
+      with_.length === chosen.length
+        ? `${sayCount(with_.length, 'address', 'addresses')} copied.`
+        : `${sayCount(with_.length, 'address', 'addresses')} copied; ${chosen.length - with_.length} have none.`,
+    );
+  };
+  return (
+    <div className="flex min-h-10 flex-wrap items-center gap-2.5 text-small">
+      {groups.map((group) => (
+        <button
+          key={group.id}
+          type="button"
+          className="rounded-full border border-edge bg-surface px-3 py-1 text-ink hover:bg-ground"
+          onClick={() => onPick(present.filter(({ groupId }) => groupId === group.id).map(({ id }) => id))}
+        >
+          <span className="sr-only">Pick all of </span>
+          <GroupMark group={group} named />
+        </button>
+      ))}
+      {chosen.length > 0 ? (
+        <>
+          <b className="ml-auto">{chosen.length} picked</b>
+          <Button look="quiet" className="py-1!" onClick={() => void copy()}>
+            Copy addresses
+          </Button>
+          {mayRun(course) && only && only.groups.length > 0 ? (
+            <select
+              aria-label="Put the picked ones into"
+              className={`${inputClass} w-auto! py-1`}
+              value="–"
+              disabled={isLoading}
+              onChange={(event) => void putIn((event.target.value || null) as GroupId | null)}
+            >
+              <option value="–" disabled>
+                put into a group …
+              </option>
+              {only.groups.map((group) => (
+                <option key={group.id} value={group.id}>
+                  {group.name}
+                </option>
+              ))}
+              <option value="">no group</option>
+            </select>
+          ) : null}
+        </>
+      ) : null}
     </div>
   );
 }

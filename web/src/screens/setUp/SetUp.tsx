@@ -8,14 +8,15 @@ import { placePath } from '../../parts/places';
 import { Read } from '../../parts/States';
 import { useCoursePage } from '../../parts/useCoursePage';
 import { usePageTitle } from '../../parts/usePageTitle';
-import type { Course } from '../../state/api';
+import { api, type Course } from '../../state/api';
+import { BlanksStep } from './BlanksStep';
 import { AssignmentsStep } from './AssignmentsStep';
 import { CourseStep } from './CourseStep';
 import { FoldersStep } from './FoldersStep';
 import { NamesStep } from './NamesStep';
 import { RosterStep } from './RosterStep';
 
-const steps = ['course', 'roster', 'names', 'folders', 'assignments'] as const;
+const steps = ['course', 'roster', 'names', 'folders', 'assignments', 'blanks'] as const;
 type Step = (typeof steps)[number];
 
 const titles: Record<Step, string> = {
@@ -24,6 +25,7 @@ const titles: Record<Step, string> = {
   names: 'Names',
   folders: 'Turn-in folders',
   assignments: 'Assignments',
+  blanks: 'Blanks',
 };
 
 export interface StepProps {
@@ -62,6 +64,11 @@ function chooseStep(course: Course, wanted: string | null): Step {
 
 function SetUpOf({ course, period, step }: { course: Course; period: string; step: Step }) {
   const [strip, setStrip] = useState<StripContent | null>(null);
+  const { data: kept } = api.useListBlanksQuery(
+    { params: { courseId: course.id } },
+    { skip: course.role === 'office' },
+  );
+  const blanks = kept?.length ?? 0;
   const states: Record<Step, { done: boolean; says: string }> = {
     course: { done: true, says: sayCount(course.periods.length, 'period') },
     roster: { done: course.students > 0, says: sayCount(course.students, 'student') },
@@ -71,6 +78,7 @@ function SetUpOf({ course, period, step }: { course: Course; period: string; ste
       done: course.assignments.length > 0,
       says: sayCount(course.assignments.length, 'assignment'),
     },
+    blanks: { done: blanks > 0, says: blanks > 0 ? sayCount(blanks, 'blank') : 'if there are any' },
   };
   const panels: Record<Step, (props: StepProps) => ReactNode> = {
     course: CourseStep,
@@ -78,6 +86,7 @@ function SetUpOf({ course, period, step }: { course: Course; period: string; ste
     names: NamesStep,
     folders: FoldersStep,
     assignments: AssignmentsStep,
+    blanks: BlanksStep,
   };
   const Panel = panels[step];
   return (

@@ -1,7 +1,8 @@
 import { useState } from 'react';
 import { Button } from '../../parts/Button';
 import { Dialog } from '../../parts/Dialog';
-import { byName } from '../../parts/courseWork';
+import { inOrder } from '../../parts/courseWork';
+import { useArrangement } from '../../parts/useArrangement';
 import { sayCount, sayListName } from '../../parts/format';
 import { tell, tellFailure } from '../../parts/Notices';
 import { api, type Course } from '../../state/api';
@@ -10,7 +11,8 @@ import { api, type Course } from '../../state/api';
 export function SlipsDialog({ course, onClose }: { course: Course; onClose: () => void }) {
   const [make, { data, isLoading }] = api.useMakeSlipsMutation();
   const [copied, setCopied] = useState(false);
-  const slips = [...(data ?? [])].sort((a, b) => byName({ ...a, folderName: '' }, { ...b, folderName: '' }));
+  const arrangement = useArrangement();
+  const slips = inOrder(data ?? [], course, arrangement);
   const labelOf = new Map(course.periods.map((period) => [period.id, period.label]));
   const address = (link: string) => `${location.origin}${link}`;
   const copy = async () => {

@@ -6,6 +6,7 @@ import { Empty, Read } from '../../parts/States';
 import { usePageTitle } from '../../parts/usePageTitle';
 import { useZone } from '../../parts/useSession';
 import { api } from '../../state/api';
+import { CopyLink } from './CopyLink';
 import { StudentFrame } from './StudentFrame';
 
 /** The student's own files: where each lies and who can open it. */
@@ -18,6 +19,7 @@ export function Drawer() {
     <StudentFrame place="Drawer">
       <h1 className="mb-1">Drawer</h1>
       <p className="mb-4 text-ink-2">Your own files. You are the owner of all of them.</p>
+      <HandedOut />
       <Read of={files} what="Opening the drawer">
         {(data) =>
           data.files.length === 0 ? (
@@ -79,5 +81,30 @@ export function Drawer() {
         }
       </Read>
     </StudentFrame>
+  );
+}
+
+/** What teachers have handed out: the student's own copies, the newest first. */
+function HandedOut() {
+  const [pages, setPages] = useState<string[]>([]);
+  const { data } = api.useListMyCopiesQuery({ query: { before: pages.at(-1) ?? '' } });
+  if (!data || (data.copies.length === 0 && pages.length === 0)) return null;
+  return (
+    <section aria-labelledby="handed-out" className="mb-5 grid gap-2">
+      <h2 id="handed-out">Handed out to you</h2>
+      {data.copies.map((copy) => (
+        <CopyLink key={copy.id} copy={copy} />
+      ))}
+      {pages.length > 0 || data.next !== null ? (
+        <nav aria-label="Pages of what was handed out" className="flex gap-2">
+          <Button look="quiet" disabled={pages.length === 0} onClick={() => setPages(pages.slice(0, -1))}>
+            Newer
+          </Button>
+          <Button look="quiet" disabled={data.next === null} onClick={() => setPages([...pages, data.next!])}>
+            Older
+          </Button>
+        </nav>
+      ) : null}
+    </section>
   );
 }

@@ -30,4 +30,6 @@ const shapes: Record<SubmissionState, React.ReactNode> = {
   reviewed: <path d="M1.500 8.500h11v4h-11z" fill="currentColor" fillOpacity="0.25" />,
   'handed back': <path d="M1.500 8.500h7l4 4h-11zM8.500 8.500v4" fill="currentColor" fillOpacity="0.25" />,
   missing: <path d="M1.500 4.500h11v8h-11zM4 1l6 0" />,
+  held: <path d="M2.500 1.500h9v11h-9zM0 8.500h14" />,
+  excused: <path d="M2.500 7.500l3 3 6-7" />,
 };

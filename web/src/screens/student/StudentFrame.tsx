@@ -14,11 +14,13 @@ interface StudentFrameProps {
   /** Course and period, above the page. */
   title?: string;
   subtitle?: string;
+  /** A calendar needs more room than a column of text. */
+  wide?: boolean;
   children: ReactNode;
 }
 
 /** The student's page: one column, the places at the thumb on a phone and on top of the page on a laptop. */
-export function StudentFrame({ place, title, subtitle, children }: StudentFrameProps) {
+export function StudentFrame({ place, title, subtitle, wide = false, children }: StudentFrameProps) {
   const { data } = api.useListMyAssignmentsQuery();
   const { data: session } = api.useReadSessionQuery();
   const now = useNow();
@@ -31,7 +33,7 @@ export function StudentFrame({ place, title, subtitle, children }: StudentFrameP
     'Handed back': '/handed-back',
   };
   return (
-    <div className="mx-auto flex min-h-dvh max-w-2xl flex-col px-4.5 pt-3.5">
+    <div className={`mx-auto flex min-h-dvh ${wide ? 'max-w-6xl' : 'max-w-2xl'} flex-col px-4.5 pt-3.5`}>
       <header className="mb-5 flex items-center gap-3">
         <Link to="/today" aria-label="Vestibul, to Today" className="rounded">
           <Mark className="h-7.5" />

@@ -1,3 +1,4 @@
+import { CalendarDays } from 'lucide-react';
 import { Link } from 'react-router';
 import { sayDuration } from '@vestibul/core';
 import { sayDueDay, sayMoment } from '../../parts/format';
@@ -17,7 +18,15 @@ export function StudentToday() {
   const now = useNow();
   return (
     <StudentFrame place="Today">
-      <h1 className="mb-4">Today</h1>
+      <header className="mb-4 flex items-end gap-3">
+        <h1>Today</h1>
+        <Link
+          to="/calendar"
+          className="ml-auto flex min-h-6 items-center gap-1.5 rounded font-semibold text-act"
+        >
+          <CalendarDays aria-hidden="true" className="size-5" /> Calendar
+        </Link>
+      </header>
       <Read of={mine} what="Reading what is due">
         {(assignments) => {
           const ahead = assignments.filter(({ due }) => Date.parse(due) >= now);

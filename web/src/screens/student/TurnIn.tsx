@@ -5,12 +5,15 @@ import type { AnswerOf } from '@vestibul/contract';
 import { Button } from '../../parts/Button';
 import { sayCount, sayDueDay, sayMoment } from '../../parts/format';
 import { tellFailure } from '../../parts/Notices';
+import { Markdown } from '../../parts/Markdown';
+import { RubricView } from '../../parts/RubricView';
 import { Empty, Read } from '../../parts/States';
 import { useNow } from '../../parts/useNow';
 import { usePageTitle } from '../../parts/usePageTitle';
 import { useZone } from '../../parts/useSession';
 import { api, type Receipt } from '../../state/api';
 import { useAppSelector } from '../../state/store';
+import { CopyLink } from './CopyLink';
 import { ReceiptView } from './ReceiptView';
 import { StateMark } from './StateMark';
 import { StudentFrame } from './StudentFrame';
@@ -97,11 +100,11 @@ function Page({ id, tray }: { id: AssignmentId; tray: AnswerOf<'readTray'> }) {
       <h1 className="text-[2.2rem]!">{tray.assignment.title}</h1>
       <DueWords tray={tray} now={now} zone={zone} />
       {again ? <AlreadyIn tray={tray} zone={zone} /> : null}
-      <Directions text={tray.assignment.directions} folded={again} />
+      <Directions assignment={tray.assignment} folded={again} />
+      <HandedOut copies={tray.copies} />
+      <Wanted tray={tray} count={arrived.length + onTheirWay} />
       <Tray id={id} tray={tray} sending={sending} />
-      <p className="mx-0.5 my-4 text-ink-2">
-        {tray.teachers.join(' and ')} can open these. Your class cannot. You stay the owner.
-      </p>
+      <p className="mx-0.5 my-4 text-ink-2">{sayWhoSees(tray)}</p>
       <div className="sticky bottom-13 mt-auto bg-wall pt-2 pb-3">
         <Button
           look="go"
@@ -122,6 +125,7 @@ function Page({ id, tray }: { id: AssignmentId; tray: AnswerOf<'readTray'> }) {
 
 function DueWords({ tray, now, zone }: { tray: AnswerOf<'readTray'>; now: number; zone: string }) {
   const left = Date.parse(tray.due) - now;
+  const grace = tray.assignment.graceMinutes * 60_000;
   return (
     <p className="mt-1.5 mb-4 text-[1.1rem] text-ink-2">
       {left >= 0 ? 'Due' : 'Was due'} {sayDueDay(tray.due, now, zone)}{' '}
@@ -129,34 +133,90 @@ function DueWords({ tray, now, zone }: { tray: AnswerOf<'readTray'>; now: number
         <b className="ml-1 rounded-[5px] bg-brass-soft px-2 py-0.5 whitespace-nowrap text-ink">
           in {sayDuration(left)}
         </b>
-      ) : tray.receipts.length === 0 ? (
+      ) : tray.receipts.length > 0 || tray.state === 'excused' ? null : -left <= grace ? (
+        <b className="ml-1 rounded-[5px] bg-brass-soft px-2 py-0.5 text-ink">
+          still in time for {sayDuration(grace + left)}
+        </b>
+      ) : (
         <b className="ml-1 rounded-[5px] bg-brick-soft px-2 py-0.5 whitespace-nowrap text-brick">
           late by {sayDuration(-left)} now
         </b>
+      )}
+    </p>
+  );
+}
+
+type Assignment = AnswerOf<'readTray'>['assignment'];
+
+/** What is to be done, and how it is scored. Once something is in, it is folded away, so that the tray is at hand. */
+function Directions({ assignment, folded }: { assignment: Assignment; folded: boolean }) {
+  const { directions, scoring } = assignment;
+  if (!directions && scoring.kind === 'none') return null;
+  const inside = (
+    <div className="grid gap-2.5">
+      {directions ? (
+        <div className="border-l-3 border-line pl-3">
+          <Markdown text={directions} />
+        </div>
+      ) : null}
+      <RubricView scoring={scoring} />
+    </div>
+  );
+  if (!folded) return <div className="mb-4">{inside}</div>;
+  return (
+    <details className="mb-4">
+      <summary className="mb-2 w-fit cursor-pointer rounded font-semibold text-act">Directions</summary>
+      {inside}
+    </details>
+  );
+}
+
+/** What was handed out with the assignment, as the student's own copies. */
+function HandedOut({ copies }: { copies: AnswerOf<'readTray'>['copies'] }) {
+  if (copies.length === 0) return null;
+  return (
+    <section aria-label="Handed out to you" className="mb-4 grid gap-1.5">
+      {copies.map((copy) => (
+        <CopyLink key={copy.id} copy={copy} />
+      ))}
+    </section>
+  );
+}
+
+/** What kinds and how many files are wished for, and whether the tray is that. Nothing is refused for it. */
+function Wanted({ tray, count }: { tray: AnswerOf<'readTray'>; count: number }) {
+  const { forms, files } = tray.assignment.wants;
+  if (forms.length === 0 && files === null) return null;
+  const others = tray.uploads.filter(
+    (upload) => forms.length > 0 && !(forms as string[]).includes(upload.form),
+  );
+  const kinds = forms.length > 0 ? forms.join(' or ') : '';
+  const wish =
+    files === null ? `Wanted: ${kinds}.` : `Wanted: ${sayCount(files, 'file')}${kinds ? `, ${kinds}` : ''}.`;
+  const differs = [
+    others.length > 0 ? `‘${others[0]!.originalName}’ is ${others[0]!.form}.` : '',
+    files !== null && count > 0 && count !== files
+      ? `${sayCount(count, 'file is', 'files are')} in the tray.`
+      : '',
+  ].filter(Boolean);
+  return (
+    <p className="mb-3 text-ink-2">
+      {wish}{' '}
+      {differs.length > 0 ? (
+        <b className="font-semibold text-ink">{differs.join(' ')} You can turn it in all the same.</b>
       ) : null}
     </p>
   );
 }
 
-/** What is to be done. Once something is in, it is folded away, so that the tray is at hand. */
-function Directions({ text, folded }: { text: string; folded: boolean }) {
-  if (!text) return null;
-  const paragraphs = (
-    <div className="grid gap-2 border-l-3 border-line pl-3 [overflow-wrap:anywhere]">
-      {text.split(/\n\s*\n/).map((paragraph, i) => (
-        <p key={i} className="whitespace-pre-line">
-          {paragraph}
-        </p>
-      ))}
-    </div>
-  );
-  if (!folded) return <div className="mb-4">{paragraphs}</div>;
-  return (
-    <details className="mb-4">
-      <summary className="mb-2 w-fit cursor-pointer rounded font-semibold text-act">Directions</summary>
-      {paragraphs}
-    </details>
-  );
+/** Who can open what lies in the tray once it is turned in, in one or two sentences. */
+function sayWhoSees({ teachers, assignment, period }: AnswerOf<'readTray'>): string {
+  const others =
+    assignment.afterwards === 'period'
+      ? `So can everybody in ${period} who has turned in too.`
+      : 'Your class cannot.';
+  const held = assignment.holds ? ' It waits for your teacher’s approval first.' : '';
+  return `${teachers.join(' and ')} can open these. ${others} You stay the owner.${held}`;
 }
 
 function AlreadyIn({ tray, zone }: { tray: AnswerOf<'readTray'>; zone: string }) {
@@ -183,6 +243,14 @@ function AlreadyIn({ tray, zone }: { tray: AnswerOf<'readTray'>; zone: string })
           to={`/handed-back/${tray.submissionId}`}
         >
           Receipt and what was said
+        </Link>
+      ) : null}
+      {tray.assignment.afterwards === 'period' ? (
+        <Link
+          className="justify-self-start rounded font-semibold text-act"
+          to={`/turn-in/${tray.assignment.id}/period`}
+        >
+          What the others of {tray.period} turned in
         </Link>
       ) : null}
     </div>

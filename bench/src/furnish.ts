@@ -1,0 +1,87 @@
+import { pino } from 'pino';
+import { requests, type BodyFor } from '@vestibul/contract';
+import type { AssignmentId, CourseId, PeriodId, PersonId, YearId } from '@vestibul/core';
+import {
+  addPerson,
+  joinRoster,
+  makeAssignment,
+  makeCourse,
+  makeFolders,
+  makeYear,
+  openSchoolRecord,
+  readCourse,
+  startServer,
+  together,
+  type RunningServer,
+  type School,
+} from '@vestibul/server';
+
+/** A server on an empty data folder, quiet, on any free port. */
+export function openServer(folder: string): Promise<RunningServer> {
+  return startServer({ folder, demo: false, log: pino({ level: 'silent' }), port: 0, keepFree: 0 });
+}
+
+const nobody = { called: '', username: '', number: '' };
+
+/** Opens the school with one year. */
+export function openYear(school: School): { office: PersonId; yearId: YearId } {
+  const office = together(school.db, () => {
+    openSchoolRecord(school, 'Bench', 'Europe/London');
+    const person = { last: 'Office', first: '', email: 'office@x.example', ...nobody };
+    return addPerson(school, 'system', person, 'office');
+  });
+  const year = requests.makeYear.body.parse({ label: 'Y', startsOn: '2026-08-25', endsOn: '2099-07-15' });
+  return { office, yearId: makeYear(school, office, year) };
+}
+
+export function addTeacher(school: School, n: number): PersonId {
+  const person = { last: `Tamsin${n}`, first: 'Imogen', email: `t${n}@x.example`, ...nobody };
+  return together(school.db, () => addPerson(school, 'system', person, 'teacher'));
+}
+
+/** A course of five periods. */
+export function addCourse(
+  school: School,
+  teacher: PersonId,
+  yearId: YearId,
+  title: string,
+): { course: CourseId; periods: PeriodId[] } {
+  const periods = [1, 2, 3, 4, 5].map((number) => ({ number }));
+  const course = makeCourse(school, teacher, requests.makeCourse.body.parse({ yearId, title, periods }));
+  return { course, periods: readCourse(school, course, 'teacher').periods.map((period) => period.id) };
+}
+
+/** Students, spread over the periods of a course; those in `known` join it too. */
+export function addStudents(
+  school: School,
+  teacher: PersonId,
+  { course, periods }: { course: CourseId; periods: PeriodId[] },
+  students: number,
+  known: readonly PersonId[] = [],
+): void {
+  type Joining = BodyFor<'joinRoster'>['people'][number];
+  const people = Array.from({ length: students }, (_, i): Joining => ({
+    last: `Strömberg-Kovačević${i}`,
+    first: 'Zoë',
+    email: `s${i}@x.example`,
+    periodId: periods[i % periods.length]!,
+  }));
+  const again = known.map((knownId, i): Joining => ({
+    last: 'Known',
+    knownId,
+    periodId: periods[i % periods.length]!,
+  }));
+  const body = requests.joinRoster.body.parse({ fromList: true, people: [...people, ...again] });
+  joinRoster(school, teacher, course, body);
+  makeFolders(school, teacher, course);
+}
+
+export function assign(
+  school: School,
+  teacher: PersonId,
+  { course, periods }: { course: CourseId; periods: PeriodId[] },
+  title: string,
+): AssignmentId {
+  const dues = periods.map((periodId) => ({ periodId, dueLocal: '2030-01-15T23:59' }));
+  return makeAssignment(school, teacher, course, requests.makeAssignment.body.parse({ title, dues }));
+}

@@ -1,0 +1,217 @@
+import { z } from 'zod';
+import {
+  LONGEST_FIELD,
+  LONGEST_GRACE,
+  afterwards,
+  forms,
+  isLanguage,
+  isLocalTime,
+  lateCounts,
+  looksLikeEmail,
+  type Day,
+  type GroupId,
+  type LocalTime,
+  type PeriodId,
+  type PersonId,
+  type TermId,
+  type YearId,
+} from '@vestibul/core';
+import { ENAMELS, HIGHEST_PERIOD, LONGEST_DIRECTIONS, MOST_FILES, SHORTEST_PASSWORD } from './limits';
+
+/** An opaque id as it comes over the wire. */
+export const id = <Id extends string>() =>
+  z
+    .string()
+    .regex(/^[A-Za-z0-9_-]{1,64}$/)
+    .transform((text) => text as Id);
+
+/** Signs that no list, file name or page can show: control characters but tab and line ends, and half characters. */
+// eslint-disable-next-line no-control-regex -- control characters are what is looked for
+export const UNWRITABLE = /[\u0000-\u0008\u000b\u000c\u000e-\u001f\u007f]/;
+
+/** A text that somebody writes, in the one form in which it is kept (NFC). */
+export const words = (longest: number) =>
+  z
+    .string()
+    .refine((text) => text.isWellFormed() && !UNWRITABLE.test(text), 'It holds a sign that cannot be shown')
+    .normalize('NFC')
+    .max(longest, `At most ${longest.toLocaleString('en')} letters`);
+export const line = (longest: number = LONGEST_FIELD) => words(longest).trim().min(1, 'Write something here');
+export const optionalLine = (longest: number = LONGEST_FIELD) => words(longest).trim().default('');
+export const email = z
+  .string()
+  .trim()
+  .refine(looksLikeEmail, 'This is not an e-mail address: it needs an @ and a dot behind it');
+export const password = z
+  .string()
+  .min(SHORTEST_PASSWORD, `At least ${SHORTEST_PASSWORD} letters or signs`)
+  .max(200, 'At most 200 letters or signs');
+export const day = z.iso.date('Choose a day').transform((text) => text as Day);
+export const localTime = z
+  .string()
+  .refine(isLocalTime, 'Choose a day and a time')
+  .transform((text) => text as LocalTime);
+export const clockTime = z.string().regex(/^([01]\d|2[0-3]):[0-5]\d$/, 'Write a time, such as 09:15');
+export const wholeNumber = (least: number, most: number) =>
+  z.coerce
+    .number('Write a number')
+    .int('Write a whole number')
+    .min(least, `At least ${least}`)
+    .max(most, `At most ${most}`);
+
+/** When a period meets: on days of the week, or as a block on days of a cycle. */
+export const meetings = z.discriminatedUnion('kind', [
+  z.object({
+    kind: z.literal('weekly'),
+    times: z
+      .array(z.object({ weekday: wholeNumber(1, 7), from: clockTime, to: clockTime }))
+      .min(1, 'Choose at least one day')
+      .max(20),
+  }),
+  z.object({
+    kind: z.literal('cycle'),
+    length: wholeNumber(2, 10),
+    days: z.array(wholeNumber(1, 10)).min(1, 'Choose at least one day of the cycle').max(10),
+    firstDay: day,
+    from: clockTime,
+    to: clockTime,
+  }),
+]);
+
+export const periodBody = z.object({
+  number: z.coerce
+    .number('Write a number')
+    .int('Write a whole number')
+    .min(0, 'Write a number from 0')
+    .max(HIGHEST_PERIOD, `At most ${HIGHEST_PERIOD}`),
+  label: optionalLine(40),
+  /** Null takes the next colour. */
+  enamel: z.number().int().min(1).max(ENAMELS).nullable().default(null),
+  meetings: meetings.nullable().default(null),
+});
+
+export const personWords = z.object({
+  last: line(),
+  first: optionalLine(),
+  called: optionalLine(),
+  email: z.union([z.literal(''), email]).default(''),
+  username: optionalLine(),
+  number: optionalLine(),
+});
+
+export const joiningPerson = personWords.extend({
+  periodId: id<PeriodId>(),
+  /** The person of the school whom this row means; null makes a new one. */
+  knownId: id<PersonId>().nullable().default(null),
+  /** Of somebody known: whether they take the name that the list says. */
+  newName: z.boolean().default(false),
+});
+
+export const changedStudent = personWords.extend({ periodId: id<PeriodId>() });
+
+export const scoring = z.discriminatedUnion('kind', [
+  z.object({ kind: z.literal('none') }),
+  z.object({ kind: z.literal('points'), most: wholeNumber(1, 1000) }),
+  z.object({
+    kind: z.literal('rubric'),
+    criteria: z
+      .array(
+        z.object({
+          title: line(80),
+          levels: z
+            .array(z.object({ title: line(40), points: wholeNumber(0, 100), says: optionalLine(300) }))
+            .min(2, 'A criterion needs at least two levels')
+            .max(8),
+        }),
+      )
+      .min(1, 'A rubric needs at least one criterion')
+      .max(12),
+  }),
+]);
+
+export const assignmentBody = z.object({
+  title: line(),
+  shortName: optionalLine(60),
+  directions: words(LONGEST_DIRECTIONS).default(''),
+  unit: optionalLine(60),
+  dues: z
+    .array(z.object({ periodId: id<PeriodId>(), dueLocal: localTime }))
+    .max(HIGHEST_PERIOD + 1)
+    .refine(
+      (dues) => new Set(dues.map((due) => due.periodId)).size === dues.length,
+      'One due time for each period',
+    ),
+  graceMinutes: wholeNumber(0, LONGEST_GRACE).default(0),
+  lateCounts: z.enum(lateCounts).default('when turned in'),
+  wants: z
+    .object({
+      forms: z.array(z.enum(forms)).max(forms.length).default([]),
+      files: wholeNumber(1, MOST_FILES).nullable().default(null),
+    })
+    .default({ forms: [], files: null }),
+  scoring: scoring.default({ kind: 'none' }),
+  /** The small groups that hand this in; none means everybody. */
+  groupIds: z.array(id<GroupId>()).max(100).default([]),
+  afterwards: z.enum(afterwards).default('own'),
+  holds: z.boolean().default(false),
+  tells: z.boolean().default(false),
+  visible: z
+    .discriminatedUnion('when', [
+      z.object({ when: z.literal('draft') }),
+      z.object({ when: z.literal('now') }),
+      z.object({ when: z.literal('at'), local: localTime }),
+    ])
+    .default({ when: 'now' }),
+});
+
+export const signInBody = z.object({
+  email: line(254),
+  password: z.string().min(1, 'Write your password').max(200),
+});
+export const termBody = z.object({
+  id: id<TermId>().nullable().default(null),
+  name: line(40),
+  startsOn: day,
+  endsOn: day,
+});
+export const yearBody = z
+  .object({ label: line(40), startsOn: day, endsOn: day, terms: z.array(termBody).max(12).default([]) })
+  .refine((year) => year.startsOn < year.endsOn, {
+    path: ['endsOn'],
+    message: 'The year must end after it starts',
+  })
+  .refine(
+    (year) =>
+      year.terms.every(
+        (term) =>
+          term.startsOn <= term.endsOn && term.startsOn >= year.startsOn && term.endsOn <= year.endsOn,
+      ),
+    { path: ['terms'], message: 'Each term must lie inside the year and end after it starts' },
+  );
+export const courseWords = z.object({ title: line(80), code: optionalLine(20) });
+export const courseBody = courseWords.extend({
+  yearId: id<YearId>(),
+  periods: z
+    .array(periodBody)
+    .min(1, 'A course needs at least one period')
+    .max(HIGHEST_PERIOD + 1),
+});
+export const personBody = z.object({
+  last: line(),
+  first: optionalLine(),
+  email,
+  standing: z.enum(['teacher', 'office']),
+});
+export const welcomeBody = z.object({
+  password,
+  /** Only the first office account of a new school sends these. */
+  first: z
+    .object({ last: line(), first: optionalLine(), email, schoolName: line(), timeZone: line(64) })
+    .optional(),
+});
+export const schoolBody = z.object({
+  name: line(),
+  language: z.string().refine(isLanguage, 'Choose a language'),
+});
+export const staffRole = z.enum(['co-teacher', 'aide']);
+export const commentBody = z.object({ text: line(4000) });

@@ -1,0 +1,325 @@
+import { z } from 'zod';
+import {
+  afterwards,
+  courseStaffRoles,
+  eventKinds,
+  fates,
+  forms,
+  groupMarks,
+  lateCounts,
+  packageChangeKinds,
+  standings,
+  submissionStates,
+  type AssignmentId,
+  type BlankId,
+  type CopyId,
+  type CourseId,
+  type Day,
+  type EventKind,
+  type FolderId,
+  type GroupId,
+  type Instant,
+  type LocalTime,
+  type MeetingPattern,
+  type PackageId,
+  type PeriodId,
+  type PersonId,
+  type PieceId,
+  type RowReason,
+  type Scoring,
+  type Sha256,
+  type SubmissionId,
+  type TermId,
+  type YearId,
+} from '@vestibul/core';
+
+/** Ids, instants and hashes are made by the server itself; the schema only carries their brand. */
+export const branded = <T extends string>() => z.string() as unknown as z.ZodType<T, T>;
+export const instant = branded<Instant>();
+export const count = z.number().int().min(0);
+export const state = z.enum(submissionStates);
+
+export const personName = z.object({
+  id: branded<PersonId>(),
+  last: z.string(),
+  first: z.string(),
+  called: z.string(),
+});
+
+export const session = z.object({
+  person: personName.extend({ standing: z.enum(standings), email: z.string() }).nullable(),
+  school: z.object({ name: z.string(), timeZone: z.string(), language: z.string() }),
+  demo: z.boolean(),
+  now: instant,
+});
+
+export const period = z.object({
+  id: branded<PeriodId>(),
+  number: count,
+  label: z.string(),
+  /** Which of the enamel colours the plate has, from 1. */
+  enamel: count,
+});
+
+export const group = z.object({
+  id: branded<GroupId>(),
+  name: z.string(),
+  enamel: count,
+  mark: z.enum(groupMarks),
+});
+
+export const term = z.object({
+  id: branded<TermId>(),
+  name: z.string(),
+  startsOn: branded<Day>(),
+  endsOn: branded<Day>(),
+});
+
+export const year = z.object({
+  id: branded<YearId>(),
+  label: z.string(),
+  startsOn: branded<Day>(),
+  endsOn: branded<Day>(),
+  /** Whether it can be read and not changed any more. */
+  isOver: z.boolean(),
+  terms: z.array(term),
+});
+
+export const wants = z.object({ forms: z.array(z.enum(forms)), files: count.nullable() });
+
+export const assignment = z.object({
+  id: branded<AssignmentId>(),
+  title: z.string(),
+  shortName: z.string(),
+  unit: z.string(),
+  dues: z.array(z.object({ periodId: branded<PeriodId>(), due: instant, dueLocal: branded<LocalTime>() })),
+  graceMinutes: count,
+  /** The small groups that hand it in; none means everybody. */
+  groupIds: z.array(branded<GroupId>()),
+  holds: z.boolean(),
+  /** From when on students see it; null is a draft. */
+  visibleAt: instant.nullable(),
+});
+
+export const fullAssignment = assignment.extend({
+  directions: z.string(),
+  lateCounts: z.enum(lateCounts),
+  wants,
+  scoring: z.record(z.string(), z.unknown()) as unknown as z.ZodType<Scoring, Scoring>,
+  afterwards: z.enum(afterwards),
+  tells: z.boolean(),
+  hasWork: z.boolean(),
+});
+
+/** Being in a course: since when, and the times away. */
+export const attendance = z.object({
+  joinedAt: instant,
+  leftAt: instant.nullable(),
+  absences: z.array(z.object({ leftAt: instant, backAt: instant.nullable() })),
+});
+
+export const rosterStudent = personName.extend({
+  email: z.string(),
+  username: z.string(),
+  number: z.string(),
+  periodId: branded<PeriodId>(),
+  groupId: branded<GroupId>().nullable(),
+  joinedAt: instant,
+  leftAt: instant.nullable(),
+  folder: z.object({ id: branded<FolderId>(), name: z.string() }).nullable(),
+  hasSignedIn: z.boolean(),
+});
+
+/** Kept as the contract's request let it in. */
+export const anyMeetings = z.record(z.string(), z.unknown()) as unknown as z.ZodType<
+  MeetingPattern,
+  MeetingPattern
+>;
+
+export const course = z.object({
+  id: branded<CourseId>(),
+  title: z.string(),
+  code: z.string(),
+  year,
+  role: z.enum([...courseStaffRoles, 'office']),
+  folderRule: z.string(),
+  fileRule: z.string(),
+  periods: z.array(
+    period.extend({ students: count, meetings: anyMeetings.nullable(), groups: z.array(group) }),
+  ),
+  staff: z.array(personName.extend({ email: z.string(), role: z.enum(courseStaffRoles) })),
+  students: count,
+  folders: count,
+  assignments: z.array(assignment),
+});
+
+/** One slot's content. Slots with nothing in them are left out. */
+export const slot = z.object({
+  id: branded<SubmissionId>().nullable(),
+  studentId: branded<PersonId>(),
+  assignmentId: branded<AssignmentId>(),
+  state,
+  attempt: count,
+  pieces: count,
+  /** What lies on top, in a word: text, photo, table … */
+  form: z.string(),
+  turnedInAt: instant.nullable(),
+  lateMs: count,
+  unseen: z.boolean(),
+  drifted: z.boolean(),
+  name: z.string(),
+  originalName: z.string(),
+});
+
+export const piece = z.object({
+  id: branded<PieceId>(),
+  attempt: count,
+  n: count,
+  name: z.string(),
+  originalName: z.string(),
+  form: z.string(),
+  mime: z.string(),
+  bytes: count,
+  sha256: branded<Sha256>(),
+  owner: personName,
+  /** When the owner changed their file after it was sealed; null when it is still the same. */
+  driftedAt: instant.nullable(),
+});
+
+export const receipt = z.object({
+  submissionId: branded<SubmissionId>(),
+  attempt: count,
+  at: instant,
+  due: instant.nullable(),
+  lateMs: count,
+  /** The line of the ledger that says so. */
+  line: count,
+  pieces: z.array(
+    z.object({
+      id: branded<PieceId>(),
+      name: z.string(),
+      originalName: z.string(),
+      bytes: count,
+      sha256: branded<Sha256>(),
+    }),
+  ),
+});
+
+export const submission = z.object({
+  id: branded<SubmissionId>(),
+  assignment: z.object({ id: branded<AssignmentId>(), title: z.string() }),
+  courseId: branded<CourseId>(),
+  periodId: branded<PeriodId>(),
+  student: personName,
+  state,
+  due: instant.nullable(),
+  folderName: z.string(),
+  attempts: z.array(receipt),
+  pieces: z.array(piece),
+  comments: z.array(z.object({ id: z.string(), by: personName, at: instant, text: z.string() })),
+  reviewedAt: instant.nullable(),
+  handedBackAt: instant.nullable(),
+});
+
+export const judgedRow = z.object({
+  line: count,
+  person: z.object({
+    last: z.string(),
+    first: z.string(),
+    called: z.string(),
+    email: z.string(),
+    username: z.string(),
+    number: z.string(),
+  }),
+  period: branded<PeriodId>().nullable(),
+  fate: z.enum(fates),
+  reasons: z.array(branded<RowReason>()),
+  known: branded<PersonId>().nullable(),
+  candidates: z.array(branded<PersonId>()),
+});
+
+/** One name that the rule would write anew. */
+export const newName = z.object({ of: z.enum(['folder', 'piece']), was: z.string(), is: z.string() });
+
+export const blank = z.object({
+  id: branded<BlankId>(),
+  title: z.string(),
+  version: count,
+  originalName: z.string(),
+  form: z.string(),
+  mime: z.string(),
+  bytes: count,
+  keptAt: instant,
+  keptBy: personName,
+  /** Where it is handed out: each period, by itself or with an assignment. */
+  handOuts: z.array(
+    z.object({
+      periodId: branded<PeriodId>(),
+      assignmentId: branded<AssignmentId>().nullable(),
+      at: instant,
+    }),
+  ),
+  copies: count,
+  /** Students whose newest copy is of an earlier version. */
+  outdated: count,
+});
+
+export const copy = z.object({
+  id: branded<CopyId>(),
+  blankId: branded<BlankId>(),
+  title: z.string(),
+  name: z.string(),
+  form: z.string(),
+  bytes: count,
+  version: count,
+  /** Whether a newer version of the blank is there. */
+  isOld: z.boolean(),
+  assignmentId: branded<AssignmentId>().nullable(),
+  courseTitle: z.string(),
+  handedOutAt: instant,
+  canOpen: z.array(z.string()),
+});
+
+export const ledgerLine = z.object({
+  index: count,
+  at: instant,
+  kind: z.enum(eventKinds as [EventKind, ...EventKind[]]),
+  by: personName.nullable(),
+  student: personName.nullable(),
+  assignment: z.string().nullable(),
+  period: z.string().nullable(),
+  piece: z.object({ id: branded<PieceId>(), name: z.string(), originalName: z.string() }).nullable(),
+  /** Of a file that lies in a slot: who owned it at that line. */
+  owner: personName.nullable(),
+  facts: z.record(z.string(), z.unknown()),
+  submissionId: branded<SubmissionId>().nullable(),
+});
+
+export const listedPerson = personName.extend({
+  email: z.string(),
+  standing: z.enum(standings),
+  hasSignedIn: z.boolean(),
+});
+
+/** One change that a package of lists brings, in words that its page shows. */
+export const packageChange = z.object({
+  kind: z.enum(packageChangeKinds),
+  /** The package's own id of what changes. */
+  id: z.string(),
+  person: z.string(),
+  course: z.string(),
+  period: z.string(),
+  says: z.string(),
+  /** Of somebody asked about: whom in the school they may be. */
+  candidates: z.array(z.object({ id: branded<PersonId>(), name: z.string(), email: z.string() })),
+});
+
+export const packageSummary = z.object({
+  id: branded<PackageId>(),
+  takenAt: instant,
+  appliedAt: instant.nullable(),
+  name: z.string(),
+  counts: z.record(z.enum(packageChangeKinds), count),
+});
+
+export const done = z.object({});

@@ -1,0 +1,31 @@
+import ical, { ICalCalendarMethod, ICalEventTransparency } from 'ical-generator';
+import type { School } from '../school';
+import { readFeed } from '../store/calendar';
+
+/**
+ * Somebody's due times as an iCalendar (RFC 5545). Times are written in UTC, so that they are right in every zone
+ * without a definition of the school's own.
+ */
+export function writeFeed(school: School, token: string, name: string): string {
+  const { entries } = readFeed(school, token);
+  const calendar = ical({
+    name,
+    method: ICalCalendarMethod.PUBLISH,
+    prodId: { company: 'Vestibul', product: 'due times', language: 'EN' },
+    // Calendar programs ask again this often.
+    ttl: 60 * 60,
+  });
+  for (const entry of entries) {
+    calendar.createEvent({
+      id: `${entry.assignmentId}-${entry.periods[0]!.id}@vestibul`,
+      start: new Date(entry.due),
+      end: new Date(entry.due),
+      stamp: new Date(school.now()),
+      summary: `Due: ${entry.title}`,
+      description: `${entry.courseTitle}, ${entry.periods.map((period) => period.label).join(', ')}`,
+      // Something due takes no time out of the day.
+      transparency: ICalEventTransparency.TRANSPARENT,
+    });
+  }
+  return calendar.toString();
+}

@@ -1,0 +1,53 @@
+import type { AssignmentId, CourseId, Instant, PersonId } from '@vestibul/core';
+import type { School } from '../school';
+import { handOutTo } from '../store/blanks';
+import { all, run, together } from '../store/database';
+
+/** How often it is looked whether an assignment's time to be seen has come, in milliseconds. */
+const EVERY_MS = 10_000;
+
+/**
+ * Does what is to happen when students first see an assignment: its blanks are handed out, open pages read it, and, where
+ * its teacher wants that, its students are told. Returns how many assignments appeared. Safe to repeat.
+ */
+export function appearDue(school: School): number {
+  const due = all<{ id: AssignmentId; courseId: CourseId; title: string; tells: number }>(
+    school.db,
+    `SELECT id, course_id AS courseId, title, tells FROM assignment
+     WHERE appeared_at IS NULL AND visible_at IS NOT NULL AND visible_at <= ?`,
+    [school.now()],
+  );
+  for (const assignment of due) {
+    together(school.db, () => {
+      run(school.db, 'UPDATE assignment SET appeared_at = :at WHERE id = :id', {
+        id: assignment.id,
+        at: school.now() satisfies Instant,
+      });
+      handOutTo(school, 'system', assignment.courseId);
+    });
+    school.bus.tell({ staffOf: assignment.courseId }, { kind: 'course', courseId: assignment.courseId });
+    for (const { id } of studentsOf(school, assignment.courseId)) {
+      school.bus.tell({ person: id }, { kind: 'mine', assignmentId: assignment.id });
+      if (assignment.tells === 1)
+        school.bus.tell(
+          { person: id },
+          { kind: 'word', says: 'published', assignmentId: assignment.id, title: assignment.title },
+        );
+    }
+  }
+  return due.length;
+}
+
+function studentsOf(school: School, course: CourseId): { id: PersonId }[] {
+  return all(school.db, 'SELECT student_id AS id FROM enrolment WHERE course_id = ? AND left_at IS NULL', [
+    course,
+  ]);
+}
+
+/** Looks again and again while the server runs; the answer ends that. */
+export function watchForAppearing(school: School): () => void {
+  appearDue(school);
+  const timer = setInterval(() => appearDue(school), EVERY_MS);
+  timer.unref();
+  return () => clearInterval(timer);
+}

@@ -1,0 +1,45 @@
+import { createHash } from 'node:crypto';
+import fs from 'node:fs';
+import {
+  comparePackage,
+  decodeText,
+  readPackage,
+  type PersonId,
+  type ReadPackage,
+  type Sha256,
+} from '@vestibul/core';
+import { unzipTexts } from './unzipTexts';
+
+/** What is computed in threads of its own, so that no request waits for it. */
+export const jobs = {
+  /** SHA-256 of a file. */
+  async hashFile(file: string): Promise<Sha256> {
+    const hash = createHash('sha256');
+    for await (const chunk of fs.createReadStream(file, { highWaterMark: 1 << 20 }))
+      hash.update(chunk as Buffer);
+    return hash.digest('hex') as Sha256;
+  },
+
+  /** Reads a package of lists (a ZIP of CSV files). */
+  async readPackage(zip: Uint8Array): Promise<ReadPackage> {
+    const files = await unzipTexts(Buffer.from(zip));
+    if (files === null) return { ok: false, faults: [{ file: '', line: 0, code: 'unreadable', found: '' }] };
+    return readPackage(new Map([...files].map(([name, bytes]) => [name, decodeText(bytes)])));
+  },
+
+  /** What a package would change in the school. */
+  comparePackage({
+    lists,
+    school,
+    same,
+  }: {
+    lists: Parameters<typeof comparePackage>[0];
+    school: Parameters<typeof comparePackage>[1];
+    same: [string, PersonId | null][];
+  }) {
+    return comparePackage(lists, school, new Map(same));
+  },
+};
+
+export type Jobs = typeof jobs;
+export type JobName = keyof Jobs;

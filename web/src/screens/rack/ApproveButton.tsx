@@ -1,0 +1,27 @@
+import type { SubmissionId } from '@vestibul/core';
+import { Button } from '../../parts/Button';
+import type { Place } from '../../parts/courseWork';
+import { sayCount } from '../../parts/format';
+import { tell, tellFailure } from '../../parts/Notices';
+import { mayRun } from '../../parts/places';
+import { api, type Course } from '../../state/api';
+
+/** Lets through, in one act, all that is held among these slots. */
+export function ApproveButton({ course, places }: { course: Course; places: readonly Place[] }) {
+  const [approve, { isLoading }] = api.useApproveMutation();
+  const held = places.flatMap(({ slot, state }): SubmissionId[] =>
+    state === 'held' && slot?.id ? [slot.id] : [],
+  );
+  if (held.length === 0 || !mayRun(course)) return null;
+  const act = async () => {
+    const result = await approve({ params: { courseId: course.id }, body: { submissionIds: held } });
+    if (result.data)
+      tell(`${sayCount(result.data.approved, 'piece of work is', 'pieces of work are')} through.`);
+    else tellFailure(result.error);
+  };
+  return (
+    <Button disabled={isLoading} onClick={() => void act()}>
+      Approve {held.length}
+    </Button>
+  );
+}

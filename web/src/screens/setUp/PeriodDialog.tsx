@@ -1,0 +1,111 @@
+import { useState } from 'react';
+import { ENAMELS, HIGHEST_PERIOD, periodBody } from '@vestibul/contract';
+import type { MeetingPattern } from '@vestibul/core';
+import { Button } from '../../parts/Button';
+import { Dialog } from '../../parts/Dialog';
+import { Field, inputClass } from '../../parts/Field';
+import { tellFailure } from '../../parts/Notices';
+import { enamel } from '../../parts/Plate';
+import { api, type Course } from '../../state/api';
+import { MeetingsField } from './MeetingsField';
+
+interface PeriodDialogProps {
+  course: Course;
+  period: Course['periods'][number] | null;
+  onClose: () => void;
+}
+
+/** A period's number, label, plate colour and meetings. */
+export function PeriodDialog({ course, period, onClose }: PeriodDialogProps) {
+  const [number, setNumber] = useState(period ? String(period.number) : '');
+  const [label, setLabel] = useState(period?.label ?? '');
+  const [colour, setColour] = useState<number | null>(period?.enamel ?? null);
+  const [meetings, setMeetings] = useState<MeetingPattern | null>(period?.meetings ?? null);
+  const [error, setError] = useState<string>();
+  const [add, adding] = api.useAddPeriodMutation();
+  const [change, changing] = api.useChangePeriodMutation();
+  const submit = async () => {
+    const read = periodBody.safeParse({
+      number: number.trim() === '' ? Number.NaN : number,
+      label,
+      enamel: colour,
+      meetings,
+    });
+    if (!read.success) return setError(read.error.issues[0]?.message);
+    const result = period
+      ? await change({ params: { periodId: period.id }, body: read.data })
+      : await add({ params: { courseId: course.id }, body: read.data });
+    if (result.error) return tellFailure(result.error);
+    onClose();
+  };
+  return (
+    <Dialog
+      title={period ? period.label : 'A new period'}
+      description="Number, label, colour and meetings of a period"
+      open
+      onClose={onClose}
+      className="max-w-2xl"
+    >
+      <form
+        className="grid gap-4"
+        noValidate
+        onSubmit={(event) => {
+          event.preventDefault();
+          void submit();
+        }}
+      >
+        <div className="grid grid-cols-[7rem_1fr] gap-4">
+          <Field label="Number" error={error}>
+            <input
+              inputMode="numeric"
+              className={inputClass}
+              value={number}
+              max={HIGHEST_PERIOD}
+              onChange={(event) => setNumber(event.target.value)}
+            />
+          </Field>
+          <Field label="Label" hint="left empty, it is called by its number">
+            <input
+              className={inputClass}
+              maxLength={40}
+              value={label}
+              onChange={(event) => setLabel(event.target.value)}
+            />
+          </Field>
+        </div>
+        <fieldset>
+          <legend className="mb-1.5 font-semibold">Colour of the plate</legend>
+          <div className="flex gap-2.5">
+            {Array.from({ length: ENAMELS }, (_, i) => i + 1).map((known) => (
+              <label key={known} className="cursor-pointer">
+                <input
+                  type="radio"
+                  name="enamel"
+                  className="peer sr-only"
+                  checked={colour === known}
+                  onChange={() => setColour(known)}
+                  aria-label={`Enamel ${known}`}
+                />
+                <span
+                  className="plate size-11! text-xl! peer-checked:outline-3 peer-checked:outline-offset-2 peer-checked:outline-brass-mark peer-focus-visible:outline-3 peer-focus-visible:outline-offset-2 peer-focus-visible:outline-ink"
+                  style={{ backgroundColor: enamel(known) }}
+                >
+                  {number || '·'}
+                </span>
+              </label>
+            ))}
+          </div>
+        </fieldset>
+        <MeetingsField value={meetings} firstDay={course.year.startsOn} onChange={setMeetings} />
+        {period && period.number !== Number(number) ? (
+          <p className="text-small text-ink-2">
+            What is named by the old number keeps its name; new names take the new one.
+          </p>
+        ) : null}
+        <Button type="submit" look="go" disabled={adding.isLoading || changing.isLoading}>
+          {period ? 'Keep the changes' : 'Add the period'}
+        </Button>
+      </form>
+    </Dialog>
+  );
+}

@@ -1,0 +1,194 @@
+import { useState } from 'react';
+import { changedStudent, type AnswerOf } from '@vestibul/contract';
+import type { PeriodId } from '@vestibul/core';
+import { Button } from '../../parts/Button';
+import { Dialog } from '../../parts/Dialog';
+import { Field, inputClass } from '../../parts/Field';
+import { sayCount, sayMoment, sayName } from '../../parts/format';
+import { tell, tellFailure } from '../../parts/Notices';
+import { mayKeep, mayRun } from '../../parts/places';
+import { useZone } from '../../parts/useSession';
+import { api, type Course } from '../../state/api';
+import { OwnDues } from './OwnDues';
+import type { RosterStudent } from './RosterTable';
+
+const fields = [
+  ['last', 'Last name'],
+  ['first', 'First name'],
+  ['called', 'Called'],
+  ['email', 'E-mail'],
+  ['username', 'Username'],
+  ['number', 'Student number'],
+] as const;
+
+interface StudentDialogProps {
+  course: Course;
+  student: RosterStudent;
+  onClose: () => void;
+}
+
+/** One student: name, contact and period, with the names that follow; leaving and coming back; due times of their own. */
+export function StudentDialog({ course, student, onClose }: StudentDialogProps) {
+  const zone = useZone();
+  const params = { courseId: course.id, studentId: student.id };
+  const [form, setForm] = useState(() => ({
+    last: student.last,
+    first: student.first,
+    called: student.called,
+    email: student.email,
+    username: student.username,
+    number: student.number,
+    periodId: student.periodId,
+  }));
+  const [names, setNames] = useState<AnswerOf<'previewStudent'>['names'] | null>(null);
+  const [error, setError] = useState<{ field: string; says: string } | null>(null);
+  const [ask, asking] = api.usePreviewStudentMutation();
+  const [change, changing] = api.useChangeStudentMutation();
+  const [leave, leaving] = api.useLeaveCourseMutation();
+  const [comeBack, returning] = api.useComeBackMutation();
+  const keeps = mayKeep(course);
+
+  const set = (part: Partial<typeof form>) => {
+    setForm({ ...form, ...part });
+    setNames(null);
+    setError(null);
+  };
+  const isChanged = Object.entries(form).some(([key, value]) => student[key as keyof typeof form] !== value);
+  /** First what it would rename; where that is nothing, the change itself. */
+  const submit = async () => {
+    const read = changedStudent.safeParse(form);
+    if (!read.success) {
+      const issue = read.error.issues[0]!;
+      return setError({ field: String(issue.path[0]), says: issue.message });
+    }
+    if (names === null) {
+      const preview = await ask({ params, body: form });
+      if (!preview.data) return tellFailure(preview.error);
+      if (preview.data.names.length > 0) return setNames(preview.data.names);
+    }
+    const result = await change({ params, body: form });
+    if (!result.data) return tellFailure(result.error);
+    tell(
+      result.data.renamed > 0
+        ? `${sayName(form)} is changed, and ${sayCount(result.data.renamed, 'name')} with it.`
+        : `${sayName(form)} is changed.`,
+    );
+    onClose();
+  };
+  const goAway = async () => {
+    const result = await leave({ params });
+    if (result.error) return tellFailure(result.error);
+    tell(`${sayName(student)} has left. The slot and all work stay.`);
+    onClose();
+  };
+  const back = async () => {
+    const result = await comeBack({ params, body: { periodId: form.periodId } });
+    if (result.error) return tellFailure(result.error);
+    tell(`${sayName(student)} is back. The same slot goes on.`);
+    onClose();
+  };
+  return (
+    <Dialog
+      title={sayName(student)}
+      description="Name, contact, period and due times of a student"
+      open
+      onClose={onClose}
+      className="max-w-3xl"
+    >
+      {student.leftAt ? (
+        <div className="flex flex-wrap items-center gap-3 rounded-lg bg-brass-soft px-4 py-2.5">
+          <p>
+            Left on {sayMoment(student.leftAt, zone)}. The slot stays with everything in it, out of the
+            counts.
+          </p>
+          {keeps ? (
+            <Button look="go" className="ml-auto" disabled={returning.isLoading} onClick={() => void back()}>
+              Come back
+            </Button>
+          ) : null}
+        </div>
+      ) : null}
+      <form
+        className="grid gap-4"
+        noValidate
+        onSubmit={(event) => {
+          event.preventDefault();
+          void submit();
+        }}
+      >
+        <div className="grid gap-x-4 gap-y-3 sm:grid-cols-3">
+          {fields.map(([field, label]) => (
+            <Field key={field} label={label} error={error?.field === field ? error.says : undefined}>
+              <input
+                className={inputClass}
+                autoComplete="off"
+                disabled={!keeps}
+                value={form[field]}
+                onChange={(event) => set({ [field]: event.target.value })}
+              />
+            </Field>
+          ))}
+          <Field label="Period">
+            <select
+              className={inputClass}
+              disabled={!keeps}
+              value={form.periodId}
+              onChange={(event) => set({ periodId: event.target.value as PeriodId })}
+            >
+              {course.periods.map((known) => (
+                <option key={known.id} value={known.id}>
+                  {known.label}
+                </option>
+              ))}
+            </select>
+          </Field>
+        </div>
+        {names && names.length > 0 ? <NewNames names={names} /> : null}
+        {keeps ? (
+          <div className="flex flex-wrap items-center gap-3">
+            <Button type="submit" look="go" disabled={!isChanged || asking.isLoading || changing.isLoading}>
+              {names && names.length > 0
+                ? `Change, with ${sayCount(names.length, 'name')}`
+                : form.periodId === student.periodId
+                  ? 'Keep the changes'
+                  : 'Move'}
+            </Button>
+            {student.leftAt ? null : (
+              <Button
+                look="quiet"
+                className="ml-auto"
+                disabled={leaving.isLoading}
+                onClick={() => void goAway()}
+              >
+                {sayName(student)} leaves the course
+              </Button>
+            )}
+          </div>
+        ) : null}
+      </form>
+      {student.leftAt === null && mayRun(course) ? <OwnDues course={course} student={student} /> : null}
+    </Dialog>
+  );
+}
+
+/** Names before and after, for a look before they are written. */
+function NewNames({ names }: { names: AnswerOf<'previewStudent'>['names'] }) {
+  return (
+    <section
+      aria-label="Names that change"
+      className="grid gap-1.5 rounded-lg border border-line bg-ground p-3"
+    >
+      <p className="font-semibold">
+        The rule gives {sayCount(names.length, 'new name')}; old ones stay on the record.
+      </p>
+      <ul className="grid max-h-56 list-none gap-1 overflow-y-auto p-0">
+        {names.map(({ of, was, is }) => (
+          <li key={`${of} ${was}`} className="text-small [overflow-wrap:anywhere]">
+            <code className="text-ink-2 line-through">{was}</code> <span aria-label="becomes">→</span>{' '}
+            <code className="font-semibold">{is}</code>
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}

@@ -1,0 +1,98 @@
+import type { AnswerOf, BodyFor } from '@vestibul/contract';
+import {
+  instantToLocal,
+  type Afterwards,
+  type Form,
+  type GroupId,
+  type Instant,
+  type LateCounts,
+  type PeriodId,
+  type Scoring,
+} from '@vestibul/core';
+import type { Course } from '../../state/api';
+
+/** An assignment as its form holds it: what is being typed, not yet what it means. */
+export interface Draft {
+  title: string;
+  shortName: string;
+  unit: string;
+  directions: string;
+  /** Local due times of the periods that get it. */
+  dues: Partial<Record<PeriodId, string>>;
+  graceMinutes: string;
+  lateCounts: LateCounts;
+  forms: Form[];
+  files: string;
+  scoring: Scoring;
+  groupIds: GroupId[];
+  afterwards: Afterwards;
+  holds: boolean;
+  tells: boolean;
+  when: 'draft' | 'now' | 'at';
+  publishAt: string;
+}
+
+const WEEK = 7 * 86_400_000;
+
+/** What the form starts with: an assignment as it is, or a new one for every period, due in a week at the end of the day. */
+export function draftOf(
+  course: Course,
+  assignment: AnswerOf<'readAssignment'> | undefined,
+  zone: string,
+  now = Date.now(),
+): Draft {
+  const local = (moment: number) => instantToLocal(new Date(moment).toISOString() as Instant, zone);
+  if (!assignment) {
+    const due = `${local(now + WEEK).slice(0, 10)}T23:59`;
+    return {
+      title: '',
+      shortName: '',
+      unit: '',
+      directions: '',
+      dues: Object.fromEntries(course.periods.map((period) => [period.id, due])),
+      graceMinutes: '0',
+      lateCounts: 'when turned in',
+      forms: [],
+      files: '',
+      scoring: { kind: 'none' },
+      groupIds: [],
+      afterwards: 'own',
+      holds: false,
+      tells: false,
+      when: 'now',
+      publishAt: `${local(now + WEEK / 7).slice(0, 10)}T08:00`,
+    };
+  }
+  const { visibleAt, wants } = assignment;
+  const isAhead = visibleAt !== null && Date.parse(visibleAt) > now;
+  return {
+    title: assignment.title,
+    shortName: assignment.shortName,
+    unit: assignment.unit,
+    directions: assignment.directions,
+    dues: Object.fromEntries(assignment.dues.map((due) => [due.periodId, due.dueLocal])),
+    graceMinutes: String(assignment.graceMinutes),
+    lateCounts: assignment.lateCounts,
+    forms: wants.forms,
+    files: wants.files === null ? '' : String(wants.files),
+    scoring: assignment.scoring,
+    groupIds: assignment.groupIds,
+    afterwards: assignment.afterwards,
+    holds: assignment.holds,
+    tells: assignment.tells,
+    when: visibleAt === null ? 'draft' : isAhead ? 'at' : 'now',
+    publishAt: local(isAhead ? Date.parse(visibleAt) : now + WEEK / 7),
+  };
+}
+
+/** The request that a form makes; whether it can be taken is the contract's to say. */
+export function bodyOf(draft: Draft): BodyFor<'makeAssignment'> {
+  const { dues, forms, files, graceMinutes, when, publishAt, ...rest } = draft;
+  return {
+    ...rest,
+    dues: Object.entries(dues).map(([periodId, dueLocal]) => ({ periodId, dueLocal: dueLocal ?? '' })),
+    graceMinutes: graceMinutes.trim() === '' ? 0 : graceMinutes,
+    wants: { forms, files: files.trim() === '' ? null : files },
+    visible: when === 'at' ? { when, local: publishAt } : { when },
+  };
+}

@@ -1,0 +1,11 @@
+import { isLocalTime, readLocalTime, type LocalTime } from '@vestibul/core';
+import { sayMoment } from '../../parts/format';
+
+/** Says so where clocks are changed and the time written does not exist, or exists twice (RFC 5545 settles both). */
+export function sayClock(local: string, zone: string): string {
+  if (!isLocalTime(local)) return '';
+  const { instant, clock } = readLocalTime(local as LocalTime, zone);
+  if (clock === 'skipped') return `the clocks skip this time; it counts as ${sayMoment(instant, zone)}`;
+  if (clock === 'twice') return 'the clocks show this time twice; the first counts';
+  return '';
+}

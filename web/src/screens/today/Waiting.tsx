@@ -1,0 +1,291 @@
+import { Link } from 'react-router';
+import { sayDuration } from '@vestibul/core';
+import type { AnswerOf } from '@vestibul/contract';
+import {
+  assignmentsFor,
+  placesFor,
+  tallyOf,
+  type Arrangement,
+  type Place,
+  type Tally,
+} from '../../parts/courseWork';
+import { sayCount, sayDueDay, sayListName, sayShortly } from '../../parts/format';
+import { enamel } from '../../parts/Plate';
+import { placePath } from '../../parts/places';
+import { stripFor } from '../../parts/stripFor';
+import type { Course } from '../../state/api';
+import { summarise, type DueLine } from './summarise';
+
+interface WaitingProps {
+  course: Course;
+  period: string;
+  rack: AnswerOf<'readRack'>;
+  now: number;
+  zone: string;
+  arrangement: Arrangement;
+}
+
+/** The teacher's first look: what arrived, what waits, what is due next, who is missing most; each leads to its place. */
+export function Waiting({ course, period, rack, now, zone, arrangement }: WaitingProps) {
+  const lines: DueLine[] = course.periods
+    .filter(({ number }) => period === 'all' || String(number) === period)
+    .flatMap((known) =>
+      assignmentsFor(course, String(known.number), now).flatMap((assignment) => {
+        const due = assignment.dues.find(({ periodId }) => periodId === known.id);
+        if (!due) return [];
+        const places = placesFor(course, rack, String(known.number), assignment, now, arrangement);
+        return [
+          {
+            period: known,
+            assignment,
+            dueMs: Date.parse(due.due),
+            due: due.due,
+            places,
+            tally: tallyOf(places),
+          },
+        ];
+      }),
+    );
+  const { arrived, soon, waiting, missing } = summarise(lines, now);
+  const toMend = lines
+    .flatMap((line) => line.places)
+    .filter(
+      ({ student, slot }) =>
+        slot?.turnedInAt && stripFor(course, student, slot, zone).verdict === 'Named by an earlier rule',
+    ).length;
+  const total = (key: keyof Tally) => lines.reduce((sum, line) => sum + line.tally[key], 0);
+  const first = (fits: (line: DueLine) => boolean) => lines.find(fits);
+  const to = (place: 'Rack' | 'Review desk', line: DueLine | undefined) =>
+    placePath(
+      course.id,
+      place,
+      line ? String(line.period.number) : period,
+      line ? { assignment: line.assignment.id } : {},
+    );
+  return (
+    <div className="grid gap-x-7 gap-y-6 lg:grid-cols-[minmax(0,1fr)_21rem]">
+      <div className="grid content-start gap-6">
+        <ul aria-label="Waits for you" className="grid list-none grid-cols-2 gap-2.5 p-0 md:grid-cols-4">
+          <Count
+            value={total('unseen')}
+            says="not seen"
+            to={to(
+              'Rack',
+              first(({ tally }) => tally.unseen > 0),
+            )}
+          />
+          <Count
+            value={total('held')}
+            says="to approve"
+            to={to(
+              'Rack',
+              first(({ tally }) => tally.held > 0),
+            )}
+          />
+          <Count
+            value={total('toReview')}
+            says="to review"
+            to={to(
+              'Review desk',
+              first(({ tally }) => tally.toReview > 0),
+            )}
+          />
+          <Count
+            value={total('toHandBack')}
+            says="to hand back"
+            to={to(
+              'Rack',
+              first(({ tally }) => tally.toHandBack > 0),
+            )}
+          />
+        </ul>
+        <Lines
+          title="Due next"
+          lines={soon}
+          course={course}
+          now={now}
+          zone={zone}
+          empty="Nothing is due in the days to come."
+        />
+        <Lines
+          title="Waiting for you"
+          lines={waiting}
+          course={course}
+          now={now}
+          zone={zone}
+          empty="Nothing waits for you."
+        />
+      </div>
+      <div className="grid content-start gap-6">
+        <section>
+          <h2 className="mb-2">What arrived</h2>
+          {arrived.length === 0 ? <p className="text-ink-2">Nothing that you have not seen.</p> : null}
+          <ul className="grid list-none gap-1 p-0">
+            {arrived.slice(0, 8).map(({ line, place }) => (
+              <li key={`${line.assignment.id}${place.student.id}`}>
+                <Link
+                  to={placePath(course.id, 'Review desk', String(line.period.number), {
+                    assignment: line.assignment.id,
+                    student: place.student.id,
+                  })}
+                  className="grid grid-cols-[auto_minmax(0,1fr)_auto] items-baseline gap-x-2.5 rounded-md border-l-4 bg-surface px-2.5 py-1.5 text-ink no-underline hover:bg-ground"
+                  style={{ borderLeftColor: enamel(line.period.enamel) }}
+                >
+                  <span className="sr-only">{line.period.label} </span>
+                  <b className="truncate font-semibold">{sayListName(place.student)}</b>
+                  <span className="truncate text-small text-ink-2">{line.assignment.title}</span>
+                  <time className="text-small whitespace-nowrap text-ink-2">
+                    {sayShortly(place.slot!.turnedInAt!, now, zone)}
+                  </time>
+                </Link>
+              </li>
+            ))}
+          </ul>
+          {arrived.length > 8 ? (
+            <p className="mt-1 text-small text-ink-2">and {arrived.length - 8} more</p>
+          ) : null}
+        </section>
+        <section>
+          <h2 className="mb-2">Missing most</h2>
+          {missing.length === 0 ? <p className="text-ink-2">Nobody is missing anything.</p> : null}
+          <ul className="grid list-none gap-1 p-0">
+            {missing.slice(0, 6).map(({ student, lines: theirs }) => (
+              <li key={student.id}>
+                <Link
+                  to={to('Rack', theirs[0])}
+                  className="flex items-baseline gap-2.5 rounded-md border-l-4 bg-surface px-2.5 py-1.5 text-ink no-underline hover:bg-ground"
+                  style={{ borderLeftColor: enamel(theirs[0]!.period.enamel) }}
+                >
+                  <b className="min-w-0 truncate font-semibold">{sayListName(student)}</b>
+                  <span className="ml-auto text-small whitespace-nowrap text-brick">
+                    {theirs.length} missing
+                  </span>
+                </Link>
+              </li>
+            ))}
+          </ul>
+        </section>
+        {toMend > 0 ? (
+          <p className="text-small text-ink-2">
+            {sayCount(toMend, 'name was', 'names were')} written by an earlier rule.
+          </p>
+        ) : null}
+      </div>
+    </div>
+  );
+}
+
+function Count({ value, says, to }: { value: number; says: string; to: string }) {
+  const inside = (
+    <>
+      <b className="font-display text-[1.8rem] leading-none">{value}</b>
+      <span className="text-small text-ink-2">{says}</span>
+    </>
+  );
+  const look = 'flex items-baseline gap-2.5 rounded-plate border px-4 py-3';
+  return (
+    <li>
+      {value > 0 ? (
+        <Link to={to} className={`${look} border-line bg-surface text-ink no-underline hover:border-edge`}>
+          {inside}
+        </Link>
+      ) : (
+        <span className={`${look} border-transparent text-ink-2`}>{inside}</span>
+      )}
+    </li>
+  );
+}
+
+interface LinesProps {
+  title: string;
+  lines: readonly DueLine[];
+  course: Course;
+  now: number;
+  zone: string;
+  empty: string;
+}
+
+/** How many lines stand in a list before the rest is folded. */
+const SHOWN = 7;
+
+function Lines({ title, lines, course, now, zone, empty }: LinesProps) {
+  const items = lines.map((line) => (
+    <Line key={line.period.id + line.assignment.id} line={line} course={course} now={now} zone={zone} />
+  ));
+  return (
+    <section>
+      <h2 className="mb-2">{title}</h2>
+      {lines.length === 0 ? <p className="text-ink-2">{empty}</p> : null}
+      <ul className="grid list-none gap-1.5 p-0">{items.slice(0, SHOWN)}</ul>
+      {items.length > SHOWN ? (
+        <details className="mt-1.5">
+          <summary className="w-fit cursor-pointer rounded py-1 font-semibold text-act">
+            {sayCount(items.length - SHOWN, 'more')}
+          </summary>
+          <ul className="mt-1.5 grid list-none gap-1.5 p-0">{items.slice(SHOWN)}</ul>
+        </details>
+      ) : null}
+    </section>
+  );
+}
+
+function Line({ line, course, now, zone }: { line: DueLine; course: Course; now: number; zone: string }) {
+  const { period, assignment, tally, dueMs, due } = line;
+  const asked = line.places.filter(({ student }: Place) => student.leftAt === null).length;
+  return (
+    <li>
+      <Link
+        to={placePath(course.id, 'Rack', String(period.number), { assignment: assignment.id })}
+        className="grid grid-cols-[44px_minmax(0,1fr)_auto] items-center gap-4 rounded-lg border border-line bg-surface px-3 py-1.5 text-ink no-underline hover:border-edge"
+      >
+        <span
+          className="grid size-9 place-items-center rounded-md font-display text-lg font-bold text-white"
+          style={{ backgroundColor: enamel(period.enamel) }}
+        >
+          <span className="sr-only">{period.label} </span>
+          <span aria-hidden="true">{period.number}</span>
+        </span>
+        <span className="min-w-0">
+          <b className="block truncate font-semibold">{assignment.title}</b>
+          <span className="text-small text-ink-2">
+            due {sayDueDay(due, now, zone)}
+            {dueMs > now ? ` · in ${sayDuration(dueMs - now)}` : ''}
+          </span>
+        </span>
+        <span className="flex items-baseline gap-4 text-small text-ink-2 max-md:gap-3">
+          <Figure value={tally.in} of={asked} label="in" />
+          <Figure value={tally.toReview} label="to review" />
+          <Figure value={tally.missing} label="missing" warns />
+        </span>
+      </Link>
+    </li>
+  );
+}
+
+function Figure({
+  value,
+  of,
+  label,
+  warns = false,
+}: {
+  value: number;
+  of?: number;
+  label: string;
+  warns?: boolean;
+}) {
+  const hides = value === 0 && of === undefined;
+  return (
+    <span
+      className={`grid min-w-14 justify-items-end ${hides ? 'opacity-0 max-md:hidden' : ''}`}
+      aria-hidden={hides}
+    >
+      <b className={`font-display text-lg leading-none ${warns && value > 0 ? 'text-brick' : 'text-ink'}`}>
+        {value}
+        {of === undefined ? null : (
+          <span className="font-sans text-small font-normal text-ink-2"> of {of}</span>
+        )}
+      </b>
+      <span className="text-[12.5px] max-md:hidden">{label}</span>
+    </span>
+  );
+}
