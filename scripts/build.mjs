@@ -46,14 +46,16 @@ export async function buildServer(options = {}) {
   };
   // The same holds for its migrations.
   for (const place of places) {
-    const folder = path.join(out, place);
-    fs.rmSync(folder, { recursive: true, force: true });
-    fs.mkdirSync(folder, { recursive: true });
-    fs.cpSync(path.join(root, 'server/src/store/migrations'), path.join(folder, 'migrations'), {
-      recursive: true,
-    });
+    fs.rmSync(path.join(out, place), { recursive: true, force: true });
+    copyMigrations(place);
   }
   return { esbuild, settings };
+}
+
+function copyMigrations(place) {
+  const folder = path.join(root, '.build', place, 'migrations');
+  fs.rmSync(folder, { recursive: true, force: true });
+  fs.cpSync(path.join(root, 'server/src/store/migrations'), folder, { recursive: true });
 }
 
 export async function build() {
@@ -66,6 +68,7 @@ export async function build() {
 /** Builds the server's threads alone, for tests that run it from source. */
 export async function buildWorker() {
   const esbuild = await import('esbuild');
+  copyMigrations('server');
   await esbuild.build({
     absWorkingDir: root,
     entryPoints: ['server/src/threads/worker.ts'],

@@ -6,6 +6,7 @@ import { LARGEST_FILE } from '@vestibul/contract';
 import { openDatabase, one, type Database } from './store/database';
 import { Vault } from './vault/Vault';
 import { Bus } from './live/Bus';
+import { WriteGate } from './live/WriteGate';
 
 /** Bytes that stay free on the disk, so that the ledger can still be written when uploads no longer can. */
 const KEEP_FREE = 256 * 1024 ** 2;
@@ -26,6 +27,10 @@ export interface School {
   db: Database;
   vault: Vault;
   bus: Bus;
+  /** Passed before anything is changed. */
+  gate: WriteGate;
+  /** The data folder. */
+  folder: string;
   /** Where files on their way are kept. */
   arriving: string;
   demo: boolean;
@@ -44,6 +49,8 @@ export function openSchool(options: SchoolOptions): School {
     db,
     vault: new Vault(path.join(options.folder, 'vault')),
     bus: new Bus(),
+    gate: new WriteGate(),
+    folder: options.folder,
     arriving,
     demo: options.demo ?? false,
     now: () => toInstant(clock()),

@@ -106,6 +106,7 @@ export function makeApp(options: AppOptions): Express {
     const method = route.method.toLowerCase() as Lowercase<Route['method']>;
     const handle = async (request: Request, response: Response) => {
       const call = readCall(school, name, request, response);
+      if (!CHANGES_NOTHING.has(route.method)) await school.gate.pass();
       if (name in json) {
         const answer = await (json[name as JsonRouteName] as (call: unknown) => unknown)(call);
         const schema: z.ZodType = answers[name as JsonRouteName];

@@ -61,7 +61,10 @@ export function makeTusDoor(school: School, onArrival: (upload: UploadId) => voi
     },
     async onUploadFinish(_request, upload) {
       const id = upload.id as UploadId;
-      await asTusError(() => receiveFile(school, id, store.takeHash(id, upload.size ?? -1)));
+      await asTusError(async () => {
+        await school.gate.pass();
+        await receiveFile(school, id, store.takeHash(id, upload.size ?? -1));
+      });
       onArrival(id);
       return {};
     },

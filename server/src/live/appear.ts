@@ -47,7 +47,7 @@ function studentsOf(school: School, course: CourseId): { id: PersonId }[] {
 /** Looks again and again while the server runs; the answer ends that. */
 export function watchForAppearing(school: School): () => void {
   appearDue(school);
-  const timer = setInterval(() => appearDue(school), EVERY_MS);
+  const timer = setInterval(() => void school.gate.pass().then(() => appearDue(school)), EVERY_MS);
   timer.unref();
   return () => clearInterval(timer);
 }

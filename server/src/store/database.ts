@@ -21,7 +21,7 @@ export function openDatabase(file: string): Database {
   db.pragma('journal_mode = WAL');
   db.pragma('synchronous = FULL');
   db.pragma('foreign_keys = ON');
-  db.pragma('busy_timeout = 5000');
+  db.pragma('busy_timeout = 15000');
   try {
     migrate(db, readMigrations(migrationsFolder));
   } catch (error) {

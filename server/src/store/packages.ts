@@ -1,33 +1,21 @@
 import { createHash } from 'node:crypto';
 import {
+  packageChangeKinds,
   type CourseId,
   type Instant,
   type PackageChangeKind,
   type PackageId,
   type PackagePlan,
-  type PeriodId,
   type PersonId,
   type RosterPackage,
   type SchoolLists,
-  type YearId,
-  packageChangeKinds,
 } from '@vestibul/core';
 import { PAGE_SIZE, type AnswerOf, type BodyOf, type QueryOf } from '@vestibul/contract';
 import { Failure } from '../failure';
 import { newId, type School } from '../school';
 import { runJob } from '../threads/runJob';
-import { handOutTo } from './blanks';
-import { START_FILE_RULE, START_FOLDER_RULE, insertCourse } from './courses';
-import { all, one, run, together, type Database } from './database';
-import { makeMissingFolders } from './folders';
-import { writeEvent } from './ledger';
-import { addPerson, changeContact, renamePerson } from './people';
-import { addPeriod } from './periods';
-import { putOnStaff } from './staff';
-import { leave } from './attendance';
-import { takeSeat } from './roster';
+import { all, one, run, type Database } from './database';
 import { sayPlan } from './sayPlan';
-import { makeYear } from './years';
 
 type Summary = AnswerOf<'takePackage'>;
 
@@ -157,27 +145,13 @@ export async function readPackagePage(
   };
 }
 
-/** Kinds of lines that change what a package is compared with. */
-const ROSTER_KINDS = [
-  'joined',
-  'left',
-  'came back',
-  'moved',
-  'person added',
-  'person renamed',
-  'period made',
-  'course made',
-  'staff added',
-  'staff removed',
-  'course given',
-];
-
 /** Times that applying begins anew because somebody changed a roster in the meantime. */
 const TRIES = 3;
 
 /**
- * Applies a package, all of it or nothing, in one transaction. Whoever is asked about and not answered for stays as they
- * are. Applied again, it changes nothing. Fails with `roster-changed` when rosters change faster than it can be read.
+ * Applies a package, all of it or nothing, in one transaction of a thread of its own; whoever wants to change something
+ * meanwhile waits, and whoever reads does not. Whoever is asked about and not answered for stays as they are. Applied
+ * again, it changes nothing. Fails with `roster-changed` when rosters change faster than it can be read.
  */
 export async function applyPackage(
   school: School,
@@ -188,137 +162,13 @@ export async function applyPackage(
   for (let tried = 0; tried < TRIES; tried += 1) {
     const seen = one<{ idx: number }>(school.db, 'SELECT MAX(idx) AS idx FROM event')!.idx;
     const plan = await planOf(school, id, body.same);
-    const courses = together(school.db, () => {
-      if (hasChanged(school.db, seen)) return null;
-      return new Applying(school, by, plan).apply(findPackage(school.db, id));
-    });
+    const courses = await school.gate.hold(() =>
+      runJob('applyPlan', { folder: school.folder, by, id, plan, seen }),
+    );
     if (courses) {
       const row = findPackage(school.db, id);
       return { summary: summaryOf(row, await planOf(school, id, [])), courses };
     }
   }
   throw new Failure('roster-changed');
-}
-
-function hasChanged(db: Database, seen: number): boolean {
-  const since = all<{ kind: string }>(db, 'SELECT DISTINCT kind FROM event WHERE idx > ?', [seen]);
-  return since.some(({ kind }) => ROSTER_KINDS.includes(kind));
-}
-
-/** The writing of a plan, from years down to seats; each step finds what the one before it made. */
-class Applying {
-  readonly #years = new Map<string, YearId>();
-  readonly #courses = new Map<string, CourseId>();
-  readonly #periods = new Map<string, PeriodId>();
-  readonly #people = new Map<string, PersonId>();
-
-  constructor(
-    private readonly school: School,
-    private readonly by: PersonId,
-    private readonly plan: PackagePlan,
-  ) {}
-
-  apply(row: PackageRow): CourseId[] {
-    const { school, by, plan } = this;
-    const changes = sayPlan(plan).filter(({ kind }) => kind !== 'fault' && kind !== 'asked').length;
-    if (changes > 0) writeEvent(school, by, 'list applied', {}, { sha256: row.sha256 as never, changes });
-    this.#writeYears();
-    this.#writeCourses();
-    this.#writePeople();
-    for (const { course, person, role } of plan.staff)
-      putOnStaff(school, by, this.#courses.get(course)!, this.#people.get(person)!, role);
-    for (const { course, person, period } of plan.seats)
-      takeSeat(
-        school,
-        by,
-        this.#courses.get(course)!,
-        this.#people.get(person)!,
-        this.#periods.get(period)!,
-        true,
-      );
-    for (const { courseId, studentId } of plan.leaving) leave(school, by, courseId, studentId, true);
-    const courses = [...new Set([...this.#courses.values()])];
-    for (const course of courses) {
-      makeMissingFolders(school, by, course);
-      handOutTo(school, by, course);
-    }
-    run(school.db, 'UPDATE package SET applied_at = ? WHERE id = ?', [school.now(), row.id]);
-    return courses;
-  }
-
-  #writeYears(): void {
-    const { school, by, plan } = this;
-    for (const { outerId, known, label, startsOn, endsOn, terms } of plan.years) {
-      const id =
-        known ??
-        makeYear(school, by, {
-          label,
-          startsOn,
-          endsOn,
-          terms: terms
-            .filter((term) => term.startsOn >= startsOn && term.endsOn <= endsOn)
-            .map((term) => ({ id: null, ...term })),
-        });
-      adopt(school.db, 'year', id, outerId);
-      this.#years.set(outerId, id);
-    }
-  }
-
-  #writeCourses(): void {
-    const { school, by, plan } = this;
-    for (const { outerId, known, year, title, code } of plan.courses) {
-      const id =
-        known ??
-        insertCourse(school, by, {
-          yearId: this.#years.get(year)!,
-          title,
-          code,
-          folderRule: START_FOLDER_RULE,
-          fileRule: START_FILE_RULE,
-        });
-      adopt(school.db, 'course', id, outerId);
-      this.#courses.set(outerId, id);
-    }
-    for (const { outerId, known, course, number, label } of plan.periods) {
-      const id =
-        known ??
-        addPeriod(school, by, this.#courses.get(course)!, { number, label, enamel: null, meetings: null });
-      adopt(school.db, 'period', id, outerId);
-      this.#periods.set(outerId, id);
-    }
-  }
-
-  #writePeople(): void {
-    const { school, by, plan } = this;
-    for (const { outerId, known, standing, newName, candidates, ...person } of plan.people) {
-      if (candidates.length > 0) continue;
-      const id = known ?? addPerson(school, by, person, standing);
-      if (known && newName) renamePerson(school, by, known, person);
-      if (known) {
-        // What the package leaves empty is not taken away.
-        const before = one<{ email: string; username: string; number: string }>(
-          school.db,
-          'SELECT email, username, number FROM person WHERE id = ?',
-          [known],
-        )!;
-        changeContact(school, known, {
-          email: person.email || before.email,
-          username: person.username || before.username,
-          number: person.number || before.number,
-        });
-      }
-      adopt(school.db, 'person', id, outerId);
-      this.#people.set(outerId, id);
-    }
-  }
-}
-
-/** Notes by which id the package knows what the school has. */
-function adopt(
-  db: Database,
-  table: 'year' | 'course' | 'period' | 'person',
-  id: string,
-  outerId: string,
-): void {
-  run(db, `UPDATE ${table} SET outer_id = ? WHERE id = ? AND outer_id IS NOT ?`, [outerId, id, outerId]);
 }

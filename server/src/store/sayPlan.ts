@@ -16,7 +16,6 @@ export function sayPlan(plan: PackagePlan): SaidChange[] {
   const title = new Map(plan.courses.map((course) => [course.outerId, course.title]));
   const label = new Map(plan.periods.map((period) => [period.outerId, period.label]));
   const byUser = new Map(plan.people.map((person) => [person.outerId, person]));
-  const byPerson = new Map(plan.people.flatMap((person) => (person.known ? [[person.known, person]] : [])));
   const named = (person: { last: string; first: string } | undefined) =>
     person ? [person.last, person.first].filter(Boolean).join(', ') : '';
   const courseOf = new Map(
@@ -91,11 +90,11 @@ export function sayPlan(plan: PackagePlan): SaidChange[] {
       course: title.get(seat.course) ?? '',
       period: label.get(seat.period) ?? '',
     })),
-    ...plan.leaving.map(({ courseId, studentId }) => ({
+    ...plan.leaving.map(({ courseId, studentId, ...person }) => ({
       ...nothing,
       kind: 'leaves' as const,
       id: studentId,
-      person: named(byPerson.get(studentId)),
+      person: named(person),
       course: courseOf.get(courseId) ?? '',
     })),
   ];

@@ -8,6 +8,8 @@ import {
   type ReadPackage,
   type Sha256,
 } from '@vestibul/core';
+import { openSchool } from '../school';
+import { applyPlan } from '../store/applyPlan';
 import { unzipTexts } from './unzipTexts';
 
 /** What is computed in threads of its own, so that no request waits for it. */
@@ -38,6 +40,16 @@ export const jobs = {
     same: [string, PersonId | null][];
   }) {
     return comparePackage(lists, school, new Map(same));
+  },
+
+  /** Writes what a package changes, through a connection of this thread's own. */
+  applyPlan({ folder, ...what }: { folder: string } & Parameters<typeof applyPlan>[1]) {
+    const school = openSchool({ folder });
+    try {
+      return applyPlan(school, what);
+    } finally {
+      school.close();
+    }
   },
 };
 

@@ -68,7 +68,7 @@ export interface PackagePlan {
   people: PlannedPerson[];
   staff: PlannedStaff[];
   seats: PlannedSeat[];
-  leaving: { courseId: CourseId; studentId: PersonId }[];
+  leaving: { courseId: CourseId; studentId: PersonId; last: string; first: string }[];
   faults: PackageFault[];
 }
 
@@ -375,11 +375,15 @@ function planSeats(
           : 'moves';
     if (change) seats.push({ course, person: person.outerId, period: row.classSourcedId, change });
   }
+  const nameOf = new Map(school.people.map((person) => [person.id, person]));
   const compared = new Set(courses.flatMap((course) => (course.known ? [course.known] : [])));
   const leaving = school.enrolments
     .filter(
       (seat) => compared.has(seat.courseId) && !seat.left && !meant.has(`${seat.courseId} ${seat.studentId}`),
     )
-    .map(({ courseId, studentId }) => ({ courseId, studentId }));
+    .map(({ courseId, studentId }) => {
+      const { last = '', first = '' } = nameOf.get(studentId) ?? {};
+      return { courseId, studentId, last, first };
+    });
   return { seats, leaving };
 }

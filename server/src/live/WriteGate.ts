@@ -1,0 +1,27 @@
+/**
+ * Keeps whoever wants to change something waiting, without keeping the thread waiting, while another thread holds the
+ * database's one writing lock for longer than a moment.
+ */
+export class WriteGate {
+  #closed: Promise<void> | null = null;
+
+  /** Goes on as soon as nobody holds the gate. */
+  async pass(): Promise<void> {
+    while (this.#closed) await this.#closed;
+  }
+
+  /** Does something with the gate closed behind it; one at a time. */
+  async hold<Result>(work: () => Promise<Result>): Promise<Result> {
+    await this.pass();
+    let open = () => {};
+    this.#closed = new Promise((resolve) => {
+      open = resolve;
+    });
+    try {
+      return await work();
+    } finally {
+      this.#closed = null;
+      open();
+    }
+  }
+}
