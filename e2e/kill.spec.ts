@@ -178,7 +178,8 @@ function readPieces(folder: string): PieceRow[] {
 
 function readStudents(folder: string): { id: string; assignment: string }[] {
   return openForReading(folder).all<{ id: string; assignment: string }>(
-    `SELECT e.student_id AS id, (SELECT d.assignment_id FROM assignment_due d WHERE d.period_id = e.period_id ORDER BY d.due_at DESC LIMIT 1) AS assignment
-     FROM enrolment e ORDER BY e.student_id`,
+    `SELECT e.student_id AS id, (SELECT d.assignment_id FROM assignment_due d JOIN assignment a ON a.id = d.assignment_id
+       WHERE d.period_id = e.period_id AND a.appeared_at IS NOT NULL ORDER BY d.due_at DESC LIMIT 1) AS assignment
+     FROM enrolment e WHERE e.left_at IS NULL ORDER BY e.student_id`,
   );
 }

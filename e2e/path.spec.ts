@@ -109,6 +109,11 @@ test('from an empty school to a handed back file on the record, through an inter
     await page.getByRole('dialog').getByLabel('Period').selectOption('Period 3');
     await page.getByRole('button', { name: 'Join, with a turn-in folder' }).click();
     await expect(page.getByText('has joined, with a turn-in folder')).toBeVisible();
+    // Whoever joined stands open, with what is asked of them; here that is nothing yet.
+    await expect(page.getByRole('dialog', { name: 'Mai Đặng' })).toBeVisible();
+    await page.keyboard.press('Escape');
+    // Without its marks, as somebody writes it in a hurry.
+    await page.getByLabel('Find a student').fill('dang');
     await expect(page.getByRole('button', { name: '03 ĐẶNG, Thị Mai' })).toBeVisible();
     await page.getByRole('button', { name: 'Sign-in slips' }).click();
     await page.getByRole('button', { name: 'Make the slips' }).click();

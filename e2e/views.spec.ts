@@ -71,8 +71,44 @@ const teacherViews: [string, (page: Page) => Promise<void>][] = [
     },
   ],
   [
+    'set-up: a student',
+    async (page) => {
+      await page.getByRole('button', { name: 'Berg, open' }).first().click();
+      await expect(page.getByRole('dialog', { name: 'Emma Berg' })).toBeVisible();
+      await expect(page.getByText('Still asked of them, and when')).toBeVisible();
+    },
+  ],
+  [
+    'set-up: groups',
+    async (page) => {
+      await page.keyboard.press('Escape');
+      await page.getByRole('link', { name: /^Period 3/ }).click();
+      await page.getByRole('button', { name: 'Groups' }).click();
+      await expect(page.getByLabel('Name of group 1')).toBeVisible();
+    },
+  ],
+  [
+    'set-up: the list to take along',
+    async (page) => {
+      await page.keyboard.press('Escape');
+      await page.getByRole('button', { name: 'Take the list along' }).click();
+      await expect(page.getByRole('button', { name: /^Copy \d+ addresses/ })).toBeVisible();
+    },
+  ],
+  [
+    'set-up: a period',
+    async (page) => {
+      await page.keyboard.press('Escape');
+      await page.getByRole('link', { name: /Course and periods/ }).click();
+      await page.getByRole('button', { name: /^7 Period 7/ }).click();
+      await expect(page.getByLabel('How it meets')).toHaveValue('cycle');
+    },
+  ],
+  [
     'set-up: a late joiner',
     async (page) => {
+      await page.keyboard.press('Escape');
+      await page.getByRole('link', { name: /Roster/ }).click();
       await page.getByRole('button', { name: 'Add a late joiner' }).click();
       await expect(page.getByRole('dialog')).toBeVisible();
     },
@@ -116,6 +152,57 @@ const teacherViews: [string, (page: Page) => Promise<void>][] = [
     },
   ],
   [
+    'set-up: an assignment, unfolded',
+    async (page) => {
+      for (const part of await page.locator('details:not([open]) > summary').all()) await part.click();
+      await page.getByLabel('Scored').selectOption('rubric');
+      await page.getByRole('button', { name: 'How students see it' }).click();
+      await expect(page.getByLabel('Criterion 1')).toBeVisible();
+    },
+  ],
+  [
+    'set-up: blanks',
+    async (page) => {
+      await page.getByRole('link', { name: /Blanks/ }).click();
+      await page.getByRole('button', { name: /of Map key/ }).click();
+      await expect(page.getByText(/^version 1, old/).first()).toBeVisible();
+    },
+  ],
+  [
+    'set-up: handing out',
+    async (page) => {
+      await page.keyboard.press('Escape');
+      await page.getByRole('button', { name: 'Hand out Map key' }).click();
+      await expect(page.getByRole('dialog')).toBeVisible();
+    },
+  ],
+  [
+    'week',
+    async (page) => {
+      await page.keyboard.press('Escape');
+      await go(page, 't');
+      await page.getByRole('link', { name: 'Week' }).click();
+      await expect(page.getByText('Stream gauge log').first()).toBeVisible();
+    },
+  ],
+  [
+    'month, and the address of the calendar',
+    async (page) => {
+      await page.getByRole('link', { name: 'Month' }).click();
+      await page.getByRole('button', { name: 'In my own calendar' }).click();
+      await expect(page.getByRole('button', { name: 'Make the address' })).toBeVisible();
+    },
+  ],
+  [
+    'a year from an earlier one',
+    async (page) => {
+      await page.goto(new URL('/begin-year', page.url()).href);
+      await page.getByLabel('From').selectOption({ index: 2 });
+      await page.getByLabel('To').selectOption({ index: 1 });
+      await expect(page.getByRole('button', { name: /^Begin with/ })).toBeVisible();
+    },
+  ],
+  [
     'new course',
     async (page) => {
       await page.goto(new URL('/new-course', page.url()).href);
@@ -131,6 +218,13 @@ const studentViews: [string, (page: Page) => Promise<void>][] = [
     async (page) => {
       await page.getByRole('link', { name: 'Turn in', exact: true }).click();
       await expect(page.getByRole('region', { name: 'Tray' })).toBeVisible();
+    },
+  ],
+  [
+    'calendar',
+    async (page) => {
+      await page.goto(new URL('/calendar', page.url()).href);
+      await expect(page.getByText('Stream gauge log').first()).toBeVisible();
     },
   ],
   [
@@ -155,8 +249,35 @@ const officeViews: [string, (page: Page) => Promise<void>][] = [
   [
     'record',
     async (page) => {
-      await page.getByRole('link', { name: /Field Geography/ }).click();
+      await page
+        .getByRole('link', { name: /Field Geography/ })
+        .first()
+        .click();
       await expect(page.getByRole('list', { name: 'Lines' })).toBeVisible();
+    },
+  ],
+  [
+    'school and years',
+    async (page) => {
+      await page.goto(new URL('/school', page.url()).href);
+      await expect(page.getByRole('button', { name: /Autumn term/ }).first()).toBeVisible();
+    },
+  ],
+  [
+    'a year',
+    async (page) => {
+      await page
+        .getByRole('button', { name: /Autumn term/ })
+        .first()
+        .click();
+      await expect(page.getByRole('dialog')).toBeVisible();
+    },
+  ],
+  [
+    'package of lists',
+    async (page) => {
+      await page.goto(new URL('/lists', page.url()).href);
+      await expect(page.getByRole('button', { name: 'Choose a package' })).toBeVisible();
     },
   ],
 ];

@@ -51,6 +51,13 @@ export function addCourse(
   return { course, periods: readCourse(school, course, 'teacher').periods.map((period) => period.id) };
 }
 
+/** As many given names as a school has: people are compared with those who share one. */
+const firsts = Array.from(
+  { length: 61 },
+  (_, i) => `Zoë${'bcdfghjklm'[i % 10]}${'aeiou'[i % 5]}${'nprst'[Math.floor(i / 13)]}`,
+);
+const lasts = ['Strömberg', 'Đặng', 'Okonjo', 'García', 'Łukasik', 'Haddad', 'Ölün'];
+
 /** Students, spread over the periods of a course; those in `known` join it too. */
 export function addStudents(
   school: School,
@@ -58,12 +65,13 @@ export function addStudents(
   { course, periods }: { course: CourseId; periods: PeriodId[] },
   students: number,
   known: readonly PersonId[] = [],
+  firstNumber = 0,
 ): void {
   type Joining = BodyFor<'joinRoster'>['people'][number];
   const people = Array.from({ length: students }, (_, i): Joining => ({
-    last: `Strömberg-Kovačević${i}`,
-    first: 'Zoë',
-    email: `s${i}@x.example`,
+    last: `${lasts[(firstNumber + i) % lasts.length]}-Kovačević${firstNumber + i}`,
+    first: `${firsts[(firstNumber + i) % firsts.length]}`,
+    email: `s${firstNumber + i}@x.example`,
     periodId: periods[i % periods.length]!,
   }));
   const again = known.map((knownId, i): Joining => ({

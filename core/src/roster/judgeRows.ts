@@ -1,7 +1,6 @@
 import type { PeriodId, PersonId } from '../ids';
 import { nameKey } from '../naming/makeLegal';
-import { plainWords } from '../text/plainWords';
-import { areAlike } from './areAlike';
+import { areAlike, plainName, type PlainName } from './areAlike';
 import { looksLikeEmail, type ColumnMeaning } from './recogniseColumns';
 import { splitPersonName } from './splitPersonName';
 
@@ -136,30 +135,35 @@ interface PeopleIndex {
   byEmail: Map<string, KnownPerson>;
   byNumber: Map<string, KnownPerson>;
   /** By every word group of a name that an alike name must share: the last name, and each given name. */
-  byWords: Map<string, KnownPerson[]>;
+  byWords: Map<string, Compared[]>;
+}
+
+interface Compared {
+  person: KnownPerson;
+  plain: PlainName;
 }
 
 interface ListSoFar {
   keys: Set<string>;
-  people: ListedPerson[];
+  people: { person: ListedPerson; plain: PlainName }[];
 }
 
 const nameOf = (person: Pick<ListedPerson, 'last' | 'first'>) =>
   nameKey(`${person.last}\u0000${person.first}`);
 
-function wordsOf(person: Pick<ListedPerson, 'last' | 'first' | 'called'>): Set<string> {
-  return new Set([person.last, person.first, person.called].map(plainWords).filter(Boolean));
-}
+/** The word groups of a name of which an alike name must share one. */
+const wordsOf = ({ last, given }: PlainName) => new Set([last, ...given].filter(Boolean));
 
 function indexPeople(known: readonly KnownPerson[]): PeopleIndex {
   const index: PeopleIndex = { byEmail: new Map(), byNumber: new Map(), byWords: new Map() };
   for (const person of known) {
     if (person.email) index.byEmail.set(nameKey(person.email), person);
     if (person.number) index.byNumber.set(person.number, person);
-    for (const words of wordsOf(person)) {
+    const compared = { person, plain: plainName(person) };
+    for (const words of wordsOf(compared.plain)) {
       const sharing = index.byWords.get(words);
-      if (sharing) sharing.push(person);
-      else index.byWords.set(words, [person]);
+      if (sharing) sharing.push(compared);
+      else index.byWords.set(words, [compared]);
     }
   }
   return index;
@@ -175,6 +179,7 @@ function judgeRow(
   const cell = (meaning: ColumnMeaning) => cells[options.columns.indexOf(meaning)] ?? '';
   const reasons: RowReason[] = [];
   const person = readPerson(cell, reasons);
+  const plain = plainName(person);
 
   const period = findPeriod(cell('period'), options, reasons);
   const known =
@@ -184,16 +189,17 @@ function judgeRow(
   let candidates: PersonId[] = [];
   if (known && !known.isStudent) reasons.push('email-of-staff');
   else if (known) compareWithKnown(known, person, period, reasons);
-  else candidates = lookForAlike(index, person, reasons);
+  else candidates = lookForAlike(index, person, plain, reasons);
 
   // Two people may share a name; with the same address, or with none to tell them apart, it is one row twice.
   const key = nameKey(
     person.email || person.number || `${person.last}\u0000${person.first}\u0000${period ?? ''}`,
   );
   if (inList.keys.has(key)) reasons.push('twice-in-list');
-  else if (!known && inList.people.some((other) => mayBeOne(other, person))) reasons.push('like-another-row');
+  else if (!known && inList.people.some((other) => mayBeOne(other, { person, plain })))
+    reasons.push('like-another-row');
   inList.keys.add(key);
-  inList.people.push(person);
+  inList.people.push({ person, plain });
 
   return {
     line,
@@ -207,9 +213,9 @@ function judgeRow(
 }
 
 /** Two rows of one list that nothing but a slightly different name tells apart. */
-function mayBeOne(a: ListedPerson, b: ListedPerson): boolean {
-  const toldApart = (a.email && b.email) || (a.number && b.number);
-  return !toldApart && plainWords(a.last)[0] === plainWords(b.last)[0] && areAlike(a, b);
+function mayBeOne(a: ListSoFar['people'][number], b: ListSoFar['people'][number]): boolean {
+  const toldApart = (a.person.email && b.person.email) || (a.person.number && b.person.number);
+  return !toldApart && areAlike(a.plain, b.plain);
 }
 
 function readPerson(cell: (meaning: ColumnMeaning) => string, reasons: RowReason[]): ListedPerson {
@@ -266,21 +272,35 @@ function compareWithKnown(
 }
 
 /** Looks for students whose name this may be. With another address it is most likely another person, but only somebody who knows both can say. */
-function lookForAlike(index: PeopleIndex, person: ListedPerson, reasons: RowReason[]): PersonId[] {
+function lookForAlike(
+  index: PeopleIndex,
+  person: ListedPerson,
+  plain: PlainName,
+  reasons: RowReason[],
+): PersonId[] {
   if (!person.last) return [];
-  const sharing = new Set([...wordsOf(person)].flatMap((words) => index.byWords.get(words) ?? []));
-  const alike = [...sharing].filter((known) => known.isStudent && areAlike(known, person));
-  const here = alike.filter((known) => known.period !== null);
-  const same = (known: KnownPerson) => nameOf(known) === nameOf(person);
-  if (here.length > 0) {
-    reasons.push(here.some(same) ? 'same-name-here' : 'like-somebody-here');
-    return here.map((known) => known.id);
-  }
+  const name = nameOf(person);
   // In a whole school many names are alike: only the same name, or one that no address tells apart, is asked about.
-  const elsewhere = alike.filter((known) => same(known) || !known.email || !person.email);
-  if (elsewhere.length === 0) return [];
-  reasons.push(elsewhere.some(same) ? 'same-name-in-school' : 'like-somebody-in-school');
-  return elsewhere.map((known) => known.id);
+  const isWorthAsking = (known: KnownPerson) =>
+    known.isStudent && (known.period !== null || !known.email || !person.email || nameOf(known) === name);
+  const sharing = new Set([...wordsOf(plain)].flatMap((words) => index.byWords.get(words) ?? []));
+  const alike = [...sharing]
+    .filter((known) => isWorthAsking(known.person) && areAlike(known.plain, plain))
+    .map((known) => known.person);
+  if (alike.length === 0) return [];
+  const here = alike.filter((known) => known.period !== null);
+  const asked = here.length > 0 ? here : alike;
+  const isSame = asked.some((known) => nameOf(known) === name);
+  reasons.push(
+    here.length > 0
+      ? isSame
+        ? 'same-name-here'
+        : 'like-somebody-here'
+      : isSame
+        ? 'same-name-in-school'
+        : 'like-somebody-in-school',
+  );
+  return asked.map((known) => known.id);
 }
 
 function fateOf(reasons: readonly RowReason[], known: KnownPerson | null, period: PeriodId | null): Fate {

@@ -113,7 +113,7 @@ const seats = () =>
       school.running.school.db,
       `SELECT p.outer_id AS user, h.outer_id AS class, e.left_at IS NOT NULL AS away
        FROM enrolment e JOIN person p ON p.id = e.student_id JOIN period h ON h.id = e.period_id
-       WHERE p.outer_id LIKE 's%'`,
+       WHERE p.outer_id LIKE 's%' AND h.outer_id IS NOT NULL`,
     ).map((row) => [row.user, row.away ? 'away' : row.class]),
   );
 

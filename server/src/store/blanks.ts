@@ -144,7 +144,9 @@ export function listBlanks(db: Database, course: CourseId): AnswerOf<'listBlanks
       `SELECT blankId, SUM(copies) AS copies,
          SUM(newest < (SELECT MAX(n) FROM blank_version WHERE blank_id = blankId)) AS outdated
        FROM (SELECT b.id AS blankId, COUNT(*) AS copies, MAX(k.version) AS newest
-         FROM blank b JOIN copy k ON k.blank_id = b.id WHERE b.course_id = ? GROUP BY b.id, k.student_id)
+         FROM blank b JOIN copy k ON k.blank_id = b.id
+         JOIN enrolment e ON e.course_id = k.course_id AND e.student_id = k.student_id AND e.left_at IS NULL
+         WHERE b.course_id = ? GROUP BY b.id, k.student_id)
        GROUP BY blankId`,
       [course],
     ).map((row) => [row.blankId, row]),

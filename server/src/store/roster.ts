@@ -1,9 +1,4 @@
 import {
-  canReadPeople,
-  findLeavers,
-  judgeRows,
-  readTable,
-  recogniseColumns,
   writePeople,
   type CourseId,
   type GroupId,
@@ -15,6 +10,7 @@ import {
 import type { AnswerOf, BodyOf, QueryOf } from '@vestibul/contract';
 import { Failure } from '../failure';
 import { readSchool, type School } from '../school';
+import { runJob } from '../threads/runJob';
 import { all, one, run, together, type Database } from './database';
 import { handOutTo } from './blanks';
 import { listGroups, listPeriods } from './periods';
@@ -23,9 +19,6 @@ import { writeEvent } from './ledger';
 import { addPerson, nameColumns, renamePerson, type PersonName } from './people';
 import { leave, moveTo, returnTo } from './attendance';
 import { applyRenames, type NamedStudent } from './renames';
-
-/** Rows of a list shown as they stand, for choosing columns by hand. */
-const SAMPLE_ROWS = 5;
 
 /** A course's students by name, with their folders; who has left is among them. */
 export function readRoster(db: Database, course: CourseId): AnswerOf<'readRoster'> {
@@ -57,36 +50,23 @@ export function readRoster(db: Database, course: CourseId): AnswerOf<'readRoster
   }));
 }
 
-/** Says what would become of each row of a list. Writes nothing. */
-export function previewRoster(
+/** Says what would become of each row of a list. It is compared with the whole school in a thread, and nothing is written. */
+export async function previewRoster(
   db: Database,
   course: CourseId,
-  list: BodyOf<'previewRoster'>,
-): AnswerOf<'previewRoster'> {
-  const table = readTable(list.text);
-  if (!table.ok) throw new Failure('bad-list', { line: table.line });
-  if (table.rows.length === 0) throw new Failure('bad-list', { line: 0 });
-  const recognised = recogniseColumns(table.rows);
-  const columns = recognised.columns.map((found, i) => list.columns?.[i] ?? found);
-  const hasHeadings = list.hasHeadings ?? recognised.hasHeadings;
-  const enough = canReadPeople(columns);
-  const skip = hasHeadings ? 1 : 0;
-  const known = enough ? knownPeople(db, course) : [];
-  const rows = enough
-    ? judgeRows(
-        table.rows.slice(skip).map((cells, i) => ({ line: table.lines[i + skip]!, cells })),
-        { columns, period: list.periodId, periods: listPeriods(db, course), known },
-      )
-    : [];
-  const leavers = enough ? findLeavers(rows, known, list.periodId) : [];
-  const named = new Set([...rows.flatMap((row) => [row.known, ...row.candidates]), ...leavers]);
+  { text, columns, hasHeadings, periodId }: BodyOf<'previewRoster'>,
+): Promise<AnswerOf<'previewRoster'>> {
+  const known = knownPeople(db, course);
+  const periods = listPeriods(db, course).map(({ id, number, label }) => ({ id, number, label }));
+  const read = await runJob('readList', {
+    text,
+    options: { columns, hasHeadings, period: periodId, periods, known },
+  });
+  if (!read.ok) throw new Failure('bad-list', { line: read.line });
+  const { ok: _ok, ...list } = read;
+  const named = new Set([...list.rows.flatMap((row) => [row.known, ...row.candidates]), ...list.leavers]);
   return {
-    separator: table.separator,
-    columns,
-    hasHeadings,
-    enough,
-    sample: table.rows.slice(0, SAMPLE_ROWS),
-    rows,
+    ...list,
     people: known
       .filter((person) => named.has(person.id))
       .map(({ id, last, first, called, email, period }) => ({
@@ -97,7 +77,6 @@ export function previewRoster(
         email,
         periodId: period,
       })),
-    leavers,
   };
 }
 

@@ -3,8 +3,11 @@ import fs from 'node:fs';
 import {
   comparePackage,
   decodeText,
+  readList,
   readPackage,
+  type ListOptions,
   type PersonId,
+  type ReadList,
   type ReadPackage,
   type Sha256,
 } from '@vestibul/core';
@@ -20,6 +23,11 @@ export const jobs = {
     for await (const chunk of fs.createReadStream(file, { highWaterMark: 1 << 20 }))
       hash.update(chunk as Buffer);
     return hash.digest('hex') as Sha256;
+  },
+
+  /** Reads a list of people and judges its rows. */
+  readList({ text, options }: { text: string; options: ListOptions }): ReadList {
+    return readList(text, options);
   },
 
   /** Reads a package of lists (a ZIP of CSV files). */

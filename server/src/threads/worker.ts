@@ -1,6 +1,11 @@
-import { parentPort, workerData } from 'node:worker_threads';
+import { parentPort } from 'node:worker_threads';
 import { jobs, type JobName } from './jobs';
 
-/** A thread that does one job and ends. */
-const { name, input } = workerData as { name: JobName; input: never };
-parentPort!.postMessage(await jobs[name](input));
+/** A thread that does one job after another, as they are handed to it. */
+parentPort!.on('message', async ({ name, input }: { name: JobName; input: never }) => {
+  try {
+    parentPort!.postMessage({ result: await jobs[name](input) });
+  } catch (error) {
+    parentPort!.postMessage({ error });
+  }
+});

@@ -1,8 +1,7 @@
 import type { CourseId, Day, PeriodId, PersonId, YearId } from '../../ids';
 import type { CourseStaffRole, Standing } from '../../access/roles';
 import { nameKey } from '../../naming/makeLegal';
-import { plainWords } from '../../text/plainWords';
-import { areAlike } from '../areAlike';
+import { areAlike, plainName, type PlainName } from '../areAlike';
 import type { ListedPerson } from '../judgeRows';
 import type { PackageFault, RowOf } from './columns';
 import type { RosterPackage } from './readPackage';
@@ -256,10 +255,16 @@ function planPeople(
   const byEmail = new Map(school.people.flatMap((one) => (one.email ? [[nameKey(one.email), one]] : [])));
   const byNumber = new Map(school.people.flatMap((one) => (one.number ? [[one.number, one]] : [])));
   const byId = new Map(school.people.map((one) => [one.id, one]));
-  const byWords = new Map<string, SchoolLists['people']>();
-  for (const one of school.people.filter(({ outerId }) => outerId === null))
-    for (const words of [one.last, one.first, one.called].map(plainWords).filter(Boolean))
-      byWords.set(words, [...(byWords.get(words) ?? []), one]);
+  const byWords = new Map<string, { one: SchoolLists['people'][number]; plain: PlainName }[]>();
+  for (const one of school.people) {
+    if (one.outerId !== null) continue;
+    const known = { one, plain: plainName(one) };
+    for (const words of [known.plain.last, ...known.plain.given].filter(Boolean)) {
+      const sharing = byWords.get(words);
+      if (sharing) sharing.push(known);
+      else byWords.set(words, [known]);
+    }
+  }
   const staffUsers = new Set(
     lists.enrollments.flatMap((row) => (row.role === 'student' ? [] : [row.userSourcedId])),
   );
@@ -275,12 +280,15 @@ function planPeople(
         (answer ? byId.get(answer) : undefined) ??
         (person.email ? byEmail.get(nameKey(person.email)) : undefined) ??
         (person.number ? byNumber.get(person.number) : undefined);
-      const words = [person.last, person.first, person.called].map(plainWords).filter(Boolean);
+      const plain = plainName(person);
+      const sharing = new Set([plain.last, ...plain.given].flatMap((words) => byWords.get(words) ?? []));
       const alike =
         known || answer === null
           ? []
-          : [...new Set(words.flatMap((one) => byWords.get(one) ?? []))].filter(
-              (one) => (one.standing === 'student') === (standing === 'student') && areAlike(one, person),
+          : [...sharing].filter(
+              (other) =>
+                (other.one.standing === 'student') === (standing === 'student') &&
+                areAlike(other.plain, plain),
             );
       return {
         ...person,
@@ -288,7 +296,7 @@ function planPeople(
         known: known?.id ?? null,
         standing,
         newName: known !== undefined && (known.last !== person.last || known.first !== person.first),
-        candidates: alike.map((one) => one.id),
+        candidates: alike.map(({ one }) => one.id),
       };
     });
 }

@@ -178,7 +178,7 @@ function PackageView({ id }: { id: PackageId }) {
                 </nav>
               </>
             )}
-            <div className="sticky bottom-0 flex flex-wrap items-center gap-3 border-t border-line bg-wall py-3">
+            <div className="sticky -bottom-3 z-2 flex flex-wrap items-center gap-3 border-t border-line bg-wall py-3">
               <Button look="go" disabled={isLoading || changes + same.size === 0} onClick={() => void act()}>
                 {isLoading ? 'Applying …' : `Apply ${sayCount(changes, 'change')}`}
               </Button>

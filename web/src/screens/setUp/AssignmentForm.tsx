@@ -278,7 +278,7 @@ export function AssignmentForm({ course, assignment, onDone }: AssignmentFormPro
           ) : null}
         </fieldset>
       </Section>
-      <div className="sticky bottom-0 flex flex-wrap items-center gap-3 border-t border-line bg-wall py-3">
+      <div className="sticky -bottom-3 z-2 flex flex-wrap items-center gap-3 border-t border-line bg-wall py-3">
         <Button type="submit" look="go" disabled={busy}>
           {draft.when === 'draft'
             ? 'Keep the draft'

@@ -1,4 +1,5 @@
 import { ArrowLeftRight, CircleAlert, CircleCheck, CirclePlus, CircleX, PenLine, Undo2 } from 'lucide-react';
+import { useState } from 'react';
 import type { AnswerOf } from '@vestibul/contract';
 import { LONGEST_FIELD, fates, type Fate, type PersonId } from '@vestibul/core';
 import { sayCount, sayName } from '../../parts/format';
@@ -27,6 +28,9 @@ const order: readonly Fate[] = [
   'already there',
 ];
 
+/** Rows drawn at first: a list of a whole school would keep the page from being drawn. */
+const FIRST_ROWS = 200;
+
 interface FateTableProps {
   course: Course;
   rows: readonly Row[];
@@ -37,6 +41,7 @@ interface FateTableProps {
 
 /** The fate of every row of a list, and why, before anything is written; what is doubtful is settled here. */
 export function FateTable({ course, rows, people, answers, onAnswer }: FateTableProps) {
+  const [showsAll, setShowsAll] = useState(false);
   const sorted = [...rows].sort((a, b) => order.indexOf(a.fate) - order.indexOf(b.fate) || a.line - b.line);
   return (
     <div className="grid gap-2">
@@ -73,7 +78,7 @@ export function FateTable({ course, rows, people, answers, onAnswer }: FateTable
             </tr>
           </thead>
           <tbody>
-            {sorted.map((row) => (
+            {sorted.slice(0, showsAll ? undefined : FIRST_ROWS).map((row) => (
               <FateRow
                 key={row.line}
                 course={course}
@@ -85,6 +90,18 @@ export function FateTable({ course, rows, people, answers, onAnswer }: FateTable
             ))}
           </tbody>
         </table>
+        {sorted.length > FIRST_ROWS && !showsAll ? (
+          <p className="px-3 py-2">
+            <button
+              type="button"
+              className="rounded font-semibold text-act underline"
+              onClick={() => setShowsAll(true)}
+            >
+              Show the other {sorted.length - FIRST_ROWS} rows
+            </button>{' '}
+            <span className="text-small text-ink-2">What needs a look stands first.</span>
+          </p>
+        ) : null}
       </div>
     </div>
   );

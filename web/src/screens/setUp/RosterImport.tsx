@@ -80,6 +80,15 @@ export function RosterImport({ course, period, onDone, canLeave }: RosterImportP
           busy={asking.isLoading}
           onChange={(columns, hasHeadings) => void look(text, columns, hasHeadings)}
         />
+        <div className="sticky -top-4 z-2 flex flex-wrap gap-3 border-b border-line bg-wall py-3">
+          <Button look="go" disabled={changes === 0 || joining.isLoading} onClick={() => void add()}>
+            {leaving.length === 0 && preview.rows.every(({ fate }) => isAdding(fate))
+              ? `Add ${sayCount(people.length, 'student')}`
+              : `Make ${sayCount(changes, 'change')}`}
+          </Button>
+          <Button onClick={() => setPreview(null)}>Back to the list</Button>
+          <p className="my-auto text-ink-2">Nothing is written until you press it.</p>
+        </div>
         {preview.enough ? (
           <>
             <FateTable
@@ -106,15 +115,6 @@ export function RosterImport({ course, period, onDone, canLeave }: RosterImportP
             Choose above which column holds the last name, the first name, or the whole name.
           </p>
         )}
-        <div className="sticky bottom-0 flex flex-wrap gap-3 border-t border-line bg-wall py-3">
-          <Button look="go" disabled={changes === 0 || joining.isLoading} onClick={() => void add()}>
-            {leaving.length === 0 && preview.rows.every(({ fate }) => isAdding(fate))
-              ? `Add ${sayCount(people.length, 'student')}`
-              : `Make ${sayCount(changes, 'change')}`}
-          </Button>
-          <Button onClick={() => setPreview(null)}>Back to the list</Button>
-          <p className="my-auto text-ink-2">Nothing is written until you press it.</p>
-        </div>
       </div>
     );
   }

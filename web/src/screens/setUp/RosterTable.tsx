@@ -1,7 +1,7 @@
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { useRef, useState } from 'react';
 import type { AnswerOf } from '@vestibul/contract';
-import { writeAddresses, type GroupId, type PersonId } from '@vestibul/core';
+import { plainWords, writeAddresses, type GroupId, type PersonId } from '@vestibul/core';
 import { Button } from '../../parts/Button';
 import { inOrder } from '../../parts/courseWork';
 import { inputClass } from '../../parts/Field';
@@ -17,7 +17,7 @@ import type { StepProps } from './SetUp';
 
 export type RosterStudent = AnswerOf<'readRoster'>[number];
 
-const ROW_HEIGHT = 42;
+const ROW_HEIGHT = 38;
 const columns =
   'grid grid-cols-[34px_52px_minmax(9rem,1.2fr)_minmax(8rem,1fr)_minmax(6rem,0.7fr)_minmax(11rem,1.2fr)_minmax(11rem,1.2fr)_5.5rem] items-center gap-x-3 px-3';
 
@@ -31,10 +31,15 @@ export function RosterTable({ students, course, period, onStrip, onOpen }: Roste
   const zone = useZone();
   const arrangement = useArrangement();
   const frame = useRef<HTMLDivElement>(null);
+  const [find, setFind] = useState('');
   const [picked, setPicked] = useState<ReadonlySet<PersonId>>(new Set());
   const periodOf = new Map(course.periods.map((known) => [known.id, known]));
   const groupOf = new Map(course.periods.flatMap((known) => known.groups.map((group) => [group.id, group])));
+  const words = plainWords(find);
   const shown = inOrder(students, course, arrangement)
+    .filter(({ last, first, called, email }) =>
+      plainWords(`${last} ${first} ${called} ${last} ${email}`).includes(words),
+    )
     .filter((student) => period === 'all' || String(periodOf.get(student.periodId)?.number) === period)
     .toSorted(
       (a, b) =>
@@ -56,7 +61,7 @@ export function RosterTable({ students, course, period, onStrip, onOpen }: Roste
       else next.delete(id);
     setPicked(next);
   };
-  if (shown.length === 0)
+  if (shown.length === 0 && find === '')
     return (
       <p className="text-ink-2">Nobody sits in this period. The plates at the left lead to the others.</p>
     );
@@ -64,7 +69,14 @@ export function RosterTable({ students, course, period, onStrip, onOpen }: Roste
   const all = chosen.length === present.length && present.length > 0;
   return (
     <div className="grid gap-2">
-      <Picked course={course} chosen={chosen} present={present} onPick={(ids) => setPicked(new Set(ids))} />
+      <Picked
+        course={course}
+        chosen={chosen}
+        present={present}
+        onPick={(ids) => setPicked(new Set(ids))}
+        find={find}
+        onFind={setFind}
+      />
       <div
         className="overflow-x-auto rounded-plate border border-line bg-surface"
         role="table"
@@ -99,7 +111,11 @@ export function RosterTable({ students, course, period, onStrip, onOpen }: Roste
             )}
           </div>
         </div>
-        <div ref={frame} className="max-h-[58dvh] min-w-[880px] overflow-y-auto" role="rowgroup">
+        <div
+          ref={frame}
+          className="max-h-[max(16rem,calc(100dvh-23.5rem))] min-w-[880px] overflow-y-auto"
+          role="rowgroup"
+        >
           <div className="relative" style={{ height: rows.getTotalSize() }}>
             {rows.getVirtualItems().map((row) => {
               const student = shown[row.index]!;
@@ -128,11 +144,11 @@ export function RosterTable({ students, course, period, onStrip, onOpen }: Roste
                   <span role="rowheader" className="min-w-0">
                     <button
                       type="button"
+                      aria-label={`${student.last}, open`}
                       className="block max-w-full truncate rounded text-left font-semibold text-ink underline decoration-dotted underline-offset-3"
                       onClick={() => onOpen(student)}
                     >
                       {student.last}
-                      <span className="sr-only">, open</span>
                     </button>
                   </span>
                   <span role="cell" className="truncate">
@@ -184,10 +200,12 @@ interface PickedProps {
   chosen: readonly RosterStudent[];
   present: readonly RosterStudent[];
   onPick: (ids: readonly PersonId[]) => void;
+  find: string;
+  onFind: (find: string) => void;
 }
 
 /** What can be done with those that are picked; and picking all of a group. */
-function Picked({ course, chosen, present, onPick }: PickedProps) {
+function Picked({ course, chosen, present, onPick, find, onFind }: PickedProps) {
   const [put, { isLoading }] = api.usePutInGroupMutation();
   const periodIds = [...new Set(chosen.map((student) => student.periodId))];
   const only = periodIds.length === 1 ? course.periods.find(({ id }) => id === periodIds[0]) : undefined;
@@ -216,6 +234,14 @@ function Picked({ course, chosen, present, onPick }: PickedProps) {
   };
   return (
     <div className="flex min-h-10 flex-wrap items-center gap-2.5 text-small">
+      <input
+        type="search"
+        aria-label="Find a student"
+        placeholder="find a name"
+        className={`${inputClass} w-44! py-1`}
+        value={find}
+        onChange={(event) => onFind(event.target.value)}
+      />
       {groups.map((group) => (
         <button
           key={group.id}

@@ -143,7 +143,7 @@ function PlanView({ from, to }: { from: YearId; to: YearId }) {
                 </li>
               ))}
             </ul>
-            <div className="sticky bottom-0 flex gap-3 border-t border-line bg-wall py-3">
+            <div className="sticky -bottom-3 z-2 flex gap-3 border-t border-line bg-wall py-3">
               <Button
                 look="go"
                 disabled={
