@@ -76,6 +76,9 @@ try {
   const teacher = await visit('itamsin');
   await settle(teacher);
   await take(teacher, 'today');
+  await teacher.getByRole('link', { name: 'Month' }).click();
+  await settle(teacher);
+  await take(teacher, 'calendar');
   await openRack(teacher, 4);
   await settle(teacher);
   await take(teacher, 'rack');
@@ -104,7 +107,22 @@ try {
     );
   await teacher.getByRole('button', { name: 'See what each row becomes' }).click();
   await settle(teacher);
+  await take(teacher, 'set-up-list');
+  await teacher.getByRole('button', { name: 'Back to the list' }).click();
+  await teacher.getByRole('button', { name: 'Back to the roster' }).click();
+  await teacher
+    .getByRole('navigation', { name: 'Periods' })
+    .getByRole('link', { name: /^Period 3/ })
+    .click();
+  await settle(teacher);
   await take(teacher, 'set-up-roster');
+  await teacher.getByRole('link', { name: /Assignments/ }).click();
+  await teacher.getByRole('button', { name: /Stream gauge log/ }).click();
+  await settle(teacher);
+  await take(teacher, 'set-up-assignment');
+  await teacher.getByRole('link', { name: /Blanks/ }).click();
+  await settle(teacher);
+  await take(teacher, 'set-up-blanks');
 
   const evening = await visit('itamsin', { dark: true });
   await openRack(evening, 4);

@@ -100,49 +100,82 @@ export function CalendarView({ span, course, period = 'all' }: CalendarViewProps
             byDay.set(day, [...(byDay.get(day) ?? []), entry]);
           }
           return (
-            <div className="min-h-0 flex-1 overflow-auto rounded-plate border border-line bg-surface">
-              <table className="h-full w-full table-fixed border-collapse max-md:min-w-[640px]">
-                <caption className="sr-only">
-                  {sayCount(data.length, 'thing')} due from {from} to {to}
-                </caption>
-                <thead>
-                  <tr>
-                    {dayNames.map((name) => (
-                      <th
-                        key={name}
-                        scope="col"
-                        className="h-8 border-b border-line px-2 text-left text-small font-semibold text-ink-2"
-                      >
-                        {name}
-                      </th>
-                    ))}
-                  </tr>
-                </thead>
-                <tbody>
-                  {weeks.map((week) => (
-                    <tr key={week[0]}>
-                      {week.map((day) => (
-                        <DayCell
-                          key={day}
-                          day={day}
-                          isToday={day === today}
-                          isAside={span === 'month' && day.slice(0, 7) !== at.slice(0, 7)}
-                          entries={byDay.get(day) ?? []}
-                          {...(course ? { course } : {})}
-                          showsLessons={span === 'week'}
-                          {...(number === undefined ? {} : { number })}
-                        />
+            <>
+              <Agenda days={weeks.flat()} byDay={byDay} today={today} />
+              <div className="min-h-0 flex-1 overflow-auto rounded-plate border border-line bg-surface max-md:hidden">
+                <table className="h-full w-full table-fixed border-collapse">
+                  <caption className="sr-only">
+                    {sayCount(data.length, 'thing')} due from {from} to {to}
+                  </caption>
+                  <thead>
+                    <tr>
+                      {dayNames.map((name) => (
+                        <th
+                          key={name}
+                          scope="col"
+                          className="h-8 border-b border-line px-2 text-left text-small font-semibold text-ink-2"
+                        >
+                          {name}
+                        </th>
                       ))}
                     </tr>
-                  ))}
-                </tbody>
-              </table>
-            </div>
+                  </thead>
+                  <tbody>
+                    {weeks.map((week) => (
+                      <tr key={week[0]}>
+                        {week.map((day) => (
+                          <DayCell
+                            key={day}
+                            day={day}
+                            isToday={day === today}
+                            isAside={span === 'month' && day.slice(0, 7) !== at.slice(0, 7)}
+                            entries={byDay.get(day) ?? []}
+                            {...(course ? { course } : {})}
+                            showsLessons={span === 'week'}
+                            {...(number === undefined ? {} : { number })}
+                          />
+                        ))}
+                      </tr>
+                    ))}
+                  </tbody>
+                </table>
+              </div>
+            </>
           );
         }}
       </Read>
       {asksFeed ? <FeedDialog onClose={() => setAsksFeed(false)} /> : null}
     </div>
+  );
+}
+
+/** The same on a phone: only the days on which something is due, one below the other. */
+function Agenda({
+  days,
+  byDay,
+  today,
+}: {
+  days: readonly Day[];
+  byDay: ReadonlyMap<string, readonly Entry[]>;
+  today: Day;
+}) {
+  const full = days.filter((day) => byDay.has(day));
+  if (full.length === 0) return <p className="text-ink-2 md:hidden">Nothing is due in these days.</p>;
+  return (
+    <ol className="grid list-none gap-3 p-0 md:hidden">
+      {full.map((day) => (
+        <li key={day}>
+          <p className={`mb-1 font-semibold ${day === today ? 'w-fit rounded bg-brass-soft px-1.5' : ''}`}>
+            {say(day, { weekday: 'long', day: 'numeric', month: 'long' })}
+          </p>
+          <ul className="grid list-none gap-1.5 p-0">
+            {byDay.get(day)!.map((entry) => (
+              <DueEntry key={`${entry.assignmentId}${entry.dueLocal}`} entry={entry} />
+            ))}
+          </ul>
+        </li>
+      ))}
+    </ol>
   );
 }
 

@@ -166,9 +166,12 @@ export function Waiting({ course, period, rack, now, zone, arrangement }: Waitin
           </ul>
         </section>
         {toMend > 0 ? (
-          <p className="text-small text-ink-2">
-            {sayCount(toMend, 'name was', 'names were')} written by an earlier rule.
-          </p>
+          <Link
+            className="rounded text-small font-semibold text-act"
+            to={placePath(course.id, 'Set-up', period, { step: 'names' })}
+          >
+            {sayCount(toMend, 'name was', 'names were')} written by an earlier rule
+          </Link>
         ) : null}
       </div>
     </div>
