@@ -125,6 +125,7 @@ try {
   await take(teacher, 'set-up-blanks');
 
   const evening = await visit('itamsin', { dark: true });
+  await settle(evening);
   await openRack(evening, 4);
   await settle(evening);
   await take(evening, 'rack-evening');

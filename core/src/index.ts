@@ -21,7 +21,7 @@ export { LONGEST_FIELD, fates, findLeavers, judgeRows } from './roster/judgeRows
 export type { Fate, JudgedRow, KnownPerson, ListedPerson, PeriodChoice, RowReason } from './roster/judgeRows';
 export { MOST_GROUPS, groupMarks, isLanguage, sortOrders, sortPeople } from './roster/groups';
 export type { GroupMark, SortOrder } from './roster/groups';
-export { peopleColumns, peopleFormats, writeAddresses } from './roster/peopleColumns';
+export { peopleColumns, peopleFormats, peopleHeadings, writeAddresses } from './roster/peopleColumns';
 export type { PeopleColumn, PeopleFormat, PersonOut } from './roster/peopleColumns';
 export { writePeople } from './roster/writePeople';
 export { MOST_PACKAGE_ROWS, packageColumns } from './roster/oneRoster/columns';

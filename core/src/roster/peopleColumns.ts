@@ -12,6 +12,19 @@ export const peopleColumns = [
 ] as const;
 export type PeopleColumn = (typeof peopleColumns)[number];
 
+/** The headings of the columns, as `recogniseColumns` reads them back. */
+export const peopleHeadings: Record<PeopleColumn, string> = {
+  last: 'last name',
+  first: 'first name',
+  called: 'called',
+  email: 'e-mail',
+  username: 'username',
+  number: 'student number',
+  period: 'period',
+  group: 'small group',
+  folder: 'turn-in folder',
+};
+
 export const peopleFormats = ['csv', 'tsv', 'vcard'] as const;
 export type PeopleFormat = (typeof peopleFormats)[number];
 

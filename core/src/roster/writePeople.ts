@@ -1,18 +1,5 @@
 import { stringify } from 'csv-stringify/sync';
-import type { PeopleColumn, PeopleFormat, PersonOut } from './peopleColumns';
-
-/** The headings of the columns, as `recogniseColumns` reads them back. */
-const headings: Record<PeopleColumn, string> = {
-  last: 'last name',
-  first: 'first name',
-  called: 'called',
-  email: 'e-mail',
-  username: 'username',
-  number: 'student number',
-  period: 'period',
-  group: 'small group',
-  folder: 'turn-in folder',
-};
+import { peopleHeadings, type PeopleColumn, type PeopleFormat, type PersonOut } from './peopleColumns';
 
 /**
  * A list of people as text: comma-separated (RFC 4180) or tab-separated with headings, or vCards 4.0 (RFC 6350).
@@ -29,7 +16,7 @@ export function writePeople(
     people.map((person) => columns.map((column) => person[column])),
     {
       header: true,
-      columns: columns.map((column) => ({ key: column, header: headings[column] })),
+      columns: columns.map((column) => ({ key: column, header: peopleHeadings[column] })),
       delimiter: format === 'tsv' ? '\t' : ',',
       record_delimiter: '\r\n',
       escape_formulas: true,

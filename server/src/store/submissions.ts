@@ -246,17 +246,11 @@ export function approve(
   course: CourseId,
   ids: readonly SubmissionId[],
 ): SubmissionId[] {
-  return together(school.db, () => {
-    const changed: SubmissionId[] = [];
-    for (const id of new Set(ids)) {
-      const row = findSubmission(school.db, id);
-      if (row.courseId !== course) throw new Failure('not-found');
-      if (row.held === 0) continue;
-      run(school.db, 'UPDATE submission SET held = 0 WHERE id = ?', [id]);
-      writeEvent(school, by, 'approved', aboutOf(row), { attempt: row.attempt });
-      changed.push(id);
-    }
-    return changed;
+  return changeEach(school, course, ids, (row) => {
+    if (row.held === 0) return false;
+    run(school.db, 'UPDATE submission SET held = 0 WHERE id = ?', [row.id]);
+    writeEvent(school, by, 'approved', aboutOf(row), { attempt: row.attempt });
+    return true;
   });
 }
 
@@ -277,25 +271,35 @@ export function handBack(
   course: CourseId,
   ids: readonly SubmissionId[],
 ): SubmissionId[] {
-  return together(school.db, () => {
-    const changed: SubmissionId[] = [];
-    for (const id of new Set(ids)) {
+  return changeEach(school, course, ids, (row) => {
+    if (row.handedBackAt !== null) return false;
+    const at = school.now();
+    // What is handed back is no longer held.
+    if (row.held === 1) writeEvent(school, by, 'approved', aboutOf(row), { attempt: row.attempt }, at);
+    if (row.reviewedAt === null)
+      writeEvent(school, by, 'reviewed', aboutOf(row), { attempt: row.attempt }, at);
+    run(
+      school.db,
+      'UPDATE submission SET held = 0, reviewed_at = COALESCE(reviewed_at, :at), handed_back_at = :at WHERE id = :id',
+      { id: row.id, at },
+    );
+    writeEvent(school, by, 'handed back', aboutOf(row), { attempt: row.attempt }, at);
+    return true;
+  });
+}
+
+/** Changes submissions of one course, all or none; returns those that `change` says it changed. */
+function changeEach(
+  school: School,
+  course: CourseId,
+  ids: readonly SubmissionId[],
+  change: (row: SubmissionRow) => boolean,
+): SubmissionId[] {
+  return together(school.db, () =>
+    [...new Set(ids)].filter((id) => {
       const row = findSubmission(school.db, id);
       if (row.courseId !== course) throw new Failure('not-found');
-      if (row.handedBackAt !== null) continue;
-      const at = school.now();
-      // What is handed back is no longer held.
-      if (row.held === 1) writeEvent(school, by, 'approved', aboutOf(row), { attempt: row.attempt }, at);
-      if (row.reviewedAt === null)
-        writeEvent(school, by, 'reviewed', aboutOf(row), { attempt: row.attempt }, at);
-      run(
-        school.db,
-        'UPDATE submission SET held = 0, reviewed_at = COALESCE(reviewed_at, :at), handed_back_at = :at WHERE id = :id',
-        { id, at },
-      );
-      writeEvent(school, by, 'handed back', aboutOf(row), { attempt: row.attempt }, at);
-      changed.push(id);
-    }
-    return changed;
-  });
+      return change(row);
+    }),
+  );
 }

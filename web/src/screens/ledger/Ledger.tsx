@@ -14,6 +14,7 @@ import { fileParts, valuesFor, workValues } from '../../parts/stripFor';
 import { useCoursePage } from '../../parts/useCoursePage';
 import { usePageTitle } from '../../parts/usePageTitle';
 import { useLanguage, useZone } from '../../parts/useSession';
+import { Pages } from '../../parts/Pages';
 import { api, type Course } from '../../state/api';
 import { sayFacts } from './sayFacts';
 
@@ -116,34 +117,22 @@ function LedgerOf({ course, period }: { course: Course; period: string }) {
                 onSelect={setSelected}
                 zone={zone}
               />
-              <nav aria-label="Pages of the ledger" className="mt-2 flex gap-2">
-                <Button
-                  look="quiet"
-                  disabled={pages.length === 0}
-                  onClick={() => setPages(pages.slice(0, -1))}
-                >
-                  Newer
-                </Button>
-                <Button
-                  look="quiet"
-                  disabled={data.next === null}
-                  onClick={() => setPages([...pages, data.next!])}
-                >
-                  Older
-                </Button>
-                {selected?.piece ? (
-                  <a
-                    className={`${buttonClass('quiet')} ml-auto min-w-0`}
-                    href={pathOf('readPiece', { pieceId: selected.piece.id })}
-                    target="_blank"
-                    rel="noopener noreferrer"
-                  >
-                    <span className="truncate">
-                      Open <code>{selected.piece.name}</code>
-                    </span>
-                  </a>
-                ) : null}
-              </nav>
+              <div className="mt-2">
+                <Pages of="the ledger" pages={pages} next={data.next} onTurn={setPages} byTime>
+                  {selected?.piece ? (
+                    <a
+                      className={`${buttonClass('quiet')} ml-auto min-w-0`}
+                      href={pathOf('readPiece', { pieceId: selected.piece.id })}
+                      target="_blank"
+                      rel="noopener noreferrer"
+                    >
+                      <span className="truncate">
+                        Open <code>{selected.piece.name}</code>
+                      </span>
+                    </a>
+                  ) : null}
+                </Pages>
+              </div>
             </>
           )
         }

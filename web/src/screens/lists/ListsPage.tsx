@@ -10,6 +10,7 @@ import { PageFrame } from '../../parts/PageFrame';
 import { sayPackageFault } from '../../parts/sentences';
 import { Empty, Read } from '../../parts/States';
 import { usePageTitle } from '../../parts/usePageTitle';
+import { Pages } from '../../parts/Pages';
 import { api } from '../../state/api';
 
 type Page = AnswerOf<'readPackage'>;
@@ -160,22 +161,7 @@ function PackageView({ id }: { id: PackageId }) {
                     </li>
                   ))}
                 </ul>
-                <nav aria-label="Pages of the changes" className="flex gap-2">
-                  <Button
-                    look="quiet"
-                    disabled={pages.length === 0}
-                    onClick={() => setPages(pages.slice(0, -1))}
-                  >
-                    Back
-                  </Button>
-                  <Button
-                    look="quiet"
-                    disabled={data.next === null}
-                    onClick={() => setPages([...pages, data.next!])}
-                  >
-                    More
-                  </Button>
-                </nav>
+                <Pages of="the changes" pages={pages} next={data.next} onTurn={setPages} />
               </>
             )}
             <div className="sticky -bottom-3 z-2 flex flex-wrap items-center gap-3 border-t border-line bg-wall py-3">

@@ -13,6 +13,7 @@ import { PageFrame } from '../../parts/PageFrame';
 import { placePath } from '../../parts/places';
 import { Empty, Read } from '../../parts/States';
 import { usePageTitle } from '../../parts/usePageTitle';
+import { Pages } from '../../parts/Pages';
 import { api } from '../../state/api';
 
 /** The office's page: everybody in the school, and ways in for those who have no password. */
@@ -111,18 +112,7 @@ export function People() {
                   </tbody>
                 </table>
               </div>
-              <nav aria-label="Pages" className="flex gap-2">
-                <Button
-                  look="quiet"
-                  disabled={pages.length === 0}
-                  onClick={() => setPages(pages.slice(0, -1))}
-                >
-                  Back
-                </Button>
-                <Button look="quiet" disabled={next === null} onClick={() => setPages([...pages, next!])}>
-                  More
-                </Button>
-              </nav>
+              <Pages of="the people" pages={pages} next={next} onTurn={setPages} />
             </>
           )
         }

@@ -165,7 +165,7 @@ function FateRow({ course, row, people, answer, onAnswer }: FateRowProps) {
         {row.candidates.length > 0 && answer ? (
           <select
             aria-label={`Who ${whole} is`}
-            className="mb-0.5 block max-w-72 rounded border border-edge bg-surface px-1.5 py-0.5 text-ink"
+            className="mb-0.5 block w-full max-w-72 min-w-0 rounded border border-edge bg-surface px-1.5 py-0.5 text-ink"
             value={answer.knownId ?? ''}
             onChange={(event) =>
               onAnswer({ knownId: (event.target.value || null) as PersonId | null, taken: true })

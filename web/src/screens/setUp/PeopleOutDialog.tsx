@@ -3,6 +3,7 @@ import { pathOf } from '@vestibul/contract';
 import {
   peopleColumns,
   peopleFormats,
+  peopleHeadings,
   writeAddresses,
   type PeopleColumn,
   type PeopleFormat,
@@ -14,17 +15,6 @@ import { tell } from '../../parts/Notices';
 import type { Course } from '../../state/api';
 import type { RosterStudent } from './RosterTable';
 
-const words: Record<PeopleColumn, string> = {
-  last: 'last name',
-  first: 'first name',
-  called: 'called',
-  email: 'e-mail',
-  username: 'username',
-  number: 'student number',
-  period: 'period',
-  group: 'small group',
-  folder: 'turn-in folder',
-};
 const formats: Record<PeopleFormat, string> = {
   csv: 'CSV, for a spreadsheet',
   tsv: 'Tab-separated',
@@ -116,7 +106,7 @@ export function PeopleOutDialog({ course, period, students, onClose }: PeopleOut
                 checked={columns.includes(column)}
                 onChange={() => toggle(column)}
               />
-              {words[column]}
+              {peopleHeadings[column]}
             </label>
           ))}
         </div>

@@ -1,10 +1,10 @@
 import { useState } from 'react';
 import { pathOf } from '@vestibul/contract';
-import { Button } from '../../parts/Button';
 import { sayBytes, sayMoment } from '../../parts/format';
 import { Empty, Read } from '../../parts/States';
 import { usePageTitle } from '../../parts/usePageTitle';
 import { useZone } from '../../parts/useSession';
+import { Pages } from '../../parts/Pages';
 import { api } from '../../state/api';
 import { CopyLink } from './CopyLink';
 import { StudentFrame } from './StudentFrame';
@@ -58,24 +58,7 @@ export function Drawer() {
                   </li>
                 ))}
               </ul>
-              {pages.length > 0 || data.next !== null ? (
-                <nav aria-label="Pages of the drawer" className="mt-3 flex gap-2">
-                  <Button
-                    look="quiet"
-                    disabled={pages.length === 0}
-                    onClick={() => setPages(pages.slice(0, -1))}
-                  >
-                    Newer
-                  </Button>
-                  <Button
-                    look="quiet"
-                    disabled={data.next === null}
-                    onClick={() => setPages([...pages, data.next!])}
-                  >
-                    Older
-                  </Button>
-                </nav>
-              ) : null}
+              <Pages of="the drawer" pages={pages} next={data.next} onTurn={setPages} byTime />
             </>
           )
         }
@@ -95,16 +78,7 @@ function HandedOut() {
       {data.copies.map((copy) => (
         <CopyLink key={copy.id} copy={copy} />
       ))}
-      {pages.length > 0 || data.next !== null ? (
-        <nav aria-label="Pages of what was handed out" className="flex gap-2">
-          <Button look="quiet" disabled={pages.length === 0} onClick={() => setPages(pages.slice(0, -1))}>
-            Newer
-          </Button>
-          <Button look="quiet" disabled={data.next === null} onClick={() => setPages([...pages, data.next!])}>
-            Older
-          </Button>
-        </nav>
-      ) : null}
+      <Pages of="what was handed out" pages={pages} next={data.next} onTurn={setPages} byTime />
     </section>
   );
 }
