@@ -2,10 +2,15 @@ import type { Page } from '@playwright/test';
 import { axeFindings, expect, openWindow, test, visitDemo } from './support/journey';
 
 /** Opens a place of the hall by its keys. */
-async function go(page: Page, letter: string): Promise<void> {
-  await expect(page.getByRole('navigation', { name: 'Places' })).toBeVisible();
+const placeOf = { t: 'Today', r: 'Rack', l: 'Ledger', s: 'Set-up' };
+
+/** To a place by its keys; back when it is open. */
+async function go(page: Page, letter: keyof typeof placeOf): Promise<void> {
+  const places = page.getByRole('navigation', { name: 'Places' });
+  await expect(places).toBeVisible();
   await page.keyboard.press('g');
   await page.keyboard.press(letter);
+  await expect(places.locator('[aria-current]')).toHaveText(placeOf[letter]);
 }
 
 const teacherViews: [string, (page: Page) => Promise<void>][] = [
@@ -66,10 +71,11 @@ const teacherViews: [string, (page: Page) => Promise<void>][] = [
   ],
 ];
 
-const setUpViews: [string, (page: Page) => Promise<void>][] = [
+const peopleViews: [string, (page: Page) => Promise<void>][] = [
   [
     'set-up: course',
     async (page) => {
+      await expect(page.getByRole('heading', { name: 'Due next' })).toBeVisible();
       await go(page, 's');
       await page.getByRole('link', { name: /Course and periods/ }).click();
       await expect(page.getByRole('heading', { name: 'Staff' })).toBeVisible();
@@ -145,9 +151,14 @@ const setUpViews: [string, (page: Page) => Promise<void>][] = [
       await expect(page.getByText('marks kept').first()).toBeVisible();
     },
   ],
+];
+
+const workViews: [string, (page: Page) => Promise<void>][] = [
   [
     'set-up: folders',
     async (page) => {
+      await expect(page.getByRole('heading', { name: 'Due next' })).toBeVisible();
+      await go(page, 's');
       await page.getByRole('link', { name: /Turn-in folders/ }).click();
       await expect(page.getByRole('button', { name: '02-Abara_Chidi' })).toBeVisible();
     },
@@ -286,13 +297,14 @@ const officeViews: [string, (page: Page) => Promise<void>][] = [
 
 for (const dark of [false, true]) {
   const theme = dark ? 'evening' : 'day';
-  for (const [who, views, phone] of [
-    ['itamsin', teacherViews, false],
-    ['bokonjo', setUpViews, false],
-    ['enwosu', studentViews, true],
-    ['office', officeViews, false],
+  for (const [place, who, views, phone] of [
+    ['the course', 'itamsin', teacherViews, false],
+    ['setting up people', 'bokonjo', peopleViews, false],
+    ['setting up work', 'bokonjo', workViews, false],
+    ['a student', 'enwosu', studentViews, true],
+    ['the office', 'office', officeViews, false],
   ] as const) {
-    test(`axe finds nothing in the views of ${who}, ${theme} theme`, async ({ browser, demo }) => {
+    test(`axe finds nothing in the views of ${place}, ${theme} theme`, async ({ browser, demo }) => {
       const { page, context, faults } = await visitDemo(browser, demo, who, { dark, phone });
       for (const [view, open] of views) {
         await test.step(view, async () => {
@@ -344,6 +356,7 @@ for (const [who, heading] of [
 
 test('thirty slots and their assignment stand on 1280 × 800 without scrolling', async ({ browser, demo }) => {
   const { page, context } = await visitDemo(browser, demo, 'itamsin');
+  await expect(page.getByRole('heading', { name: 'Due next' })).toBeVisible();
   await go(page, 'r');
   await page
     .getByRole('link', { name: /^Period 3/ })

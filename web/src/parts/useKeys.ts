@@ -1,4 +1,4 @@
-import { useEffect, useRef } from 'react';
+import { useLayoutEffect, useRef } from 'react';
 
 export type KeyMap = Record<string, ((event: KeyboardEvent) => void) | undefined>;
 
@@ -31,10 +31,11 @@ function isTaken(event: KeyboardEvent): boolean {
  */
 export function useKeys(keys: KeyMap, active = true): void {
   const latest = useRef(keys);
-  useEffect(() => {
+  useLayoutEffect(() => {
     latest.current = keys;
   });
-  useEffect(() => {
+  // Before the page is painted: who sees it can press a key.
+  useLayoutEffect(() => {
     if (!active) return;
     let before = '';
     const press = (event: KeyboardEvent) => {

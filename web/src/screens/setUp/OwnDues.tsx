@@ -93,7 +93,7 @@ function DueInput({ label, value, disabled, onSet }: DueInputProps) {
     <input
       type="datetime-local"
       aria-label={label}
-      className={`${inputClass} w-56! py-1`}
+      className={`${inputClass} w-60! py-1`}
       value={text}
       disabled={disabled}
       onChange={(event) => setText(event.target.value)}

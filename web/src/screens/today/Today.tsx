@@ -1,18 +1,23 @@
+import { Suspense, lazy } from 'react';
 import { CalendarDays, ListChecks } from 'lucide-react';
 import { Link, useSearchParams } from 'react-router';
 import { sayDay } from '../../parts/format';
 import { Hall } from '../../parts/Hall';
 import { placePath } from '../../parts/places';
-import { Read } from '../../parts/States';
+import { Loading, Read } from '../../parts/States';
 import { useArrangement } from '../../parts/useArrangement';
 import { useCoursePage } from '../../parts/useCoursePage';
 import { useNow } from '../../parts/useNow';
 import { usePageTitle } from '../../parts/usePageTitle';
 import { useZone } from '../../parts/useSession';
 import { api, type Course } from '../../state/api';
-import { CalendarView } from '../calendar/CalendarView';
 import { FirstSteps, needsFirstSteps } from './FirstSteps';
 import { Waiting } from './Waiting';
+
+// Most visits to Today never turn to the calendar; it comes when they do.
+const CalendarView = lazy(() =>
+  import('../calendar/CalendarView').then(({ CalendarView: view }) => ({ default: view })),
+);
 
 /** Today: for every period, what arrived, what waits for the teacher, what is due; and the calendar beside it. */
 export function Today() {
@@ -66,7 +71,9 @@ function TodayOf({ course, period }: { course: Course; period: string }) {
         </nav>
       </header>
       {view !== 'day' ? (
-        <CalendarView key={view} span={view} course={course} period={period} />
+        <Suspense fallback={<Loading what="Opening the calendar" />}>
+          <CalendarView key={view} span={view} course={course} period={period} />
+        </Suspense>
       ) : (
         <Read of={rack} what="Reading the racks">
           {(data) =>

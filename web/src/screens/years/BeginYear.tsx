@@ -20,6 +20,8 @@ type PlannedCourse = Plan['courses'][number];
 /** Corrected due times, by assignment and period; what is not here stays as planned. */
 type Corrections = ReadonlyMap<string, string>;
 
+const MOST_UNFOLDED = 8;
+
 /** A new year from an old one: which courses, and the moved due times, to be looked at before anything is made. */
 export function BeginYear() {
   usePageTitle('A new year');
@@ -132,6 +134,7 @@ function PlanView({ from, to }: { from: YearId; to: YearId }) {
                   <PlannedCourseView
                     course={course}
                     chosen={!course.isThere && !left.has(course.id)}
+                    unfolded={data.courses.length <= MOST_UNFOLDED}
                     corrections={corrections}
                     onToggle={() => {
                       const next = new Set(left);
@@ -167,12 +170,21 @@ const keyOf = (assignment: AssignmentId, period: PeriodId) => `${assignment} ${p
 interface PlannedCourseViewProps {
   course: PlannedCourse;
   chosen: boolean;
+  /** A few courses show their due times at once; of a whole school's, each unfolds. */
+  unfolded: boolean;
   corrections: Corrections;
   onToggle: () => void;
   onCorrect: (key: string, value: string) => void;
 }
 
-function PlannedCourseView({ course, chosen, corrections, onToggle, onCorrect }: PlannedCourseViewProps) {
+function PlannedCourseView({
+  course,
+  chosen,
+  unfolded,
+  corrections,
+  onToggle,
+  onCorrect,
+}: PlannedCourseViewProps) {
   const periodOf = new Map(course.periods.map((period) => [period.id, period]));
   return (
     <div className="grid gap-2">
@@ -197,9 +209,9 @@ function PlannedCourseView({ course, chosen, corrections, onToggle, onCorrect }:
         </span>
       </label>
       {chosen && course.assignments.length > 0 ? (
-        <details>
+        <details open={unfolded}>
           <summary className="w-fit cursor-pointer rounded font-semibold text-act">
-            Look at the due times, and correct them
+            The due times in the new year, to be corrected
           </summary>
           <ul className="mt-2 grid list-none gap-2.5 p-0">
             {course.assignments.map((assignment) => (
