@@ -6,7 +6,8 @@ export default defineConfig({
   testMatch: '*.spec.ts',
   outputDir: '../test-results',
   globalSetup: './support/makeDemo.ts',
-  timeout: 90_000,
+  // A guard against hanging: the walks through a dozen views take a minute on two slow cores. What is expected has its own, shorter time.
+  timeout: 180_000,
   expect: { timeout: 15_000 },
   workers: 2,
   fullyParallel: true,
