@@ -1,7 +1,6 @@
 import type { Page } from '@playwright/test';
 import { axeFindings, expect, openWindow, test, visitDemo } from './support/journey';
 
-/** Opens a place of the hall by its keys. */
 const placeOf = { t: 'Today', r: 'Rack', l: 'Ledger', s: 'Set-up' };
 
 /** To a place by its keys; back when it is open. */

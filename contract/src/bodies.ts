@@ -1,5 +1,7 @@
 import { z } from 'zod';
 import {
+  HIGHEST_PERIOD,
+  LONGEST_CYCLE,
   LONGEST_FIELD,
   LONGEST_GRACE,
   afterwards,
@@ -16,7 +18,17 @@ import {
   type TermId,
   type YearId,
 } from '@vestibul/core';
-import { ENAMELS, HIGHEST_PERIOD, LONGEST_DIRECTIONS, MOST_FILES, SHORTEST_PASSWORD } from './limits';
+import {
+  ENAMELS,
+  FEWEST_LEVELS,
+  LONGEST_DIRECTIONS,
+  MOST_CRITERIA,
+  MOST_FILES,
+  MOST_LEVELS,
+  MOST_LEVEL_POINTS,
+  MOST_POINTS,
+  SHORTEST_PASSWORD,
+} from './limits';
 
 /** An opaque id as it comes over the wire. */
 export const id = <Id extends string>() =>
@@ -70,8 +82,11 @@ export const meetings = z.discriminatedUnion('kind', [
   }),
   z.object({
     kind: z.literal('cycle'),
-    length: wholeNumber(2, 10),
-    days: z.array(wholeNumber(1, 10)).min(1, 'Choose at least one day of the cycle').max(10),
+    length: wholeNumber(2, LONGEST_CYCLE),
+    days: z
+      .array(wholeNumber(1, LONGEST_CYCLE))
+      .min(1, 'Choose at least one day of the cycle')
+      .max(LONGEST_CYCLE),
     firstDay: day,
     from: clockTime,
     to: clockTime,
@@ -111,7 +126,7 @@ export const changedStudent = personWords.extend({ periodId: id<PeriodId>() });
 
 export const scoring = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('none') }),
-  z.object({ kind: z.literal('points'), most: wholeNumber(1, 1000) }),
+  z.object({ kind: z.literal('points'), most: wholeNumber(1, MOST_POINTS) }),
   z.object({
     kind: z.literal('rubric'),
     criteria: z
@@ -119,28 +134,36 @@ export const scoring = z.discriminatedUnion('kind', [
         z.object({
           title: line(80),
           levels: z
-            .array(z.object({ title: line(40), points: wholeNumber(0, 100), says: optionalLine(300) }))
-            .min(2, 'A criterion needs at least two levels')
-            .max(8),
+            .array(
+              z.object({
+                title: line(40),
+                points: wholeNumber(0, MOST_LEVEL_POINTS),
+                says: optionalLine(300),
+              }),
+            )
+            .min(FEWEST_LEVELS, 'A criterion needs at least two levels')
+            .max(MOST_LEVELS),
         }),
       )
       .min(1, 'A rubric needs at least one criterion')
-      .max(12),
+      .max(MOST_CRITERIA),
   }),
 ]);
+
+/** A due time for each of some periods. */
+export const periodDues = z
+  .array(z.object({ periodId: id<PeriodId>(), dueLocal: localTime }))
+  .max(HIGHEST_PERIOD + 1);
 
 export const assignmentBody = z.object({
   title: line(),
   shortName: optionalLine(60),
   directions: words(LONGEST_DIRECTIONS).default(''),
   unit: optionalLine(60),
-  dues: z
-    .array(z.object({ periodId: id<PeriodId>(), dueLocal: localTime }))
-    .max(HIGHEST_PERIOD + 1)
-    .refine(
-      (dues) => new Set(dues.map((due) => due.periodId)).size === dues.length,
-      'One due time for each period',
-    ),
+  dues: periodDues.refine(
+    (dues) => new Set(dues.map((due) => due.periodId)).size === dues.length,
+    'One due time for each period',
+  ),
   graceMinutes: wholeNumber(0, LONGEST_GRACE).default(0),
   lateCounts: z.enum(lateCounts).default('when turned in'),
   wants: z

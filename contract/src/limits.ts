@@ -12,8 +12,6 @@ export const MOST_PEOPLE = 1000;
 export const PAGE_SIZE = 60;
 /** Shortest password, in characters: NIST SP 800-63B asks for at least 8 for one that a person chooses. */
 export const SHORTEST_PASSWORD = 8;
-/** The highest number a period can have. */
-export const HIGHEST_PERIOD = 20;
 /** Most assignments copied, or students named, in one step. */
 export const MOST_AT_ONCE = 1000;
 /** Largest package of lists taken in, in bytes: a school of 2,000 people has about 1 MB. */
@@ -24,3 +22,10 @@ export const LONGEST_DIRECTIONS = 20_000;
 export const LONGEST_CALENDAR = 100;
 /** How many enamel colours plates and groups come in. */
 export const ENAMELS = 5;
+/** Most points that work can be worth, and most of one level of a rubric. */
+export const MOST_POINTS = 1000;
+export const MOST_LEVEL_POINTS = 100;
+/** Most criteria of a rubric, and fewest and most levels of each. */
+export const MOST_CRITERIA = 12;
+export const FEWEST_LEVELS = 2;
+export const MOST_LEVELS = 8;

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import {
+  HIGHEST_PERIOD,
   LONGEST_FIELD,
   MOST_GROUPS,
   columnMeanings,
@@ -21,7 +22,7 @@ import {
   type UploadId,
   type YearId,
 } from '@vestibul/core';
-import { ENAMELS, HIGHEST_PERIOD, LONGEST_LIST, MOST_AT_ONCE, MOST_FILES, MOST_PEOPLE } from './limits';
+import { ENAMELS, LONGEST_LIST, MOST_AT_ONCE, MOST_FILES, MOST_PEOPLE } from './limits';
 import {
   id,
   words,
@@ -30,6 +31,7 @@ import {
   day,
   localTime,
   periodBody,
+  periodDues,
   joiningPerson,
   changedStudent,
   assignmentBody,
@@ -71,9 +73,7 @@ export const requests = {
               .array(
                 z.object({
                   assignmentId: id<AssignmentId>(),
-                  dues: z
-                    .array(z.object({ periodId: id<PeriodId>(), dueLocal: localTime }))
-                    .max(HIGHEST_PERIOD + 1),
+                  dues: periodDues,
                 }),
               )
               .max(MOST_AT_ONCE),

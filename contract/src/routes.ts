@@ -1,4 +1,4 @@
-import type { Role } from '@vestibul/core';
+import { roles, type Role } from '@vestibul/core';
 
 /** What the id in a route's path names; it decides towards what somebody's role is reckoned. */
 export type RouteSubject =
@@ -18,16 +18,8 @@ export interface Route {
   demoOnly?: true;
 }
 
-const signedIn: readonly Role[] = [
-  'outsider',
-  'classmate',
-  'student',
-  'aide',
-  'co-teacher',
-  'teacher',
-  'office',
-];
-const anyone: readonly Role[] = ['nobody', ...signedIn];
+const anyone: readonly Role[] = roles;
+const signedIn = anyone.filter((role) => role !== 'nobody');
 /** Who sees and comments; nobody of them meets a second lock behind what they see. */
 const seesAll: readonly Role[] = ['aide', 'co-teacher', 'teacher'];
 /** Who runs a course. */

@@ -3,7 +3,8 @@ import fc from 'fast-check';
 import { Temporal } from 'temporal-polyfill';
 import type { Day, LocalTime } from '../ids';
 import { dayOfCycle, meetingsOn, nextMeeting, type MeetingPattern } from './meetings';
-import { addDays, daysBetween, isOver, moveToYear, weekdayOf } from './moveToYear';
+import { addDays, daysBetween, isOver, weekdayOf } from './days';
+import { moveToYear } from './moveToYear';
 import { addMonths, weekOf, weeksOfMonth } from './weeks';
 
 const day = (text: string) => text as Day;

@@ -1,5 +1,10 @@
 import type { Day, LocalTime } from '../ids';
-import { addDays, daysBetween, weekdayOf } from './moveToYear';
+import { addDays, daysBetween, weekdayOf } from './days';
+
+/** The highest number a period can have. */
+export const HIGHEST_PERIOD = 20;
+/** Most days in a cycle of meetings: each is called by a letter from A to J. */
+export const LONGEST_CYCLE = 10;
 
 /** A time of day, `HH:mm`. */
 export type ClockTime = string;

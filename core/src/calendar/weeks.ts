@@ -1,5 +1,5 @@
 import type { Day } from '../ids';
-import { addDays, weekdayOf } from './moveToYear';
+import { addDays, weekdayOf } from './days';
 
 /** The seven days of the week that a day lies in, from Monday (ISO 8601). */
 export function weekOf(day: Day): Day[] {

@@ -23,6 +23,33 @@ export function plainName({ last, first, called }: Named): PlainName {
   return { last: plainWords(last), given: given.length > 0 ? given : [''] };
 }
 
+/** The word groups of a name of which an alike name shares one. */
+const wordsOf = ({ last, given }: PlainName) => new Set([last, ...given].filter(Boolean));
+
+/** People by the words of their names, so that a name is compared with those alone that can be alike. */
+export class NameIndex<Person extends Named> {
+  readonly #byWords = new Map<string, { person: Person; plain: PlainName }[]>();
+
+  constructor(people: Iterable<Person>) {
+    for (const person of people) {
+      const named = { person, plain: plainName(person) };
+      for (const words of wordsOf(named.plain)) {
+        const sharing = this.#byWords.get(words);
+        if (sharing) sharing.push(named);
+        else this.#byWords.set(words, [named]);
+      }
+    }
+  }
+
+  /** The people worth asking about whose name can be this one, written otherwise. */
+  alike(plain: PlainName, isWorthAsking: (person: Person) => boolean): Person[] {
+    const sharing = new Set([...wordsOf(plain)].flatMap((words) => this.#byWords.get(words) ?? []));
+    return [...sharing]
+      .filter((named) => isWorthAsking(named.person) && areAlike(named.plain, plain))
+      .map((named) => named.person);
+  }
+}
+
 /**
  * Whether two names can be one person's, written twice: marks lost, first and last swapped, a short form, the name
  * somebody is called by, half of a double name, a letter wrong. Names that are equal are alike.

@@ -1,6 +1,6 @@
 import type { PeriodId, PersonId } from '../ids';
 import { nameKey } from '../naming/makeLegal';
-import { areAlike, plainName, type PlainName } from './areAlike';
+import { NameIndex, areAlike, plainName, type PlainName } from './areAlike';
 import { looksLikeEmail, type ColumnMeaning } from './recogniseColumns';
 import { splitPersonName } from './splitPersonName';
 
@@ -134,13 +134,7 @@ export function findLeavers(
 interface PeopleIndex {
   byEmail: Map<string, KnownPerson>;
   byNumber: Map<string, KnownPerson>;
-  /** By every word group of a name that an alike name must share: the last name, and each given name. */
-  byWords: Map<string, Compared[]>;
-}
-
-interface Compared {
-  person: KnownPerson;
-  plain: PlainName;
+  names: NameIndex<KnownPerson>;
 }
 
 interface ListSoFar {
@@ -151,20 +145,11 @@ interface ListSoFar {
 const nameOf = (person: Pick<ListedPerson, 'last' | 'first'>) =>
   nameKey(`${person.last}\u0000${person.first}`);
 
-/** The word groups of a name of which an alike name must share one. */
-const wordsOf = ({ last, given }: PlainName) => new Set([last, ...given].filter(Boolean));
-
 function indexPeople(known: readonly KnownPerson[]): PeopleIndex {
-  const index: PeopleIndex = { byEmail: new Map(), byNumber: new Map(), byWords: new Map() };
+  const index: PeopleIndex = { byEmail: new Map(), byNumber: new Map(), names: new NameIndex(known) };
   for (const person of known) {
     if (person.email) index.byEmail.set(nameKey(person.email), person);
     if (person.number) index.byNumber.set(person.number, person);
-    const compared = { person, plain: plainName(person) };
-    for (const words of wordsOf(compared.plain)) {
-      const sharing = index.byWords.get(words);
-      if (sharing) sharing.push(compared);
-      else index.byWords.set(words, [compared]);
-    }
   }
   return index;
 }
@@ -283,10 +268,7 @@ function lookForAlike(
   // In a whole school many names are alike: only the same name, or one that no address tells apart, is asked about.
   const isWorthAsking = (known: KnownPerson) =>
     known.isStudent && (known.period !== null || !known.email || !person.email || nameOf(known) === name);
-  const sharing = new Set([...wordsOf(plain)].flatMap((words) => index.byWords.get(words) ?? []));
-  const alike = [...sharing]
-    .filter((known) => isWorthAsking(known.person) && areAlike(known.plain, plain))
-    .map((known) => known.person);
+  const alike = index.names.alike(plain, isWorthAsking);
   if (alike.length === 0) return [];
   const here = alike.filter((known) => known.period !== null);
   const asked = here.length > 0 ? here : alike;

@@ -1,4 +1,3 @@
-import { courseOf } from '../auth/access';
 import { Failure } from '../failure';
 import {
   changeAssignment,
@@ -8,11 +7,9 @@ import {
   makeAssignment,
   readAssignment,
 } from '../store/assignments';
-import { handOut, keepBlank, listBlanks, listCopies, putAwayBlank } from '../store/blanks';
+import { findBlank, handOut, keepBlank, listBlanks, listCopies, putAwayBlank } from '../store/blanks';
 import { moveDue } from '../store/ownDues';
 import { roleOnStaff } from '../store/staff';
-import { one } from '../store/database';
-import type { CourseId } from '@vestibul/core';
 import { caller, type JsonHandlers } from './call';
 import { tellAll, tellStaff } from './tell';
 
@@ -23,9 +20,7 @@ export const assignmentHandlers = {
     return { id };
   },
   changeAssignment(call) {
-    changeAssignment(call.school, caller(call).id, call.params.assignmentId, call.body);
-    const course = courseOf(call.school.db, call.params.assignmentId);
-    if (course) tellAll(call.school, course);
+    tellAll(call.school, changeAssignment(call.school, caller(call).id, call.params.assignmentId, call.body));
     return {};
   },
   copyAssignments(call) {
@@ -46,9 +41,7 @@ export const assignmentHandlers = {
   readAssignment: ({ school, params }) => readAssignment(school.db, params.assignmentId),
   moveDue(call) {
     const { assignmentId, studentId } = call.params;
-    moveDue(call.school, caller(call).id, assignmentId, studentId, call.body);
-    const course = courseOf(call.school.db, assignmentId);
-    if (course) tellStaff(call.school, course);
+    tellStaff(call.school, moveDue(call.school, caller(call).id, assignmentId, studentId, call.body));
     call.school.bus.tell({ person: studentId }, { kind: 'mine', assignmentId });
     return {};
   },
@@ -66,10 +59,7 @@ export const assignmentHandlers = {
   listCopies: ({ school, params, query }) => listCopies(school.db, params.blankId, query.after),
   handOut(call) {
     const handedOut = handOut(call.school, caller(call).id, call.params.blankId, call.body);
-    const course = one<{ id: CourseId }>(call.school.db, 'SELECT course_id AS id FROM blank WHERE id = ?', [
-      call.params.blankId,
-    ]);
-    if (course) tellStaff(call.school, course.id);
+    tellStaff(call.school, findBlank(call.school.db, call.params.blankId).courseId);
     return { handedOut };
   },
 } satisfies Partial<JsonHandlers>;

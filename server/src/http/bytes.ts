@@ -2,7 +2,7 @@ import contentDisposition from 'content-disposition';
 import type { Response } from 'express';
 import type { PeopleFormat, Sha256 } from '@vestibul/core';
 import { readSchool, type School } from '../school';
-import { newestVersion } from '../store/blanks';
+import { findBlank } from '../store/blanks';
 import { findCopy } from '../store/copies';
 import { peopleFile } from '../store/roster';
 import { writeFeed } from './feed';
@@ -41,34 +41,31 @@ async function sendCopy({ school, params, response }: Call<'readCopy'>): Promise
 }
 
 async function sendBlank({ school, params, response }: Call<'readBlank'>): Promise<void> {
-  await sendKept(school, newestVersion(school.db, params.blankId), true, response);
+  const { originalName: name, ...file } = findBlank(school.db, params.blankId);
+  await sendKept(school, { ...file, name }, true, response);
 }
 
 /** Sends bytes of the vault under a name, to be shown in place where that is safe or to be kept. */
 async function sendKept(
   school: School,
-  piece: KeptFile,
+  file: KeptFile,
   asDownload: boolean,
   response: Response,
 ): Promise<void> {
-  if (!(await school.vault.has(piece.sha256))) throw new Failure('bytes-missing', { name: piece.name });
-  const shown = SHOWN_IN_PLACE.test(piece.mime) && !asDownload;
+  if (!(await school.vault.has(file.sha256))) throw new Failure('bytes-missing', { name: file.name });
+  const shown = SHOWN_IN_PLACE.test(file.mime) && !asDownload;
   // What is text to a browser is shown as text, whatever it says of itself.
-  const mime = piece.mime.startsWith('text/') ? 'text/plain; charset=utf-8' : piece.mime;
+  const mime = file.mime.startsWith('text/') ? 'text/plain; charset=utf-8' : file.mime;
   response.set({
-    'Content-Type': shown
-      ? mime
-      : piece.mime.startsWith('text/html')
-        ? 'application/octet-stream'
-        : piece.mime,
-    'Content-Disposition': contentDisposition(piece.name, { type: shown ? 'inline' : 'attachment' }),
+    'Content-Type': shown ? mime : file.mime.startsWith('text/html') ? 'application/octet-stream' : file.mime,
+    'Content-Disposition': contentDisposition(file.name, { type: shown ? 'inline' : 'attachment' }),
     'Content-Security-Policy': SANDBOX,
     'Cache-Control': 'private, max-age=31536000, immutable',
-    ETag: `"${piece.sha256}"`,
+    ETag: `"${file.sha256}"`,
   });
   await new Promise<void>((resolve, reject) => {
     response.sendFile(
-      school.vault.pathOf(piece.sha256),
+      school.vault.pathOf(file.sha256),
       { dotfiles: 'allow', acceptRanges: true, cacheControl: false, lastModified: false },
       (error) => (error && !response.headersSent ? reject(error) : resolve()),
     );

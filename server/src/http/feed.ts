@@ -7,7 +7,6 @@ import { readFeed } from '../store/calendar';
  * without a definition of the school's own.
  */
 export function writeFeed(school: School, token: string, name: string): string {
-  const { entries } = readFeed(school, token);
   const calendar = ical({
     name,
     method: ICalCalendarMethod.PUBLISH,
@@ -15,7 +14,7 @@ export function writeFeed(school: School, token: string, name: string): string {
     // Calendar programs ask again this often.
     ttl: 60 * 60,
   });
-  for (const entry of entries) {
+  for (const entry of readFeed(school, token)) {
     calendar.createEvent({
       id: `${entry.assignmentId}-${entry.periods[0]!.id}@vestibul`,
       start: new Date(entry.due),

@@ -2,7 +2,8 @@ import { makeWelcomeLink, welcomePath } from '../auth/sessions';
 import { changeStudent, comeBack, leaveCourse, previewStudent } from '../store/attendance';
 import { together } from '../store/database';
 import { joinRoster, listWithoutPassword, previewRoster, readRoster } from '../store/roster';
-import { caller, type JsonHandlers } from './call';
+import { caller, type Call, type JsonHandlers } from './call';
+import { change } from './change';
 import { tellStaff } from './tell';
 
 export const rosterHandlers = {
@@ -24,18 +25,12 @@ export const rosterHandlers = {
     );
   },
 
-  leaveCourse(call) {
-    const { courseId, studentId } = call.params;
-    leaveCourse(call.school, caller(call).id, courseId, studentId);
-    tellStaff(call.school, courseId);
-    return {};
-  },
-  comeBack(call) {
-    const { courseId, studentId } = call.params;
-    comeBack(call.school, caller(call).id, courseId, studentId, call.body.periodId);
-    tellStaff(call.school, courseId);
-    return {};
-  },
+  leaveCourse: change<Call<'leaveCourse'>>((school, by, course, { params }) =>
+    leaveCourse(school, by, course, params.studentId),
+  ),
+  comeBack: change<Call<'comeBack'>>((school, by, course, { params, body }) =>
+    comeBack(school, by, course, params.studentId, body.periodId),
+  ),
   previewStudent: ({ school, params, body }) =>
     previewStudent(school, params.courseId, params.studentId, body),
   changeStudent(call) {

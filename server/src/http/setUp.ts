@@ -1,6 +1,5 @@
-import { parseRule, type CourseId, type PersonId } from '@vestibul/core';
+import { parseRule } from '@vestibul/core';
 import { Failure } from '../failure';
-import type { School } from '../school';
 import { beginYear } from '../store/beginYear';
 import { changeCourse, listCourses, makeCourse, readCourse, setRule } from '../store/courses';
 import { makeFolders } from '../store/folders';
@@ -9,20 +8,8 @@ import { changeSchool } from '../store/school';
 import { addStaff, changeStaff, giveCourse, removeStaff } from '../store/staff';
 import { changeYear, listYears, makeYear, planYear } from '../store/years';
 import { caller, type Call, type JsonHandlers } from './call';
+import { change } from './change';
 import { tellStaff } from './tell';
-
-type InCourse = Call<'changeCourse' | 'changeStaff' | 'removeStaff' | 'giveCourse'>;
-
-/** The shape of every change of a course that answers with nothing: do it, then show it. */
-function change<OnCourse extends InCourse>(
-  work: (school: School, by: PersonId, course: CourseId, call: OnCourse) => void,
-) {
-  return (call: OnCourse) => {
-    work(call.school, caller(call).id, call.params.courseId, call);
-    tellStaff(call.school, call.params.courseId);
-    return {};
-  };
-}
 
 export const setUpHandlers = {
   changeSchool({ school, body }) {
@@ -72,11 +59,7 @@ export const setUpHandlers = {
     return {};
   },
 
-  addStaff(call) {
-    addStaff(call.school, caller(call).id, call.params.courseId, call.body);
-    tellStaff(call.school, call.params.courseId);
-    return {};
-  },
+  addStaff: change<Call<'addStaff'>>((school, by, course, { body }) => addStaff(school, by, course, body)),
   changeStaff: change<Call<'changeStaff'>>((school, by, course, { params, body }) =>
     changeStaff(school, by, course, params.personId, body.role),
   ),

@@ -128,23 +128,16 @@ class Applying {
 
   #writePeople(): void {
     const { school, by, plan } = this;
-    for (const { outerId, known, standing, newName, candidates, ...person } of plan.people) {
+    for (const { outerId, known, standing, newName, newContact, candidates, ...person } of plan.people) {
       if (candidates.length > 0) continue;
       const id = known ?? addPerson(school, by, person, standing);
       if (known && newName) renamePerson(school, by, known, person);
-      if (known) {
-        // What the package leaves empty is not taken away.
-        const before = one<{ email: string; username: string; number: string }>(
-          school.db,
-          'SELECT email, username, number FROM person WHERE id = ?',
-          [known],
-        )!;
+      if (known && newContact)
         changeContact(school, known, {
-          email: person.email || before.email,
-          username: person.username || before.username,
-          number: person.number || before.number,
+          email: person.email,
+          username: person.username,
+          number: person.number,
         });
-      }
       adopt(school.db, 'person', id, outerId);
       this.#people.set(outerId, id);
     }

@@ -12,6 +12,10 @@ interface DueRow {
 
 export type ListedAssignment = AnswerOf<'readCourse'>['assignments'][number];
 
+/** SQL: whether assignment `a` is for the small group of enrolment `e`; one without groups is for everybody. */
+export const isForTheirGroup = `(NOT EXISTS (SELECT 1 FROM assignment_group g WHERE g.assignment_id = a.id)
+  OR EXISTS (SELECT 1 FROM assignment_group g WHERE g.assignment_id = a.id AND g.group_id = e.group_id))`;
+
 /** A course's assignments with their due times, the one due first at the head. */
 export function listAssignments(db: Database, course: CourseId): ListedAssignment[] {
   const dues = groupBy(

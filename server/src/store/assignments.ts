@@ -8,6 +8,7 @@ import {
   type GroupId,
   type Instant,
   type LateCounts,
+  type LocalTime,
   type PeriodId,
   type PersonId,
   type Scoring,
@@ -16,7 +17,7 @@ import type { AnswerOf, BodyOf } from '@vestibul/contract';
 import { Failure } from '../failure';
 import { newId, timeZoneOf, type School } from '../school';
 import { listAssignments } from './assignmentList';
-import { one, run, together, type Database } from './database';
+import { all, one, run, together, type Database } from './database';
 import { writeEvent } from './ledger';
 import { listGroups, listPeriods } from './periods';
 
@@ -40,8 +41,8 @@ export function makeAssignment(school: School, by: PersonId, course: CourseId, b
 }
 
 /** Changes an assignment. What was turned in keeps the lateness it was given at the time. */
-export function changeAssignment(school: School, by: PersonId, id: AssignmentId, body: Body): void {
-  together(school.db, () => {
+export function changeAssignment(school: School, by: PersonId, id: AssignmentId, body: Body): CourseId {
+  return together(school.db, () => {
     const { courseId, visibleAt: before } = findAssignment(school.db, id);
     requireFreeTitle(school.db, courseId, body.title, id);
     const dues = writeBody(school, courseId, id, body);
@@ -51,6 +52,7 @@ export function changeAssignment(school: School, by: PersonId, id: AssignmentId,
     if (visible !== before && (visible === null || visible > school.now()) && hasWork(school.db, id))
       throw new Failure('has-work', { what: 'assignment', name: body.title });
     setVisible(school, by, courseId, id, visible);
+    return courseId;
   });
 }
 
@@ -82,6 +84,7 @@ export interface AssignmentRow {
   title: string;
   shortName: string;
   directions: string;
+  unit: string;
   graceMinutes: number;
   lateCounts: LateCounts;
   wants: { forms: Form[]; files: number | null };
@@ -102,7 +105,7 @@ export function findAssignment(db: Database, id: AssignmentId): AssignmentRow {
     }
   >(
     db,
-    `SELECT id, course_id AS courseId, title, short_name AS shortName, directions, grace_minutes AS graceMinutes,
+    `SELECT id, course_id AS courseId, title, short_name AS shortName, directions, unit, grace_minutes AS graceMinutes,
        late_counts AS lateCounts, wants, scoring, afterwards, holds, tells, visible_at AS visibleAt
      FROM assignment WHERE id = ?`,
     [id],
@@ -140,14 +143,16 @@ export function copyAssignments(
     const byNumber = new Map(listPeriods(db, course).map((period) => [period.number, period.id]));
     for (const from of new Set(ids)) {
       const source = findAssignment(db, from);
-      const numberOf = new Map(listPeriods(db, source.courseId).map((period) => [period.id, period.number]));
-      const { dues, unit } = listAssignments(db, source.courseId).find((known) => known.id === from)!;
-      const id = copyOne(school, by, course, { ...source, unit }, [
-        ...dues.flatMap(({ periodId, dueLocal }) => {
-          const here = byNumber.get(numberOf.get(periodId)!);
-          return here ? [{ periodId: here, dueLocal }] : [];
-        }),
-      ]);
+      const dues = all<{ number: number; dueLocal: LocalTime }>(
+        db,
+        `SELECT h.number, d.due_local AS dueLocal FROM assignment_due d JOIN period h ON h.id = d.period_id
+         WHERE d.assignment_id = ? ORDER BY h.number`,
+        [from],
+      ).flatMap(({ number, dueLocal }) => {
+        const periodId = byNumber.get(number);
+        return periodId ? [{ periodId, dueLocal }] : [];
+      });
+      const id = copyOne(school, by, course, source, dues);
       writeEvent(school, by, 'assignment copied', { course, assignment: id }, { from });
     }
     return new Set(ids).size;
@@ -159,7 +164,7 @@ export function copyOne(
   school: School,
   by: PersonId,
   course: CourseId,
-  source: Omit<AssignmentRow, 'id' | 'courseId' | 'visibleAt'> & { unit: string },
+  source: Omit<AssignmentRow, 'id' | 'courseId' | 'visibleAt'>,
   dues: Body['dues'],
 ): AssignmentId {
   let title = source.title;

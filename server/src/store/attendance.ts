@@ -8,19 +8,25 @@ import { makeMissingFolders } from './folders';
 import { writeEvent } from './ledger';
 import { changeContact, renamePerson } from './people';
 import { listPeriods } from './periods';
-import { applyRenames, previewRenames, type NamedStudent } from './renames';
-import { namedStudent } from './roster';
+import { applyRenames, namedStudent, previewRenames, type NamedStudent } from './renames';
 
-function findSeat(
-  db: Database,
-  course: CourseId,
-  student: PersonId,
-): { periodId: PeriodId; leftAt: Instant | null } {
-  const seat = one<{ periodId: PeriodId; leftAt: Instant | null }>(
+interface Seat {
+  periodId: PeriodId;
+  /** Set while they are away. */
+  leftAt: Instant | null;
+}
+
+/** Where a student sits, or sat, in a course. */
+export function seatOf(db: Database, course: CourseId, student: PersonId): Seat | undefined {
+  return one<Seat>(
     db,
     'SELECT period_id AS periodId, left_at AS leftAt FROM enrolment WHERE course_id = ? AND student_id = ?',
     [course, student],
   );
+}
+
+function findSeat(db: Database, course: CourseId, student: PersonId): Seat {
+  const seat = seatOf(db, course, student);
   if (!seat) throw new Failure('not-here');
   return seat;
 }

@@ -17,6 +17,7 @@ import {
 import { PAGE_SIZE, type AnswerOf, type BodyOf } from '@vestibul/contract';
 import { Failure } from '../failure';
 import { newId, timeZoneOf, type School } from '../school';
+import { findAssignment } from './assignments';
 import { all, one, run, together, type Database } from './database';
 import { findCourse } from './courses';
 import { personValues, readStoredRule } from './folders';
@@ -26,20 +27,31 @@ import { nameColumns, type PersonName } from './people';
 import { listPeriods } from './periods';
 import { findUpload, hasArrived } from './uploads';
 
-interface BlankRow {
+/** A file of the vault as a blank's version has it. */
+interface BlankFile {
+  originalName: string;
+  mime: string;
+  extension: string;
+  bytes: number;
+  sha256: Sha256;
+}
+
+interface BlankRow extends BlankFile {
   id: BlankId;
   courseId: CourseId;
   title: string;
   putAwayAt: Instant | null;
+  /** The newest one, whose file this is. */
   version: number;
 }
 
-function findBlank(db: Database, id: BlankId): BlankRow {
+/** A blank with the file of its newest version. */
+export function findBlank(db: Database, id: BlankId): BlankRow {
   const row = one<BlankRow>(
     db,
-    `SELECT b.id, b.course_id AS courseId, b.title, b.put_away_at AS putAwayAt,
-       (SELECT MAX(v.n) FROM blank_version v WHERE v.blank_id = b.id) AS version
-     FROM blank b WHERE b.id = ?`,
+    `SELECT b.id, b.course_id AS courseId, b.title, b.put_away_at AS putAwayAt, v.n AS version,
+       v.original_name AS originalName, v.mime, v.extension, v.bytes, v.sha256
+     FROM blank b JOIN blank_version v ON v.blank_id = b.id WHERE b.id = ? ORDER BY v.n DESC LIMIT 1`,
     [id],
   );
   if (!row) throw new Failure('not-found');
@@ -64,40 +76,53 @@ export function keepBlank(
     if (before && before.courseId !== course) throw new Failure('not-found');
     const id = before?.id ?? newId<BlankId>('b');
     const version = (before?.version ?? 0) + 1;
-    const at = school.now();
     run(
       db,
       `INSERT INTO blank (id, course_id, title) VALUES (:id, :course, :title)
        ON CONFLICT (id) DO UPDATE SET title = :title, put_away_at = NULL`,
       { id, course, title: body.title },
     );
-    run(
-      db,
-      `INSERT INTO blank_version (blank_id, n, original_name, mime, extension, bytes, sha256, kept_at, kept_by)
-       VALUES (:id, :version, :originalName, :mime, :extension, :bytes, :sha256, :at, :by)`,
-      {
-        id,
-        version,
-        originalName: upload.originalName,
-        mime: upload.mime,
-        extension: upload.extension,
-        bytes: upload.bytes,
-        sha256: upload.sha256,
-        at,
-        by,
-      },
-    );
+    const at = writeVersion(school, by, course, { id, version }, upload);
     run(db, 'UPDATE upload SET turned_in_at = ? WHERE id = ?', [at, upload.id]);
-    writeEvent(
-      school,
-      by,
-      'blank kept',
-      { course, version },
-      { blank: id, version, sha256: upload.sha256, bytes: upload.bytes },
-      at,
-    );
     return { id, version };
   });
+}
+
+/** Adds a version to a blank, with its line of the ledger; returns when. Inside the caller's transaction. */
+function writeVersion(
+  school: School,
+  by: PersonId,
+  course: CourseId,
+  { id, version }: { id: BlankId; version: number },
+  { originalName, mime, extension, bytes, sha256 }: BlankFile,
+): Instant {
+  const at = school.now();
+  run(
+    school.db,
+    `INSERT INTO blank_version (blank_id, n, original_name, mime, extension, bytes, sha256, kept_at, kept_by)
+     VALUES (:id, :version, :originalName, :mime, :extension, :bytes, :sha256, :at, :by)`,
+    { id, version, originalName, mime, extension, bytes, sha256, at, by },
+  );
+  writeEvent(school, by, 'blank kept', { course, version }, { blank: id, version, sha256, bytes }, at);
+  return at;
+}
+
+/**
+ * The newest version of each blank of a course that is not put away, as the first of a new one in another course; the
+ * bytes are in the vault already. Inside the caller's transaction.
+ */
+export function copyBlanks(school: School, by: PersonId, from: CourseId, to: CourseId): void {
+  const { db } = school;
+  for (const { id: known } of all<{ id: BlankId }>(
+    db,
+    'SELECT id FROM blank WHERE course_id = ? AND put_away_at IS NULL ORDER BY title, id',
+    [from],
+  )) {
+    const blank = findBlank(db, known);
+    const id = newId<BlankId>('b');
+    run(db, 'INSERT INTO blank (id, course_id, title) VALUES (?, ?, ?)', [id, to, blank.title]);
+    writeVersion(school, by, to, { id, version: 1 }, blank);
+  }
 }
 
 /** Puts a blank away: it is no longer listed or handed out. Copies that students have stay theirs. */
@@ -111,20 +136,6 @@ export function putAwayBlank(school: School, by: PersonId, id: BlankId): CourseI
     }
     return course;
   });
-}
-
-/** The newest version of a blank, for reading its bytes. */
-export function newestVersion(
-  db: Database,
-  id: BlankId,
-): { name: string; mime: string; sha256: Sha256; bytes: number } {
-  const row = one<{ name: string; mime: string; sha256: Sha256; bytes: number }>(
-    db,
-    `SELECT original_name AS name, mime, sha256, bytes FROM blank_version WHERE blank_id = ? ORDER BY n DESC LIMIT 1`,
-    [id],
-  );
-  if (!row) throw new Failure('not-found');
-  return row;
 }
 
 /** The blanks of a course that are not put away, with where they are handed out and who has an older version. */
@@ -225,7 +236,7 @@ export function handOut(school: School, by: PersonId, id: BlankId, body: BodyOf<
     if (body.periodIds.length + body.againFor.length === 0) throw new Failure('nobody-to-hand-out');
     const { courseId: course } = blank;
     const periods = new Set(listPeriods(db, course).map((period) => period.id));
-    if (body.assignmentId && !isOf(db, 'assignment', body.assignmentId, course))
+    if (body.assignmentId && findAssignment(db, body.assignmentId).courseId !== course)
       throw new Failure('not-found');
     for (const period of body.periodIds) {
       if (!periods.has(period)) throw new Failure('not-found', { what: 'period' });
@@ -237,24 +248,24 @@ export function handOut(school: School, by: PersonId, id: BlankId, body: BodyOf<
       );
     }
     let handed = body.periodIds.length > 0 ? handOutTo(school, by, course) : 0;
+    if (body.againFor.length === 0) return handed;
     const maker = new CopyMaker(school, by, course);
-    for (const student of new Set(body.againFor)) {
-      const sitting = receivers(db, course).find((one) => one.studentId === student);
-      if (!sitting) throw new Failure('not-here');
-      const order = one<{ assignmentId: AssignmentId | null }>(
+    const sitting = new Map(receivers(db, course).map((student) => [student.studentId, student]));
+    const comesWith = new Map(
+      all<{ periodId: PeriodId; assignmentId: AssignmentId | null }>(
         db,
-        'SELECT assignment_id AS assignmentId FROM hand_out WHERE blank_id = ? AND period_id = ?',
-        [id, sitting.periodId],
-      );
-      maker.make(blank, sitting, order?.assignmentId ?? null);
+        'SELECT period_id AS periodId, assignment_id AS assignmentId FROM hand_out WHERE blank_id = ?',
+        [id],
+      ).map((order) => [order.periodId, order.assignmentId]),
+    );
+    for (const id of new Set(body.againFor)) {
+      const student = sitting.get(id);
+      if (!student) throw new Failure('not-here');
+      maker.make(blank, student, comesWith.get(student.periodId) ?? null);
       handed += 1;
     }
     return handed;
   });
-}
-
-function isOf(db: Database, table: 'assignment', id: AssignmentId, course: CourseId): boolean {
-  return one(db, `SELECT 1 FROM ${table} WHERE id = ? AND course_id = ?`, [id, course]) !== undefined;
 }
 
 interface Receiver {
@@ -327,11 +338,6 @@ class CopyMaker {
   make(blank: BlankRow, student: Receiver, assignment: AssignmentId | null): void {
     const { school, course } = this;
     const { db } = school;
-    const version = one<{ sha256: Sha256; bytes: number; extension: string }>(
-      db,
-      'SELECT sha256, bytes, extension FROM blank_version WHERE blank_id = ? AND n = ?',
-      [blank.id, blank.version],
-    )!;
     const at = school.now();
     const { name } = writeUniqueName(
       this.#rule,
@@ -341,7 +347,7 @@ class CopyMaker {
         date: instantToLocal(at, this.#zone).slice(0, 10),
         attempt: 1,
       },
-      version.extension,
+      blank.extension,
       (key) =>
         one(db, 'SELECT 1 FROM copy WHERE course_id = ? AND name_key = ?', [course, key]) !== undefined,
     );
@@ -349,8 +355,8 @@ class CopyMaker {
     run(db, 'INSERT INTO file (id, owner_id, sha256, bytes, changed_at) VALUES (?, ?, ?, ?, ?)', [
       ids.file,
       student.studentId,
-      version.sha256,
-      version.bytes,
+      blank.sha256,
+      blank.bytes,
       at,
     ]);
     run(
@@ -377,7 +383,7 @@ class CopyMaker {
         blank: blank.id,
         version: blank.version,
         ...ids,
-        sha256: version.sha256,
+        sha256: blank.sha256,
         owner: student.studentId,
         nameSha256: sha256Hex(name),
       },

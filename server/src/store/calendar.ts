@@ -13,9 +13,10 @@ import {
 import { LONGEST_CALENDAR, type AnswerOf, type QueryOf } from '@vestibul/contract';
 import { Failure } from '../failure';
 import type { School } from '../school';
+import { isForTheirGroup } from './assignmentList';
 import { all, one, run, type Database } from './database';
 import { groupBy } from './groupBy';
-import type { PersonRow } from './people';
+import { personColumns, type PersonRow } from './people';
 import { todayOf } from './years';
 
 type Entry = AnswerOf<'readCalendar'>[number];
@@ -41,11 +42,14 @@ const columns = `a.id AS assignmentId, a.title, c.id AS courseId, c.title AS cou
 export function readCalendar(school: School, viewer: PersonRow, query: QueryOf<'readCalendar'>): Entry[] {
   if (query.from > query.to || daysBetween(query.from, query.to) > LONGEST_CALENDAR)
     throw new Failure('bad-input', { says: `A calendar shows at most ${LONGEST_CALENDAR} days` });
-  const rows =
-    viewer.standing === 'student'
-      ? studentRows(school, viewer.id, query.from, query.to)
-      : staffRows(school, viewer, query.from, query.to);
+  const rows = rowsFor(school, viewer, query.from, query.to);
   return toEntries(query.course ? rows.filter((row) => row.courseId === query.course) : rows, school.now());
+}
+
+function rowsFor(school: School, viewer: PersonRow, from: Day, to: Day): DueRow[] {
+  return viewer.standing === 'student'
+    ? studentRows(school, viewer.id, from, to)
+    : staffRows(school, viewer, from, to);
 }
 
 /** Text bounds for local times: a day's times all begin with the day. */
@@ -80,8 +84,7 @@ function studentRows(school: School, student: PersonId, from: Day, to: Day): Due
        LEFT JOIN assignment_due d ON d.assignment_id = a.id AND d.period_id = h.id
        LEFT JOIN own_due o ON o.assignment_id = a.id AND o.student_id = e.student_id
        WHERE e.student_id = :student AND e.left_at IS NULL AND a.visible_at <= :now AND COALESCE(o.excused, 0) = 0
-         AND (NOT EXISTS (SELECT 1 FROM assignment_group g WHERE g.assignment_id = a.id)
-           OR EXISTS (SELECT 1 FROM assignment_group g WHERE g.assignment_id = a.id AND g.group_id = e.group_id)))
+         AND ${isForTheirGroup})
      WHERE dueLocal >= :from AND dueLocal < :to`,
     { student, now: school.now(), ...bounds(from, to) },
   );
@@ -129,19 +132,13 @@ export function renewFeed(db: Database, person: PersonId): string {
 const FEED_BACK = 60;
 const FEED_AHEAD = 300;
 
-/** Whose a feed is, and what it holds; drafts are nobody's business but the page's. */
-export function readFeed(school: School, token: string): { viewer: PersonRow; entries: Entry[] } {
-  const viewer = one<PersonRow>(
-    school.db,
-    'SELECT p.id, p.standing, p.last, p.first, p.called, p.email FROM person p WHERE p.feed_token = ?',
-    [token],
-  );
+/** What a feed holds for whose it is; drafts are nobody's business but the page's. */
+export function readFeed(school: School, token: string): Entry[] {
+  const viewer = one<PersonRow>(school.db, `SELECT ${personColumns} FROM person p WHERE p.feed_token = ?`, [
+    token,
+  ]);
   if (!viewer) throw new Failure('not-found');
   const today = todayOf(school);
-  const [from, to] = [addDays(today, -FEED_BACK), addDays(today, FEED_AHEAD)];
-  const rows =
-    viewer.standing === 'student'
-      ? studentRows(school, viewer.id, from, to)
-      : staffRows(school, viewer, from, to);
-  return { viewer, entries: toEntries(rows, school.now()).filter((entry) => !entry.isDraft) };
+  const rows = rowsFor(school, viewer, addDays(today, -FEED_BACK), addDays(today, FEED_AHEAD));
+  return toEntries(rows, school.now()).filter((entry) => !entry.isDraft);
 }

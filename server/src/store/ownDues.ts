@@ -22,8 +22,8 @@ export function moveDue(
   assignment: AssignmentId,
   student: PersonId,
   body: BodyOf<'moveDue'>,
-): void {
-  together(school.db, () => {
+): CourseId {
+  return together(school.db, () => {
     const { db } = school;
     const { courseId: course } = findAssignment(db, assignment);
     if (!one(db, 'SELECT 1 FROM enrolment WHERE course_id = ? AND student_id = ?', [course, student]))
@@ -40,6 +40,7 @@ export function moveDue(
         { assignment, student, local: body.dueLocal, due, excused: body.excused ? 1 : 0 },
       );
     writeEvent(school, by, 'due moved', { course, assignment, student }, { due, excused: body.excused });
+    return course;
   });
 }
 
@@ -63,6 +64,15 @@ export function listOwnDues(
      FROM assignment a JOIN own_due o ON o.assignment_id = a.id WHERE a.course_id = ?`,
     [course],
   ).map((row) => ({ ...row, excused: row.excused === 1 }));
+}
+
+/** One student's times away from a course. */
+export function absencesOfOne(db: Database, course: CourseId, student: PersonId): Attendance['absences'] {
+  return all(
+    db,
+    'SELECT left_at AS leftAt, back_at AS backAt FROM absence WHERE course_id = ? AND student_id = ? ORDER BY left_at',
+    [course, student],
+  );
 }
 
 /** The times away of everybody in a course, by student. */

@@ -15,7 +15,8 @@ import { Failure } from '../failure';
 import { newId, type School } from '../school';
 import { runJob } from '../threads/runJob';
 import { all, one, run, type Database } from './database';
-import { sayPlan } from './sayPlan';
+import { findPerson } from './people';
+import { sayPlan, type SaidChange } from './sayPlan';
 
 type Summary = AnswerOf<'takePackage'>;
 
@@ -87,7 +88,7 @@ export async function takePackage(school: School, by: PersonId, zip: Buffer, nam
       lists: JSON.stringify({ lists: read.lists, faults: read.faults }),
     },
   );
-  return summaryOf(findPackage(school.db, id), await planOf(school, id, []));
+  return summaryOf(findPackage(school.db, id), sayPlan(await planOf(school, id, [])));
 }
 
 type Same = BodyOf<'applyPackage'>['same'];
@@ -105,12 +106,12 @@ async function planOf(school: School, id: PackageId, same: Same): Promise<Packag
   return { ...plan, faults: [...faults, ...plan.faults] };
 }
 
-function summaryOf(row: PackageRow, plan: PackagePlan): Summary {
+function summaryOf(row: PackageRow, changes: readonly SaidChange[]): Summary {
   const counts = Object.fromEntries(packageChangeKinds.map((kind) => [kind, 0])) as Record<
     PackageChangeKind,
     number
   >;
-  for (const { kind } of sayPlan(plan)) counts[kind] += 1;
+  for (const { kind } of changes) counts[kind] += 1;
   return { id: row.id, name: row.name, takenAt: row.takenAt, appliedAt: row.appliedAt, counts };
 }
 
@@ -120,25 +121,17 @@ export async function readPackagePage(
   id: PackageId,
   { kind, after }: QueryOf<'readPackage'>,
 ): Promise<AnswerOf<'readPackage'>> {
-  const plan = await planOf(school, id, []);
-  const lists = readLists(school.db);
-  const changes = sayPlan(plan).filter((change) => kind === '' || change.kind === kind);
-  const people = new Map(lists.people.map((person) => [person.id, person]));
+  const said = sayPlan(await planOf(school, id, []));
+  const changes = said.filter((change) => kind === '' || change.kind === kind);
   return {
-    ...summaryOf(findPackage(school.db, id), plan),
+    ...summaryOf(findPackage(school.db, id), said),
     changes: changes.slice(after, after + PAGE_SIZE).map(({ candidates, ...change }) => ({
       ...change,
       candidates: candidates.flatMap((personId) => {
-        const person = people.get(personId);
-        return person
-          ? [
-              {
-                id: personId,
-                name: [person.first, person.last].filter(Boolean).join(' '),
-                email: person.email,
-              },
-            ]
-          : [];
+        const person = findPerson(school.db, personId);
+        if (!person) return [];
+        const { first, last, email } = person;
+        return [{ id: personId, name: [first, last].filter(Boolean).join(' '), email }];
       }),
     })),
     next: changes.length > after + PAGE_SIZE ? after + PAGE_SIZE : null,
@@ -167,7 +160,7 @@ export async function applyPackage(
     );
     if (courses) {
       const row = findPackage(school.db, id);
-      return { summary: summaryOf(row, await planOf(school, id, [])), courses };
+      return { summary: summaryOf(row, sayPlan(await planOf(school, id, []))), courses };
     }
   }
   throw new Failure('roster-changed');

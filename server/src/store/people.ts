@@ -17,10 +17,13 @@ export interface PersonRow {
 /** The columns of a person's name, for joining into other queries under the alias `p`. */
 export const nameColumns = 'p.id, p.last, p.first, p.called';
 
+/** The columns of a `PersonRow`, under the alias `p`. */
+export const personColumns = `${nameColumns}, p.standing, p.email`;
+
 export type PersonName = Pick<PersonRow, 'id' | 'last' | 'first' | 'called'>;
 
 export function findPerson(db: Database, id: PersonId): PersonRow | undefined {
-  return one<PersonRow>(db, `SELECT ${nameColumns}, p.standing, p.email FROM person p WHERE p.id = ?`, [id]);
+  return one<PersonRow>(db, `SELECT ${personColumns} FROM person p WHERE p.id = ?`, [id]);
 }
 
 /** Name of a person for the record and the screen; throws when the id is nobody's. */
@@ -36,7 +39,7 @@ export function findByEmail(
 ): (PersonRow & { passwordHash: string | null }) | undefined {
   return one(
     db,
-    `SELECT ${nameColumns}, p.standing, p.email, p.password_hash AS passwordHash FROM person p WHERE p.email_key = ?`,
+    `SELECT ${personColumns}, p.password_hash AS passwordHash FROM person p WHERE p.email_key = ?`,
     [nameKey(email)],
   );
 }

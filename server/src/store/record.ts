@@ -10,6 +10,7 @@ import {
   type PersonId,
 } from '@vestibul/core';
 import type { School } from '../school';
+import { isForTheirGroup } from './assignmentList';
 import { all } from './database';
 import { absencesOf, listOwnDues } from './ownDues';
 
@@ -79,8 +80,7 @@ const recordQuery = `SELECT p.id AS studentId, p.last, p.first, p.email, h.label
   LEFT JOIN file f ON f.id = q.file_id
   WHERE e.course_id = ? AND (s.id IS NOT NULL OR (a.visible_at IS NOT NULL
     AND (d.due_at IS NOT NULL OR EXISTS (SELECT 1 FROM own_due w WHERE w.assignment_id = a.id AND w.student_id = p.id))
-    AND (NOT EXISTS (SELECT 1 FROM assignment_group g WHERE g.assignment_id = a.id)
-      OR EXISTS (SELECT 1 FROM assignment_group g WHERE g.assignment_id = a.id AND g.group_id = e.group_id))))
+    AND ${isForTheirGroup}))
   ORDER BY h.number, p.sort_key, p.id, a.created_at, t.n, q.n`;
 
 /** How many rows are read before other requests get their turn. */

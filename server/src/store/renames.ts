@@ -2,12 +2,14 @@ import {
   nameKey,
   sha256Hex,
   writeUniqueName,
+  type AssignmentId,
   type CourseId,
   type FolderId,
   type Instant,
   type NameValues,
   type PersonId,
   type PieceId,
+  type Rule,
 } from '@vestibul/core';
 import type { AnswerOf } from '@vestibul/contract';
 import { timeZoneOf, type School } from '../school';
@@ -17,7 +19,6 @@ import { findCourse } from './courses';
 import { folderRow, isFolderName, personValues, readStoredRule } from './folders';
 import { writeEvent } from './ledger';
 import { isPieceName, pieceValues } from './sitting';
-import type { AssignmentId } from '@vestibul/core';
 
 /** Who somebody is to the naming rules. */
 export interface NamedStudent {
@@ -25,6 +26,17 @@ export interface NamedStudent {
   first: string;
   called: string;
   period: number;
+}
+
+/** What a student of a course is to its naming rules; undefined where they are not in it. */
+export function namedStudent(db: Database, course: CourseId, student: PersonId): NamedStudent | undefined {
+  return one(
+    db,
+    `SELECT p.last, p.first, p.called, h.number AS period
+     FROM enrolment e JOIN person p ON p.id = e.student_id JOIN period h ON h.id = e.period_id
+     WHERE e.course_id = ? AND e.student_id = ?`,
+    [course, student],
+  );
 }
 
 type NewName = AnswerOf<'previewStudent'>['names'][number];
@@ -51,15 +63,14 @@ function planRenames(
   const planned = new Set<string>();
   /** A name changes only where the change in the person changes it; what is free counts names given in this plan. */
   const consider = (
-    rule: string,
+    rule: Rule,
     values: { was: NameValues; is: NameValues },
     now: { id: FolderId | PieceId; name: string; extension: string },
     isTaken: (key: string) => boolean,
     of: NewName['of'],
   ) => {
-    const parsed = readStoredRule(rule);
     const write = (filled: NameValues, taken: (key: string) => boolean) =>
-      writeUniqueName(parsed, filled, now.extension, taken).name;
+      writeUniqueName(rule, filled, now.extension, taken).name;
     if (write(values.was, () => false) === write(values.is, () => false)) return;
     const own = nameKey(now.name);
     const name = write(values.is, (key) => planned.has(`${of} ${key}`) || (key !== own && isTaken(key)));
@@ -76,18 +87,19 @@ function planRenames(
   const folder = folderRow(db, course, student);
   if (folder)
     consider(
-      folderRule,
+      readStoredRule(folderRule),
       { was: personValues(was), is: personValues(is) },
       { ...folder, extension: '' },
       (key) => isFolderName(db, course, key),
       'folder',
     );
   const zone = timeZoneOf(db);
+  const rule = readStoredRule(fileRule);
   for (const piece of piecesOf(db, course, student)) {
     const assignment = findAssignment(db, piece.assignmentId);
     const values = (who: NamedStudent) => pieceValues(who, assignment, piece.attempt, piece.at, zone);
     consider(
-      fileRule,
+      rule,
       { was: values(was), is: values(is) },
       piece,
       (key) => isPieceName(db, course, key),
@@ -158,17 +170,11 @@ export function applyRenames(
 }
 
 function keepOldName(school: School, course: CourseId, rename: Rename): void {
-  const at = school.now();
-  const row = one<{ n: number }>(
-    school.db,
-    'SELECT COUNT(*) AS n FROM old_name WHERE subject = ? AND subject_id = ? AND until_at = ?',
-    [rename.of, rename.subjectId, at],
-  )!;
   // Renamed twice within a millisecond, the name in between was never seen.
-  if (row.n > 0) return;
   run(
     school.db,
-    'INSERT INTO old_name (subject, subject_id, course_id, name, until_at) VALUES (?, ?, ?, ?, ?)',
-    [rename.of, rename.subjectId, course, rename.was, at],
+    `INSERT INTO old_name (subject, subject_id, course_id, name, until_at) VALUES (?, ?, ?, ?, ?)
+     ON CONFLICT DO NOTHING`,
+    [rename.of, rename.subjectId, course, rename.was, school.now()],
   );
 }

@@ -17,8 +17,8 @@ import { listGroups, listPeriods } from './periods';
 import { makeMissingFolders } from './folders';
 import { writeEvent } from './ledger';
 import { addPerson, nameColumns, renamePerson, type PersonName } from './people';
-import { leave, moveTo, returnTo } from './attendance';
-import { applyRenames, type NamedStudent } from './renames';
+import { leave, moveTo, returnTo, seatOf } from './attendance';
+import { applyRenames, namedStudent, type NamedStudent } from './renames';
 
 /** A course's students by name, with their folders; who has left is among them. */
 export function readRoster(db: Database, course: CourseId): AnswerOf<'readRoster'> {
@@ -135,11 +135,7 @@ export function takeSeat(
   fromList: boolean,
 ): 'joined' | 'cameBack' | 'moved' | null {
   const { db } = school;
-  const seat = one<{ periodId: PeriodId; leftAt: Instant | null }>(
-    db,
-    'SELECT period_id AS periodId, left_at AS leftAt FROM enrolment WHERE course_id = ? AND student_id = ?',
-    [course, student],
-  );
+  const seat = seatOf(db, course, student);
   if (!seat) {
     run(db, 'INSERT INTO enrolment (course_id, student_id, period_id, joined_at) VALUES (?, ?, ?, ?)', [
       course,
@@ -171,18 +167,7 @@ function renameInCourse(
   return true;
 }
 
-/** What a student of a course is to its naming rules; undefined where they are not in it. */
-export function namedStudent(db: Database, course: CourseId, student: PersonId): NamedStudent | undefined {
-  return one(
-    db,
-    `SELECT p.last, p.first, p.called, h.number AS period
-     FROM enrolment e JOIN person p ON p.id = e.student_id JOIN period h ON h.id = e.period_id
-     WHERE e.course_id = ? AND e.student_id = ?`,
-    [course, student],
-  );
-}
-
-export function requireStudent(db: Database, id: PersonId): void {
+function requireStudent(db: Database, id: PersonId): void {
   const found = one(db, `SELECT 1 FROM person WHERE id = ? AND standing = 'student'`, [id]);
   if (!found) throw new Failure('roster-changed');
 }

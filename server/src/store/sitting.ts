@@ -11,10 +11,10 @@ import {
   type SubmissionId,
 } from '@vestibul/core';
 import { Failure } from '../failure';
-import type { AssignmentRow } from './assignments';
+import { isVisible, type AssignmentRow } from './assignments';
 import { all, one, type Database } from './database';
 import { personValues } from './folders';
-import { ownDueOf } from './ownDues';
+import { absencesOfOne, ownDueOf } from './ownDues';
 
 export interface Sitting {
   studentId: PersonId;
@@ -57,8 +57,7 @@ export function requireGiven(
 ): { due: Instant; excused: boolean } {
   if (sitting.leftAt !== null) throw new Failure('left-course');
   const { due, excused } = dueForSitting(db, assignment.id, sitting);
-  const isSeen = assignment.visibleAt !== null && assignment.visibleAt <= now;
-  if (due === null || !isSeen || !isForGroup(db, assignment.id, sitting.groupId))
+  if (due === null || !isVisible(assignment, now) || !isForGroup(db, assignment.id, sitting.groupId))
     throw new Failure('not-given', { period: sitting.periodLabel });
   return { due, excused };
 }
@@ -73,14 +72,9 @@ function dueForSitting(
     'SELECT due_at AS due FROM assignment_due WHERE assignment_id = ? AND period_id = ?',
     [assignment, sitting.periodId],
   );
-  const absences = all<{ leftAt: Instant; backAt: Instant | null }>(
-    db,
-    'SELECT left_at AS leftAt, back_at AS backAt FROM absence WHERE course_id = ? AND student_id = ?',
-    [sitting.courseId, sitting.studentId],
-  );
   return dueFor(row?.due ?? null, ownDueOf(db, assignment, sitting.studentId), {
     joinedAt: sitting.joinedAt,
-    absences,
+    absences: absencesOfOne(db, sitting.courseId, sitting.studentId),
   });
 }
 

@@ -16,13 +16,14 @@ import {
 import { PAGE_SIZE, type AnswerOf } from '@vestibul/contract';
 import { Failure } from '../failure';
 import { timeZoneOf, type School } from '../school';
+import { isForTheirGroup } from './assignmentList';
 import { findAssignment } from './assignments';
 import { copiesFor } from './copies';
 import { findCourse } from './courses';
 import { all, type Database } from './database';
 import { readStoredRule } from './folders';
 import { groupBy } from './groupBy';
-import { absencesOf } from './ownDues';
+import { absencesOfOne } from './ownDues';
 import { nameOf } from './people';
 import { signature } from './signature';
 import { findSitting, findStanding, isPieceName, pieceValues, requireGiven } from './sitting';
@@ -59,7 +60,7 @@ export function listMyAssignments(school: School, student: PersonId): AnswerOf<'
   const now = school.now();
   const absences = new Map<CourseId, Attendance['absences']>();
   const awayFrom = (course: CourseId) => {
-    if (!absences.has(course)) absences.set(course, absencesOf(school.db, course).get(student) ?? []);
+    if (!absences.has(course)) absences.set(course, absencesOfOne(school.db, course, student));
     return absences.get(course)!;
   };
   return all<MyRow>(
@@ -82,8 +83,7 @@ export function listMyAssignments(school: School, student: PersonId): AnswerOf<'
      WHERE e.student_id = :student AND y.ends_on >= :today
        AND (s.id IS NOT NULL OR (e.left_at IS NULL AND a.visible_at <= :now
          AND (d.due_at IS NOT NULL OR o.due_at IS NOT NULL)
-         AND (NOT EXISTS (SELECT 1 FROM assignment_group g WHERE g.assignment_id = a.id)
-           OR EXISTS (SELECT 1 FROM assignment_group g WHERE g.assignment_id = a.id AND g.group_id = e.group_id))))`,
+         AND ${isForTheirGroup}))`,
     { student, now, today: todayOf(school) },
   )
     .map((row) => toMine(row, awayFrom(row.courseId), now))

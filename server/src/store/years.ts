@@ -57,15 +57,19 @@ export function findYear(db: Database, id: YearId): YearRow {
   return row;
 }
 
-/** The year that a course belongs to. */
-export function yearOfCourse(school: School, course: CourseId): Year {
+function rowOfCourse(db: Database, course: CourseId): YearRow {
   const row = one<YearRow>(
-    school.db,
+    db,
     `SELECT ${yearColumns} FROM course c JOIN year y ON y.id = c.year_id WHERE c.id = ?`,
     [course],
   );
   if (!row) throw new Failure('not-found');
-  return withTerms(school, row);
+  return row;
+}
+
+/** The year that a course belongs to. */
+export function yearOfCourse(school: School, course: CourseId): Year {
+  return withTerms(school, rowOfCourse(school.db, course));
 }
 
 /** Fails with `year-over` when the year is past: what lies in it can be read and does not change any more. */
@@ -74,12 +78,7 @@ export function requireOpenYear(school: School, year: { label: string; endsOn: D
 }
 
 export function requireOpenCourse(school: School, course: CourseId): void {
-  const year = one<YearRow>(
-    school.db,
-    `SELECT ${yearColumns} FROM course c JOIN year y ON y.id = c.year_id WHERE c.id = ?`,
-    [course],
-  );
-  if (year) requireOpenYear(school, year);
+  requireOpenYear(school, rowOfCourse(school.db, course));
 }
 
 export function makeYear(school: School, by: PersonId, year: YearBody): YearId {

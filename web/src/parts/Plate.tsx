@@ -3,6 +3,9 @@ import { Link } from 'react-router';
 /** The enamel colours, by the number that a period carries. */
 export const enamel = (number: number) => `var(--enamel-${number})`;
 
+/** What the enamel colours are called, from the first on. */
+export const enamelNames = ['blue', 'green', 'red', 'violet', 'ochre'] as const;
+
 interface PlateProps {
   to: string;
   face: string;

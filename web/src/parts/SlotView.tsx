@@ -20,7 +20,6 @@ interface SlotViewProps {
   /** The small group they are in, where there is one. */
   group?: Group | undefined;
   student: RackStudent;
-
   slot: Slot | undefined;
   state: SubmissionState;
   now: number;

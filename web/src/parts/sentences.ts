@@ -71,8 +71,8 @@ const sentences = {
     'This file is no longer in the tray. What you had turned in is safe; choose the file again.',
   'empty-file': ({ name }) =>
     `‘${name}’ is empty (0 bytes). Nothing was sent; save it once more and choose it again.`,
-  'file-too-large': ({ name }) =>
-    `‘${name}’ is larger than 2 GB. Nothing was sent; make it shorter or smaller and choose it again.`,
+  'file-too-large': ({ name, most = '2 GB' }) =>
+    `‘${name}’ is larger than ${most}. Nothing was sent; make it shorter or smaller and choose it again.`,
   'too-many-files': ({ most }) =>
     `The tray holds ${most} files at most. The ones in it are kept; turn them in first.`,
   'disk-full': () =>

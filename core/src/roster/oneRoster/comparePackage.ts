@@ -1,7 +1,8 @@
 import type { CourseId, Day, PeriodId, PersonId, YearId } from '../../ids';
 import type { CourseStaffRole, Standing } from '../../access/roles';
+import { HIGHEST_PERIOD } from '../../calendar/meetings';
 import { nameKey } from '../../naming/makeLegal';
-import { areAlike, plainName, type PlainName } from '../areAlike';
+import { NameIndex, plainName } from '../areAlike';
 import type { ListedPerson } from '../judgeRows';
 import type { PackageFault, RowOf } from './columns';
 import type { RosterPackage } from './readPackage';
@@ -44,6 +45,8 @@ export interface PlannedPerson extends ListedPerson {
   standing: Standing;
   /** Whether somebody known takes another name. */
   newName: boolean;
+  /** Whether their address, username or number changes; what the package leaves empty is not taken away. */
+  newContact: boolean;
   /** Whom in the school they may be; somebody has to say before anything is done with them. */
   candidates: PersonId[];
 }
@@ -243,7 +246,7 @@ function planPeriods(
 function numberOf(row: RowOf<'classes'>): number | null {
   const found = /\d+/.exec(row.periods)?.[0] ?? /(\d+)\D*$/.exec(row.classCode)?.[1];
   const number = found === undefined ? null : Number(found);
-  return number !== null && number <= 20 ? number : null;
+  return number !== null && number <= HIGHEST_PERIOD ? number : null;
 }
 
 function planPeople(
@@ -255,16 +258,7 @@ function planPeople(
   const byEmail = new Map(school.people.flatMap((one) => (one.email ? [[nameKey(one.email), one]] : [])));
   const byNumber = new Map(school.people.flatMap((one) => (one.number ? [[one.number, one]] : [])));
   const byId = new Map(school.people.map((one) => [one.id, one]));
-  const byWords = new Map<string, { one: SchoolLists['people'][number]; plain: PlainName }[]>();
-  for (const one of school.people) {
-    if (one.outerId !== null) continue;
-    const known = { one, plain: plainName(one) };
-    for (const words of [known.plain.last, ...known.plain.given].filter(Boolean)) {
-      const sharing = byWords.get(words);
-      if (sharing) sharing.push(known);
-      else byWords.set(words, [known]);
-    }
-  }
+  const names = new NameIndex(school.people.filter((one) => one.outerId === null));
   const staffUsers = new Set(
     lists.enrollments.flatMap((row) => (row.role === 'student' ? [] : [row.userSourcedId])),
   );
@@ -280,23 +274,27 @@ function planPeople(
         (answer ? byId.get(answer) : undefined) ??
         (person.email ? byEmail.get(nameKey(person.email)) : undefined) ??
         (person.number ? byNumber.get(person.number) : undefined);
-      const plain = plainName(person);
-      const sharing = new Set([plain.last, ...plain.given].flatMap((words) => byWords.get(words) ?? []));
-      const alike =
-        known || answer === null
-          ? []
-          : [...sharing].filter(
-              (other) =>
-                (other.one.standing === 'student') === (standing === 'student') &&
-                areAlike(other.plain, plain),
-            );
+      const isSameKind = (other: (typeof school.people)[number]) =>
+        (other.standing === 'student') === (standing === 'student');
+      const alike = known || answer === null ? [] : names.alike(plainName(person), isSameKind);
+      const contact = {
+        email: person.email || (known?.email ?? ''),
+        username: person.username || (known?.username ?? ''),
+        number: person.number || (known?.number ?? ''),
+      };
       return {
         ...person,
+        ...contact,
         outerId: row.sourcedId,
         known: known?.id ?? null,
         standing,
         newName: known !== undefined && (known.last !== person.last || known.first !== person.first),
-        candidates: alike.map(({ one }) => one.id),
+        newContact:
+          known !== undefined &&
+          (known.email !== contact.email ||
+            known.username !== contact.username ||
+            known.number !== contact.number),
+        candidates: alike.map((one) => one.id),
       };
     });
 }

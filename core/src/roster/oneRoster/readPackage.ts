@@ -1,4 +1,5 @@
 import { parse } from 'csv-parse/sync';
+import { isLocalTime } from '../../deadline/zonedTime';
 import { looksLikeEmail } from '../recogniseColumns';
 import {
   MOST_PACKAGE_ROWS,
@@ -25,9 +26,15 @@ const fileNames = Object.keys(packageColumns) as PackageFile[];
  * there is. A package that breaks the standard as a whole is refused; a row that does is left out and told.
  */
 export function readPackage(texts: ReadonlyMap<string, string>): ReadPackage {
-  const manifest = readManifest(texts.get('manifest.csv'));
-  if (manifest.length > 0) return { ok: false, faults: manifest };
-  const modes = modesOf(texts.get('manifest.csv')!);
+  const manifest = texts.get('manifest.csv');
+  const refuse = (code: PackageFault['code'], found: string): ReadPackage => ({
+    ok: false,
+    faults: [{ file: 'manifest.csv', line: 0, code, found }],
+  });
+  if (manifest === undefined) return refuse('no-manifest', '');
+  const modes = modesOf(manifest);
+  const version = modes.get('oneroster.version') ?? '';
+  if (version !== PACKAGE_VERSION) return refuse('other-version', version);
   const refusals: PackageFault[] = [];
   const raw = {} as { [File in PackageFile]: RowOf<PackageFile>[] };
   for (const file of fileNames) {
@@ -38,13 +45,6 @@ export function readPackage(texts: ReadonlyMap<string, string>): ReadPackage {
   }
   if (refusals.length > 0) return { ok: false, faults: refusals };
   return checkRows(raw as unknown as RosterPackage);
-}
-
-function readManifest(text: string | undefined): PackageFault[] {
-  const file = 'manifest.csv';
-  if (text === undefined) return [{ file, line: 0, code: 'no-manifest', found: '' }];
-  const version = modesOf(text).get('oneroster.version') ?? '';
-  return version === PACKAGE_VERSION ? [] : [{ file, line: 0, code: 'other-version', found: version }];
 }
 
 /** The manifest's properties: `propertyName,value`. */
@@ -98,8 +98,7 @@ function readFile(
   return rows;
 }
 
-const DAY = /^\d{4}-\d{2}-\d{2}$/;
-const isDay = (text: string) => DAY.test(text) && !Number.isNaN(Date.parse(`${text}T00:00Z`));
+const isDay = (text: string) => isLocalTime(`${text}T00:00`);
 
 /** For each file: what a row must say to be taken. The ids it names must be those of rows taken before. */
 function checkRows(raw: RosterPackage): ReadPackage {

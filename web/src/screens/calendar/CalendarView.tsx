@@ -1,6 +1,6 @@
 import { ChevronLeft, ChevronRight } from 'lucide-react';
 import { useState } from 'react';
-import { Link, useNavigate } from 'react-router';
+import { Link } from 'react-router';
 import {
   addDays,
   addMonths,
@@ -20,6 +20,8 @@ import { Read } from '../../parts/States';
 import { useKeys } from '../../parts/useKeys';
 import { useNow } from '../../parts/useNow';
 import { usePerson, useZone } from '../../parts/useSession';
+import { Check } from '../../parts/Check';
+import { PeriodChip } from '../../parts/PeriodChip';
 import { api, type Course } from '../../state/api';
 import { FeedDialog } from './FeedDialog';
 
@@ -76,17 +78,7 @@ export function CalendarView({ span, course, period = 'all' }: CalendarViewProps
             : say(at, { month: 'long', year: 'numeric' })}
         </h2>
         <span className="ml-auto flex flex-wrap items-center gap-3">
-          {course ? (
-            <label className="flex items-center gap-2">
-              <input
-                type="checkbox"
-                className="size-4.5"
-                checked={everyCourse}
-                onChange={(event) => setEveryCourse(event.target.checked)}
-              />
-              all my courses
-            </label>
-          ) : null}
+          {course ? <Check label="all my courses" checked={everyCourse} onChange={setEveryCourse} /> : null}
           <Button look="quiet" onClick={() => setAsksFeed(true)}>
             In my own calendar
           </Button>
@@ -229,44 +221,25 @@ function DayCell({ day, isToday, isAside, entries, course, showsLessons, number 
 }
 
 function DueEntry({ entry }: { entry: Entry }) {
-  const person = usePerson();
-  const navigate = useNavigate();
+  const { standing } = usePerson();
+  const only = entry.periods.length === 1 ? String(entry.periods[0]!.number) : 'all';
   const to =
-    person.standing === 'student'
+    standing === 'student'
       ? `/turn-in/${entry.assignmentId}`
-      : placePath(
-          entry.courseId,
-          'Rack',
-          entry.periods.length === 1 ? String(entry.periods[0]!.number) : 'all',
-          {
-            assignment: entry.assignmentId,
-          },
-        );
-  const toSetUp = placePath(entry.courseId, 'Set-up', 'all', { step: 'assignments' });
+      : entry.isDraft
+        ? placePath(entry.courseId, 'Set-up', 'all', { step: 'assignments' })
+        : placePath(entry.courseId, 'Rack', only, { assignment: entry.assignmentId });
   return (
     <li>
       <Link
-        to={entry.isDraft ? toSetUp : to}
-        onClick={(event) => {
-          if (person.standing !== 'office') return;
-          // The office has no racks; a due time leads it to the course's roster.
-          event.preventDefault();
-          void navigate(placePath(entry.courseId, 'Set-up', 'all'));
-        }}
+        to={to}
         title={`${entry.title}, ${entry.courseTitle}`}
         className={`block rounded border bg-wall px-1.5 py-1 text-small leading-tight text-ink no-underline hover:border-edge ${entry.isDraft ? 'border-dashed border-edge' : 'border-line'}`}
       >
         <span className="flex items-center gap-1">
           <time className="text-ink-2">{entry.dueLocal.slice(11)}</time>
           {entry.periods.map((period) => (
-            <span
-              key={period.id}
-              className="grid size-4.5 place-items-center rounded-[4px] text-[11px] font-bold text-white"
-              style={{ backgroundColor: enamel(period.enamel) }}
-            >
-              <span className="sr-only">{period.label} </span>
-              <span aria-hidden="true">{period.number}</span>
-            </span>
+            <PeriodChip key={period.id} period={period} className="size-4.5 rounded-[4px] text-[11px]" />
           ))}
           {entry.isDraft ? <span className="text-[12px] text-ink-2">draft</span> : null}
         </span>

@@ -4,7 +4,7 @@ import { Link } from 'react-router';
 import { LARGEST_PACKAGE, pathOf, type AnswerOf, type ErrorAnswer } from '@vestibul/contract';
 import { packageChangeKinds, type PackageChangeKind, type PackageId, type PersonId } from '@vestibul/core';
 import { Button, buttonClass } from '../../parts/Button';
-import { sayCount } from '../../parts/format';
+import { sayBytes, sayCount } from '../../parts/format';
 import { tell, tellFailure } from '../../parts/Notices';
 import { PageFrame } from '../../parts/PageFrame';
 import { sayPackageFault } from '../../parts/sentences';
@@ -41,8 +41,8 @@ export function ListsPage() {
     if (!file) return;
     if (file.size > LARGEST_PACKAGE)
       return tellFailure({
-        code: 'bad-package',
-        details: { code: 'too-many-rows', file: file.name, found: '32 MB of' },
+        code: 'file-too-large',
+        details: { name: file.name, most: sayBytes(LARGEST_PACKAGE) },
       });
     setBusy(true);
     try {

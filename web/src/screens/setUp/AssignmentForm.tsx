@@ -15,6 +15,7 @@ import { GroupMark } from '../../parts/GroupMark';
 import { Markdown } from '../../parts/Markdown';
 import { tell, tellFailure } from '../../parts/Notices';
 import { useZone } from '../../parts/useSession';
+import { Check } from '../../parts/Check';
 import { api, type Course } from '../../state/api';
 import { DueFields } from './DueFields';
 import { ScoringField } from './ScoringField';
@@ -197,22 +198,23 @@ export function AssignmentForm({ course, assignment, onDone }: AssignmentFormPro
             <legend className="mb-1.5 font-semibold">Groups (none chosen: everybody)</legend>
             <div className="flex flex-wrap gap-x-4 gap-y-1.5">
               {groups.map((group) => (
-                <label key={group.id} className="flex items-center gap-2">
-                  <input
-                    type="checkbox"
-                    className="size-4.5"
-                    checked={draft.groupIds.includes(group.id)}
-                    onChange={(event) =>
-                      set({
-                        groupIds: event.target.checked
-                          ? [...draft.groupIds, group.id]
-                          : draft.groupIds.filter((id) => id !== group.id),
-                      })
-                    }
-                  />
-                  <GroupMark group={group} named />{' '}
-                  <span className="text-small text-ink-2">{group.period.label}</span>
-                </label>
+                <Check
+                  key={group.id}
+                  label={
+                    <>
+                      <GroupMark group={group} named />{' '}
+                      <span className="text-small text-ink-2">{group.period.label}</span>
+                    </>
+                  }
+                  checked={draft.groupIds.includes(group.id)}
+                  onChange={(on) =>
+                    set({
+                      groupIds: on
+                        ? [...draft.groupIds, group.id]
+                        : draft.groupIds.filter((id) => id !== group.id),
+                    })
+                  }
+                />
               ))}
             </div>
           </fieldset>
@@ -336,28 +338,6 @@ function Section({ title, open, children }: { title: string; open: boolean; chil
       <summary className="cursor-pointer rounded font-semibold">{title}</summary>
       <div className="mt-3 mb-1.5 grid gap-4">{children}</div>
     </details>
-  );
-}
-
-function Check({
-  label,
-  checked,
-  onChange,
-}: {
-  label: string;
-  checked: boolean;
-  onChange: (checked: boolean) => void;
-}) {
-  return (
-    <label className="flex items-center gap-2">
-      <input
-        type="checkbox"
-        className="size-4.5 shrink-0"
-        checked={checked}
-        onChange={(event) => onChange(event.target.checked)}
-      />
-      {label}
-    </label>
   );
 }
 

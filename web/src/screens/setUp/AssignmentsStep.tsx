@@ -7,10 +7,12 @@ import { Field, inputClass } from '../../parts/Field';
 import { sayCount, sayMoment } from '../../parts/format';
 import { tell, tellFailure } from '../../parts/Notices';
 import { mayRun } from '../../parts/places';
-import { enamel } from '../../parts/Plate';
 import { Empty, Read } from '../../parts/States';
 import { useNow } from '../../parts/useNow';
 import { useZone } from '../../parts/useSession';
+import { PeriodChip } from '../../parts/PeriodChip';
+import { Check } from '../../parts/Check';
+import { toggled } from '../../parts/toggled';
 import { api, type Course } from '../../state/api';
 import { AssignmentForm } from './AssignmentForm';
 import { orders, sortAssignments, type AssignmentOrder } from './sortAssignments';
@@ -142,12 +144,7 @@ function AssignmentRow({ course, assignment, onOpen }: AssignmentRowProps) {
             return due
               ? [
                   <span key={known.id} className="inline-flex items-center gap-1.5">
-                    <span
-                      className="grid size-6 place-items-center rounded text-[13px] font-bold text-white"
-                      style={{ backgroundColor: enamel(known.enamel) }}
-                    >
-                      {known.number}
-                    </span>
+                    <PeriodChip period={known} />
                     {sayMoment(due.due, zone)}
                   </span>,
                 ]
@@ -238,19 +235,15 @@ function PickAssignments({ courseId, picked, onPick }: PickAssignmentsProps) {
         <ul className="grid max-h-72 list-none gap-1 overflow-y-auto p-0">
           {assignments.map(({ id, title, unit }) => (
             <li key={id}>
-              <label className="flex items-center gap-2.5">
-                <input
-                  type="checkbox"
-                  className="size-4.5"
-                  checked={picked.has(id)}
-                  onChange={() => {
-                    const next = new Set(picked);
-                    if (!next.delete(id)) next.add(id);
-                    onPick(next);
-                  }}
-                />
-                {title} {unit ? <span className="text-small text-ink-2">{unit}</span> : null}
-              </label>
+              <Check
+                label={
+                  <>
+                    {title} {unit ? <span className="text-small text-ink-2">{unit}</span> : null}
+                  </>
+                }
+                checked={picked.has(id)}
+                onChange={() => onPick(toggled(picked, id))}
+              />
             </li>
           ))}
         </ul>

@@ -8,9 +8,11 @@ import { Field, inputClass } from '../../parts/Field';
 import { sayBytes, sayCount, sayListName, sayMoment, sayName } from '../../parts/format';
 import { tell, tellFailure } from '../../parts/Notices';
 import { mayRun } from '../../parts/places';
-import { enamel } from '../../parts/Plate';
 import { Empty, Read } from '../../parts/States';
 import { useZone } from '../../parts/useSession';
+import { PeriodChip } from '../../parts/PeriodChip';
+import { Pages } from '../../parts/Pages';
+import { toggled } from '../../parts/toggled';
 import { api, type Course } from '../../state/api';
 import { KeepBlank } from './KeepBlank';
 import type { StepProps } from './SetUp';
@@ -94,14 +96,7 @@ function BlankRow({ course, blank, onHandOut, onLook, onReplace }: BlankRowProps
           {course.periods
             .filter((period) => blank.handOuts.some((order) => order.periodId === period.id))
             .map((period) => (
-              <span
-                key={period.id}
-                className="grid size-5.5 place-items-center rounded text-[12px] font-bold text-white"
-                style={{ backgroundColor: enamel(period.enamel) }}
-              >
-                <span className="sr-only">{period.label}</span>
-                <span aria-hidden="true">{period.number}</span>
-              </span>
+              <PeriodChip key={period.id} period={period} className="size-5.5 rounded text-[12px]" />
             ))}
           {blank.handOuts[0]?.assignmentId ? (
             <span className="text-ink-2">
@@ -185,11 +180,7 @@ function HandOutDialog({ course, blank, onClose }: BlankDialogProps) {
               className="size-5"
               checked={periods.has(period.id)}
               disabled={before.has(period.id)}
-              onChange={() => {
-                const next = new Set(periods);
-                if (!next.delete(period.id)) next.add(period.id);
-                setPeriods(next);
-              }}
+              onChange={() => setPeriods(toggled(periods, period.id))}
             />
             {period.label}
             <span className="text-small text-ink-2">
@@ -264,11 +255,7 @@ function HoldersDialog({ course, blank, onClose }: BlankDialogProps) {
                         type="checkbox"
                         className="size-4.5"
                         checked={picked.has(holder.id)}
-                        onChange={() => {
-                          const nextPicked = new Set(picked);
-                          if (!nextPicked.delete(holder.id)) nextPicked.add(holder.id);
-                          setPicked(nextPicked);
-                        }}
+                        onChange={() => setPicked(toggled(picked, holder.id))}
                       />
                       <span className="w-6 text-ink-2">{numberOf.get(holder.periodId)}</span>
                       <b className="min-w-0 flex-1 truncate font-semibold">{sayListName(holder)}</b>
@@ -284,12 +271,7 @@ function HoldersDialog({ course, blank, onClose }: BlankDialogProps) {
               })}
             </ul>
             <div className="flex flex-wrap items-center gap-2.5">
-              <Button look="quiet" disabled={pages.length === 0} onClick={() => setPages(pages.slice(0, -1))}>
-                Back
-              </Button>
-              <Button look="quiet" disabled={next === null} onClick={() => setPages([...pages, next!])}>
-                More
-              </Button>
+              <Pages of="the copies" pages={pages} next={next} onTurn={setPages} />
               <Button
                 look="quiet"
                 onClick={() =>

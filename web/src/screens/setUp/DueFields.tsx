@@ -1,6 +1,6 @@
 import { instantToLocal, isLocalTime, nextMeeting, type Instant, type PeriodId } from '@vestibul/core';
 import { inputClass } from '../../parts/Field';
-import { enamel } from '../../parts/Plate';
+import { PeriodChip } from '../../parts/PeriodChip';
 import type { Course } from '../../state/api';
 import type { Draft } from './assignmentDraft';
 import { sayClock } from './sayClock';
@@ -41,12 +41,7 @@ export function DueFields({ course, draft: { dues }, zone, error, onChange }: Du
                   set(period.id, event.target.checked ? (Object.values(dues).find(Boolean) ?? '') : undefined)
                 }
               />
-              <span
-                className="grid size-7 place-items-center rounded text-small font-bold text-white"
-                style={{ backgroundColor: enamel(period.enamel) }}
-              >
-                {period.number}
-              </span>
+              <PeriodChip period={period} className="size-7 rounded text-small" labelled />
               <span className="truncate">{period.label}</span>
             </label>
             {value === undefined ? (

@@ -6,6 +6,7 @@ import { Dialog } from '../../parts/Dialog';
 import { inputClass } from '../../parts/Field';
 import { GroupMark } from '../../parts/GroupMark';
 import { tellFailure } from '../../parts/Notices';
+import { enamelNames } from '../../parts/Plate';
 import { api, type Course } from '../../state/api';
 
 interface Draft {
@@ -97,7 +98,7 @@ export function GroupsDialog({
               value={group.enamel}
               onChange={(event) => change(i, { enamel: Number(event.target.value) })}
             >
-              {['blue', 'green', 'red', 'violet', 'ochre'].map((name, colour) => (
+              {enamelNames.map((name, colour) => (
                 <option key={name} value={colour + 1}>
                   {name}
                 </option>

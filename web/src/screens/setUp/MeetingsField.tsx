@@ -1,4 +1,4 @@
-import type { MeetingPattern } from '@vestibul/core';
+import { LONGEST_CYCLE, type MeetingPattern } from '@vestibul/core';
 import { inputClass } from '../../parts/Field';
 import { letters, weekdays } from './sayMeetings';
 
@@ -93,11 +93,11 @@ export function MeetingsField({ value, firstDay, onChange }: MeetingsFieldProps)
             <input
               type="number"
               min={2}
-              max={10}
+              max={LONGEST_CYCLE}
               className={`${inputClass} w-20!`}
               value={value.length}
               onChange={(event) => {
-                const length = Math.min(10, Math.max(2, Number(event.target.value) || 2));
+                const length = Math.min(LONGEST_CYCLE, Math.max(2, Number(event.target.value) || 2));
                 onChange({
                   ...value,
                   length,

@@ -12,6 +12,7 @@ import { Button, buttonClass } from '../../parts/Button';
 import { Dialog } from '../../parts/Dialog';
 import { sayCount } from '../../parts/format';
 import { tell } from '../../parts/Notices';
+import { Check } from '../../parts/Check';
 import type { Course } from '../../state/api';
 import type { RosterStudent } from './RosterTable';
 
@@ -99,15 +100,12 @@ export function PeopleOutDialog({ course, period, students, onClose }: PeopleOut
         <p className="font-semibold">Or a file with</p>
         <div className="grid grid-cols-[repeat(auto-fill,minmax(10rem,1fr))] gap-1.5">
           {peopleColumns.map((column) => (
-            <label key={column} className="flex items-center gap-2">
-              <input
-                type="checkbox"
-                className="size-4.5"
-                checked={columns.includes(column)}
-                onChange={() => toggle(column)}
-              />
-              {peopleHeadings[column]}
-            </label>
+            <Check
+              key={column}
+              label={peopleHeadings[column]}
+              checked={columns.includes(column)}
+              onChange={() => toggle(column)}
+            />
           ))}
         </div>
       </fieldset>

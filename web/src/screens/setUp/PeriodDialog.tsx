@@ -1,11 +1,11 @@
 import { useState } from 'react';
-import { ENAMELS, HIGHEST_PERIOD, periodBody } from '@vestibul/contract';
-import type { MeetingPattern } from '@vestibul/core';
+import { periodBody } from '@vestibul/contract';
+import { HIGHEST_PERIOD, type MeetingPattern } from '@vestibul/core';
 import { Button } from '../../parts/Button';
 import { Dialog } from '../../parts/Dialog';
 import { Field, inputClass } from '../../parts/Field';
 import { tellFailure } from '../../parts/Notices';
-import { enamel } from '../../parts/Plate';
+import { enamel, enamelNames } from '../../parts/Plate';
 import { api, type Course } from '../../state/api';
 import { MeetingsField } from './MeetingsField';
 
@@ -76,19 +76,19 @@ export function PeriodDialog({ course, period, onClose }: PeriodDialogProps) {
         <fieldset>
           <legend className="mb-1.5 font-semibold">Colour of the plate</legend>
           <div className="flex gap-2.5">
-            {Array.from({ length: ENAMELS }, (_, i) => i + 1).map((known) => (
-              <label key={known} className="cursor-pointer">
+            {enamelNames.map((name, i) => (
+              <label key={name} className="cursor-pointer">
                 <input
                   type="radio"
                   name="enamel"
                   className="peer sr-only"
-                  checked={colour === known}
-                  onChange={() => setColour(known)}
-                  aria-label={`Enamel ${known}`}
+                  checked={colour === i + 1}
+                  onChange={() => setColour(i + 1)}
+                  aria-label={name}
                 />
                 <span
                   className="plate size-11! text-xl! peer-checked:outline-3 peer-checked:outline-offset-2 peer-checked:outline-brass-mark peer-focus-visible:outline-3 peer-focus-visible:outline-offset-2 peer-focus-visible:outline-ink"
-                  style={{ backgroundColor: enamel(known) }}
+                  style={{ backgroundColor: enamel(i + 1) }}
                 >
                   {number || '·'}
                 </span>

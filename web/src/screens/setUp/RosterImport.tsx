@@ -6,6 +6,8 @@ import { Button } from '../../parts/Button';
 import { Field, inputClass } from '../../parts/Field';
 import { sayCount, sayListName } from '../../parts/format';
 import { tell, tellFailure } from '../../parts/Notices';
+import { Check } from '../../parts/Check';
+import { toggled } from '../../parts/toggled';
 import { api } from '../../state/api';
 import { ColumnChooser } from './ColumnChooser';
 import { FateTable } from './FateTable';
@@ -195,11 +197,6 @@ interface LeaversProps {
 /** Who is on the roster and not on the list: they leave only where the teacher says that the list is all there are. */
 function Leavers({ preview, isWhole, onWhole, staying, onStaying }: LeaversProps) {
   const nameOf = new Map(preview.people.map((person) => [person.id, sayListName(person)]));
-  const toggle = (id: PersonId) => {
-    const next = new Set(staying);
-    if (!next.delete(id)) next.add(id);
-    onStaying(next);
-  };
   return (
     <fieldset className="rounded-plate border border-line bg-surface px-4 py-3">
       <label className="flex items-center gap-2.5 font-semibold">
@@ -216,15 +213,11 @@ function Leavers({ preview, isWhole, onWhole, staying, onStaying }: LeaversProps
         <ul className="mt-2 grid list-none grid-cols-[repeat(auto-fill,minmax(15rem,1fr))] gap-x-6 gap-y-1 p-0">
           {preview.leavers.map((id) => (
             <li key={id}>
-              <label className="flex items-center gap-2">
-                <input
-                  type="checkbox"
-                  className="size-4.5"
-                  checked={!staying.has(id)}
-                  onChange={() => toggle(id)}
-                />
-                <span className={staying.has(id) ? '' : 'text-brick'}>{nameOf.get(id)}</span>
-              </label>
+              <Check
+                label={<span className={staying.has(id) ? '' : 'text-brick'}>{nameOf.get(id)}</span>}
+                checked={!staying.has(id)}
+                onChange={() => onStaying(toggled(staying, id))}
+              />
             </li>
           ))}
         </ul>

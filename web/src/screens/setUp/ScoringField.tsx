@@ -1,3 +1,10 @@
+import {
+  FEWEST_LEVELS,
+  MOST_CRITERIA,
+  MOST_LEVELS,
+  MOST_LEVEL_POINTS,
+  MOST_POINTS,
+} from '@vestibul/contract';
 import { mostPoints, type Criterion, type Scoring } from '@vestibul/core';
 import { Button } from '../../parts/Button';
 import { inputClass } from '../../parts/Field';
@@ -43,7 +50,7 @@ export function ScoringField({ value, error, onChange }: ScoringFieldProps) {
             <input
               type="number"
               min={1}
-              max={1000}
+              max={MOST_POINTS}
               className={`${inputClass} w-28!`}
               value={value.most}
               onChange={(event) => onChange({ kind: 'points', most: Number(event.target.value) })}
@@ -105,7 +112,7 @@ function Rubric({
               <input
                 type="number"
                 min={0}
-                max={100}
+                max={MOST_LEVEL_POINTS}
                 aria-label={`Points of level ${k + 1}`}
                 className={inputClass}
                 value={level.points}
@@ -135,7 +142,7 @@ function Rubric({
               <Button
                 look="quiet"
                 aria-label={`Take away level ${k + 1}`}
-                disabled={criterion.levels.length <= 2}
+                disabled={criterion.levels.length <= FEWEST_LEVELS}
                 onClick={() => change(i, { levels: criterion.levels.filter((_, m) => m !== k) })}
               >
                 ✕
@@ -145,7 +152,7 @@ function Rubric({
           <Button
             look="quiet"
             className="justify-self-start"
-            disabled={criterion.levels.length >= 8}
+            disabled={criterion.levels.length >= MOST_LEVELS}
             onClick={() => change(i, { levels: [...criterion.levels, { title: '', points: 0, says: '' }] })}
           >
             Add a level
@@ -153,7 +160,10 @@ function Rubric({
         </li>
       ))}
       <li>
-        <Button disabled={criteria.length >= 12} onClick={() => onChange([...criteria, firstCriterion()])}>
+        <Button
+          disabled={criteria.length >= MOST_CRITERIA}
+          onClick={() => onChange([...criteria, firstCriterion()])}
+        >
           Add a criterion
         </Button>
       </li>

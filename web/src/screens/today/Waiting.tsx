@@ -1,20 +1,22 @@
 import { Link } from 'react-router';
 import { sayDuration } from '@vestibul/core';
 import type { AnswerOf } from '@vestibul/contract';
-import {
-  assignmentsFor,
-  placesFor,
-  tallyOf,
-  type Arrangement,
-  type Place,
-  type Tally,
-} from '../../parts/courseWork';
+import { assignmentsFor, placesFor, tallyOf, type Arrangement, type Tally } from '../../parts/courseWork';
 import { sayCount, sayDueDay, sayListName, sayShortly } from '../../parts/format';
 import { enamel } from '../../parts/Plate';
-import { placePath } from '../../parts/places';
+import { placePath, type Place } from '../../parts/places';
 import { stripFor } from '../../parts/stripFor';
+import { PeriodChip } from '../../parts/PeriodChip';
 import type { Course } from '../../state/api';
 import { summarise, type DueLine } from './summarise';
+
+/** What waits for the teacher, and the place that the first of each leads to. */
+const counts = [
+  ['unseen', 'not seen', 'Rack'],
+  ['held', 'to approve', 'Rack'],
+  ['toReview', 'to review', 'Review desk'],
+  ['toHandBack', 'to hand back', 'Rack'],
+] as const satisfies readonly (readonly [keyof Tally, string, Place])[];
 
 interface WaitingProps {
   course: Course;
@@ -54,8 +56,7 @@ export function Waiting({ course, period, rack, now, zone, arrangement }: Waitin
         slot?.turnedInAt && stripFor(course, student, slot, zone).verdict === 'Named by an earlier rule',
     ).length;
   const total = (key: keyof Tally) => lines.reduce((sum, line) => sum + line.tally[key], 0);
-  const first = (fits: (line: DueLine) => boolean) => lines.find(fits);
-  const to = (place: 'Rack' | 'Review desk', line: DueLine | undefined) =>
+  const to = (place: Place, line: DueLine | undefined) =>
     placePath(
       course.id,
       place,
@@ -66,38 +67,17 @@ export function Waiting({ course, period, rack, now, zone, arrangement }: Waitin
     <div className="grid gap-x-7 gap-y-6 lg:grid-cols-[minmax(0,1fr)_21rem]">
       <div className="grid content-start gap-6">
         <ul aria-label="Waits for you" className="grid list-none grid-cols-2 gap-2.5 p-0 md:grid-cols-4">
-          <Count
-            value={total('unseen')}
-            says="not seen"
-            to={to(
-              'Rack',
-              first(({ tally }) => tally.unseen > 0),
-            )}
-          />
-          <Count
-            value={total('held')}
-            says="to approve"
-            to={to(
-              'Rack',
-              first(({ tally }) => tally.held > 0),
-            )}
-          />
-          <Count
-            value={total('toReview')}
-            says="to review"
-            to={to(
-              'Review desk',
-              first(({ tally }) => tally.toReview > 0),
-            )}
-          />
-          <Count
-            value={total('toHandBack')}
-            says="to hand back"
-            to={to(
-              'Rack',
-              first(({ tally }) => tally.toHandBack > 0),
-            )}
-          />
+          {counts.map(([key, says, place]) => (
+            <Count
+              key={key}
+              value={total(key)}
+              says={says}
+              to={to(
+                place,
+                lines.find(({ tally }) => tally[key] > 0),
+              )}
+            />
+          ))}
         </ul>
         <Lines
           title="Due next"
@@ -234,20 +214,14 @@ function Lines({ title, lines, course, now, zone, empty }: LinesProps) {
 
 function Line({ line, course, now, zone }: { line: DueLine; course: Course; now: number; zone: string }) {
   const { period, assignment, tally, dueMs, due } = line;
-  const asked = line.places.filter(({ student }: Place) => student.leftAt === null).length;
+  const asked = line.places.filter(({ student }) => student.leftAt === null).length;
   return (
     <li>
       <Link
         to={placePath(course.id, 'Rack', String(period.number), { assignment: assignment.id })}
         className="grid grid-cols-[44px_minmax(0,1fr)_auto] items-center gap-4 rounded-lg border border-line bg-surface px-3 py-1.5 text-ink no-underline hover:border-edge"
       >
-        <span
-          className="grid size-9 place-items-center rounded-md font-display text-lg font-bold text-white"
-          style={{ backgroundColor: enamel(period.enamel) }}
-        >
-          <span className="sr-only">{period.label} </span>
-          <span aria-hidden="true">{period.number}</span>
-        </span>
+        <PeriodChip period={period} className="size-9 rounded-md font-display text-lg" />
         <span className="min-w-0">
           <b className="block truncate font-semibold">{assignment.title}</b>
           <span className="text-small text-ink-2">

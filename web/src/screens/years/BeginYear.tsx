@@ -8,10 +8,11 @@ import { sayCount } from '../../parts/format';
 import { tell, tellFailure } from '../../parts/Notices';
 import { PageFrame } from '../../parts/PageFrame';
 import { placePath } from '../../parts/places';
-import { enamel } from '../../parts/Plate';
 import { Empty, Read } from '../../parts/States';
 import { usePageTitle } from '../../parts/usePageTitle';
 import { usePerson } from '../../parts/useSession';
+import { PeriodChip } from '../../parts/PeriodChip';
+import { toggled } from '../../parts/toggled';
 import { api } from '../../state/api';
 import { YearForm } from './YearForm';
 
@@ -136,11 +137,7 @@ function PlanView({ from, to }: { from: YearId; to: YearId }) {
                     chosen={!course.isThere && !left.has(course.id)}
                     unfolded={data.courses.length <= MOST_UNFOLDED}
                     corrections={corrections}
-                    onToggle={() => {
-                      const next = new Set(left);
-                      if (!next.delete(course.id)) next.add(course.id);
-                      setLeft(next);
-                    }}
+                    onToggle={() => setLeft(toggled(left, course.id))}
                     onCorrect={(key, value) => setCorrections(new Map(corrections).set(key, value))}
                   />
                 </li>
@@ -223,13 +220,8 @@ function PlannedCourseView({
                     const key = keyOf(assignment.id, periodId);
                     return (
                       <label key={periodId} className="flex items-center gap-2 text-small">
-                        <span
-                          className="grid size-6 place-items-center rounded font-bold text-white"
-                          style={{ backgroundColor: enamel(period.enamel) }}
-                        >
-                          <span className="sr-only">{period.label}, was </span>
-                          <span aria-hidden="true">{period.number}</span>
-                        </span>
+                        <PeriodChip period={period} />
+                        <span className="sr-only">was </span>
                         <span className="text-ink-2">{was.slice(0, 10)} →</span>
                         <input
                           type="datetime-local"
