@@ -58,7 +58,17 @@ export default tseslint.config(
   },
   {
     files: ['web/public/*.js'],
-    languageOptions: { globals: { localStorage: 'readonly', matchMedia: 'readonly', document: 'readonly' } },
+    languageOptions: {
+      globals: {
+        localStorage: 'readonly',
+        matchMedia: 'readonly',
+        document: 'readonly',
+        self: 'readonly',
+        caches: 'readonly',
+        fetch: 'readonly',
+        URL: 'readonly',
+      },
+    },
   },
   { files: ['web/src/**/*.tsx'], ...jsxA11y.flatConfigs.recommended },
   {

@@ -1,10 +1,8 @@
 import type { Page } from '@playwright/test';
-import { expect, test, visitDemo } from './support/journey';
+import { expect, go, test, visitDemo } from './support/journey';
 
 async function openRack(page: Page, period: number): Promise<void> {
-  await expect(page.getByRole('navigation', { name: 'Places' })).toBeVisible();
-  await page.keyboard.press('g');
-  await page.keyboard.press('r');
+  await go(page, 'r');
   await page
     .getByRole('link', { name: new RegExp(`^Period ${period}`) })
     .first()

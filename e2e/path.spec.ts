@@ -3,7 +3,7 @@ import fs from 'node:fs';
 import path from 'node:path';
 import papa from 'papaparse';
 import { Application } from './support/Application';
-import { expect, openWindow, test } from './support/journey';
+import { expect, go, openWindow, test } from './support/journey';
 
 const password = 'a long sentence of my own';
 /** A picture of one pixel: PNG specification, third edition. */
@@ -180,8 +180,7 @@ test('from an empty school to a handed back file on the record, through an inter
   await test.step('the piece is on the teacher’s rack; glance, comment, review, hand back, by keyboard', async () => {
     const { page } = teacher;
     // The server was killed in between; the page has found it again by itself.
-    await page.keyboard.press('g');
-    await page.keyboard.press('r');
+    await go(page, 'r');
     await page.getByRole('link', { name: /^Period 3/ }).click();
     const slot = page.getByRole('button', { name: /^Đặng, Mai: turned in, 2 pieces, not seen/ });
     await expect(slot).toBeVisible();
@@ -210,8 +209,7 @@ test('from an empty school to a handed back file on the record, through an inter
 
   await test.step('every step is on the ledger, and the record reads back', async () => {
     const { page } = teacher;
-    await page.keyboard.press('g');
-    await page.keyboard.press('l');
+    await go(page, 'l');
     const lines = page.getByRole('list', { name: 'Lines' });
     await expect(lines).toContainText('handed back');
     await page.getByLabel('Student').selectOption({ label: 'Đặng, Mai' });

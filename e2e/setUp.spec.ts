@@ -2,7 +2,7 @@ import { ZipFile } from 'yazl';
 import { madePackage, type MadeRows } from '@vestibul/core/testing';
 import type { Page } from '@playwright/test';
 import { Application } from './support/Application';
-import { expect, openWindow, signIn, test, visitDemo } from './support/journey';
+import { expect, go, openWindow, signIn, test, toPeriod, visitDemo } from './support/journey';
 
 const password = 'a long sentence of my own';
 
@@ -142,18 +142,9 @@ test('from an empty school to 150 people, five periods and a blank handed out, b
 });
 
 async function toSetUp(page: Page): Promise<void> {
-  await expect(page.getByRole('navigation', { name: 'Places' })).toBeVisible();
-  await page.keyboard.press('g');
-  await page.keyboard.press('s');
+  await go(page, 's');
   await expect(page.getByRole('navigation', { name: 'Steps of the set-up' })).toBeVisible();
 }
-
-/** Goes through a period's door. */
-const toPeriod = (page: Page, number: number) =>
-  page
-    .getByRole('navigation', { name: 'Periods' })
-    .getByRole('link', { name: new RegExp(`^Period ${number}`) })
-    .click();
 
 test('a student leaves and comes back: nothing lost, nothing twice, every count right', async ({
   browser,
@@ -170,8 +161,7 @@ test('a student leaves and comes back: nothing lost, nothing twice, every count 
   await page.getByRole('button', { name: 'Mai Đặng leaves the course' }).click();
   await expect(page.getByText('29 students · 1 left')).toBeVisible();
 
-  await page.keyboard.press('g');
-  await page.keyboard.press('r');
+  await go(page, 'r');
   const slot = page.getByRole('button', { name: /^Đặng, Mai: .*has left/ });
   await expect(slot).toBeVisible();
   // What she turned in is still looked at.

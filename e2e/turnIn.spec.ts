@@ -1,4 +1,4 @@
-import { expect, openWindow, test, visitDemo } from './support/journey';
+import { expect, go, openWindow, test, visitDemo } from './support/journey';
 
 const file = (name: string, text = name) => ({ name, mimeType: 'text/plain', buffer: Buffer.from(text) });
 
@@ -7,9 +7,7 @@ test('a piece that arrives appears on the open rack by itself, in the right slot
   demo,
 }) => {
   const teacher = await visitDemo(browser, demo, 'itamsin');
-  await expect(teacher.page.getByRole('navigation', { name: 'Places' })).toBeVisible();
-  await teacher.page.keyboard.press('g');
-  await teacher.page.keyboard.press('r');
+  await go(teacher.page, 'r');
   await teacher.page
     .getByRole('link', { name: /^Period 5/ })
     .first()

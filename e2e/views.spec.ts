@@ -1,16 +1,5 @@
 import type { Page } from '@playwright/test';
-import { axeFindings, expect, openWindow, test, visitDemo } from './support/journey';
-
-const placeOf = { t: 'Today', r: 'Rack', l: 'Ledger', s: 'Set-up' };
-
-/** To a place by its keys; back when it is open. */
-async function go(page: Page, letter: keyof typeof placeOf): Promise<void> {
-  const places = page.getByRole('navigation', { name: 'Places' });
-  await expect(places).toBeVisible();
-  await page.keyboard.press('g');
-  await page.keyboard.press(letter);
-  await expect(places.locator('[aria-current]')).toHaveText(placeOf[letter]);
-}
+import { axeFindings, expect, go, openWindow, test, visitDemo } from './support/journey';
 
 const teacherViews: [string, (page: Page) => Promise<void>][] = [
   ['Today', async (page) => expect(page.getByRole('heading', { name: 'Due next' })).toBeVisible()],
@@ -50,6 +39,13 @@ const teacherViews: [string, (page: Page) => Promise<void>][] = [
     async (page) => {
       await page.keyboard.press('r');
       await expect(page.getByRole('region', { name: 'Review' })).toBeVisible();
+    },
+  ],
+  [
+    'sorting table',
+    async (page) => {
+      await go(page, 'o');
+      await expect(page.getByText('The table is empty')).toBeVisible();
     },
   ],
   [
@@ -147,7 +143,27 @@ const peopleViews: [string, (page: Page) => Promise<void>][] = [
     'set-up: names',
     async (page) => {
       await page.getByRole('link', { name: /Names/ }).click();
-      await expect(page.getByText('marks kept').first()).toBeVisible();
+      await page.getByLabel('Rule for the names of turn-in folders').fill('z {period}-{last}_{initial}');
+      await expect(page.getByText(/people have one name to any computer/).first()).toBeVisible();
+      await page
+        .getByRole('list', { name: 'Parts of the rule' })
+        .getByRole('button', { name: 'last' })
+        .click();
+      await expect(page.getByLabel('Filters')).toBeVisible();
+    },
+  ],
+  [
+    'set-up: what a rule would rename',
+    async (page) => {
+      await page.getByRole('button', { name: 'Set the rule …' }).click();
+      await expect(page.getByRole('region', { name: 'What would be renamed' })).toBeVisible();
+    },
+  ],
+  [
+    'set-up: check of names',
+    async (page) => {
+      await page.getByRole('button', { name: 'Check what exists' }).click();
+      await expect(page.getByText(/do not follow the rule/)).toBeVisible();
     },
   ],
 ];
@@ -230,6 +246,28 @@ const studentViews: [string, (page: Page) => Promise<void>][] = [
     async (page) => {
       await page.getByRole('link', { name: 'Turn in', exact: true }).click();
       await expect(page.getByRole('region', { name: 'Tray' })).toBeVisible();
+    },
+  ],
+  [
+    'other ways into the tray',
+    async (page) => {
+      await page.getByRole('button', { name: /^(Record, link|Link, text)/ }).click();
+      await expect(page.getByRole('button', { name: 'Write it here' })).toBeVisible();
+    },
+  ],
+  [
+    'writing',
+    async (page) => {
+      await page.getByRole('button', { name: 'Write it here' }).click();
+      await expect(page.getByRole('textbox', { name: 'Your text' })).toBeVisible();
+    },
+  ],
+  [
+    'recording',
+    async (page) => {
+      await page.goto(page.url().replace(/write.*/, 'record'));
+      await expect(page.getByText(/^(What is recorded|Nothing is recorded here)$/)).toBeVisible();
+      await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
     },
   ],
   [

@@ -33,6 +33,7 @@ export async function buildServer(options = {}) {
     entryPoints: {
       'server/main': 'server/src/main.ts',
       'demo/make': 'demo/src/make.ts',
+      'demo/mail': 'demo/src/mail/serve.ts',
       // The server finds its threads beside itself; the demo's maker and the bench are servers too.
       ...Object.fromEntries(places.map((place) => [`${place}/worker`, 'server/src/threads/worker.ts'])),
       'cli/vestibul': 'cli/src/main.ts',
@@ -65,14 +66,23 @@ export async function build() {
   await vite.build({ root: path.join(root, 'web'), logLevel: 'warn' });
 }
 
-/** Builds the server's threads alone, for tests that run it from source. */
-export async function buildWorker() {
+async function buildOne(entry, outfile) {
   const esbuild = await import('esbuild');
-  copyMigrations('server');
   await esbuild.build({
     absWorkingDir: root,
-    entryPoints: ['server/src/threads/worker.ts'],
-    outfile: path.join(root, '.build/server/worker.mjs'),
+    entryPoints: [entry],
+    outfile: path.join(root, outfile),
     ...forNode,
   });
+}
+
+/** Builds the command alone, where nothing else was built yet. */
+export async function buildCommand() {
+  await buildOne('cli/src/main.ts', '.build/cli/vestibul.mjs');
+}
+
+/** Builds the server's threads alone, for tests that run it from source. */
+export async function buildWorker() {
+  copyMigrations('server');
+  await buildOne('server/src/threads/worker.ts', '.build/server/worker.mjs');
 }

@@ -1,7 +1,7 @@
 // npm run demo: everything from a fresh clone to the made-up school in the browser.
 import fs from 'node:fs';
 import path from 'node:path';
-import { endWith, ensureBuilt, ensureInstalled, must, root, say, startBuilt } from './tools.mjs';
+import { endWith, ensureBuilt, ensureInstalled, must, root, say, startBuilt, startMail } from './tools.mjs';
 
 const reset = process.argv.includes('--reset');
 const folder = path.resolve(process.env.VESTIBUL_DATA || path.join(root, '.demo'));
@@ -27,6 +27,7 @@ if (reset && isDemo) {
     'vault',
     'arriving',
     'demo-school.json',
+    'school-key.pem',
   ]) {
     fs.rmSync(path.join(folder, name), { recursive: true, force: true });
   }
@@ -36,7 +37,13 @@ if (!isDemo || reset) {
   must(process.execPath, [path.join(root, '.build/demo/make.mjs'), folder]);
 }
 
-const { child, ready } = startBuilt({ VESTIBUL_DATA: folder, VESTIBUL_DEMO: '1' });
+const mail = await startMail(Number(process.env.PORT || 4310) + 1);
+const { child, ready } = startBuilt({
+  VESTIBUL_DATA: folder,
+  VESTIBUL_DEMO: '1',
+  VESTIBUL_SMTP: mail.smtp,
+  VESTIBUL_MAIL_FROM: 'Larkmoor School <hall@larkmoor.example>',
+});
 endWith(child);
 const address = await ready;
 if (address) {
@@ -44,5 +51,6 @@ if (address) {
   console.log(`\n  Larkmoor School is open at  ${address}\n`);
   console.log(`  The sign-in page offers the demo people. By hand, with the password '${password}':`);
   for (const person of people) console.log(`    ${person.email.padEnd(34)} ${person.what}`);
+  console.log(`\n  No mail leaves this machine: what it would send is read at  ${mail.page}`);
   console.log('\n  Ctrl-C ends it. npm run demo -- --reset makes the school anew.\n');
 }

@@ -1,5 +1,5 @@
 // What the scripts share: installing, building, ports and children. Plain Node.js, since they run before anything is installed.
-import { spawn, spawnSync } from 'node:child_process';
+import { fork, spawn, spawnSync } from 'node:child_process';
 import { createHash } from 'node:crypto';
 import fs from 'node:fs';
 import net from 'node:net';
@@ -105,6 +105,17 @@ export function startBuilt(env) {
     child.once('exit', () => resolve(null));
   });
   return { child, ready };
+}
+
+/** The stand-in for a mail server, its page on `port` (0: any): where to send to and where to read. It ends with this process. */
+export function startMail(port = 0) {
+  const child = fork(at('.build', 'demo', 'mail.mjs'), [String(port)], {
+    stdio: ['ignore', 'inherit', 'inherit', 'ipc'],
+  });
+  return new Promise((resolve, reject) => {
+    child.once('message', resolve);
+    child.once('exit', (code) => reject(new Error(`the stand-in for mail ended with ${code}`)));
+  });
 }
 
 /** Passes Ctrl-C and kill on to a child and ends with its code, so that nothing is left running. */

@@ -32,8 +32,8 @@ export async function measureRack(folder: string): Promise<string[]> {
     for (const student of readRoster(db, made.course)) {
       const id = `u_${a}_${student.id}` as UploadId;
       startUpload(school, { id, byId: student.id, assignmentId, originalName: 'IMG_4821.JPG', bytes: 1000 });
-      markArrived(school, id, { sha256: sha256Hex(id), mime: 'image/jpeg', extension: 'jpg' });
-      turnIn(school, student.id, assignmentId, { key: randomUUID(), uploadIds: [id] });
+      markArrived(school, id, { sha256: sha256Hex(id), bytes: 1000, mime: 'image/jpeg', extension: 'jpg' });
+      turnIn(school, student.id, assignmentId, { key: randomUUID(), namesAgreed: false, uploadIds: [id] });
     }
   }
   const cookie = `${SESSION_COOKIE}=${startSession(school, teacher)}`;

@@ -1,20 +1,5 @@
 import { describe, expect, test } from '@jest/globals';
-import { run } from './run';
-
-function call(args: string[], files: Record<string, string | Buffer> = {}) {
-  const out: string[] = [];
-  const err: string[] = [];
-  const code = run(args, {
-    read(file) {
-      const found = files[file];
-      if (found === undefined) throw new Error('ENOENT');
-      return Buffer.from(found as string);
-    },
-    out: (text) => out.push(text),
-    err: (text) => err.push(text),
-  });
-  return { code, out, err };
-}
+import { call, klass } from './testing';
 
 describe('vestibul roster read', () => {
   test('prints a JSON object a person, with the line it came from', () => {
@@ -36,6 +21,7 @@ describe('vestibul roster read', () => {
     ['a quote that does not end', ['roster', 'read', 'open.csv'], 'open.csv:'],
     ['no column with names', ['roster', 'read', 'bare.csv'], 'bare.csv:1: no column tells names'],
     ['another call', ['roster', 'write'], 'usage: vestibul roster read FILE'],
+    ['no call at all', [], 'usage: vestibul roster read FILE | vestibul rule check --class FILE'],
   ])('%s ends with 2 and one line that says the mend', (_what, args, says) => {
     const { code, out, err } = call(args, { 'open.csv': 'last,first\n"a,b', 'bare.csv': '1,2,3\n4,5,6' });
     expect([code, out, err.length]).toEqual([2, [], 1]);
@@ -44,5 +30,192 @@ describe('vestibul roster read', () => {
 
   test('a list with nobody on it is a no', () => {
     expect(call(['roster', 'read', 'empty.csv'], { 'empty.csv': 'last,first\n' }).code).toBe(1);
+  });
+});
+
+const files = {
+  'class.json': JSON.stringify(klass, null, 1),
+  'names.txt': '2-Abara_Chidi\n10-ngo_ty\nLee\n\n',
+};
+const rule = (text: string, ...more: string[]) =>
+  call(['rule', 'check', '--class', 'class.json', '--rule', text, ...more], files);
+
+describe('vestibul rule check', () => {
+  test('prints what formats.md says, and answers no where there is a problem', () => {
+    const { code, out } = rule('{last}_{first}', '--for', 'folder');
+    expect(code).toBe(1);
+    expect(out).toHaveLength(1);
+    const answer = JSON.parse(out[0]!) as Record<string, unknown>;
+    expect(Object.keys(answer)).toEqual(['ok', 'names', 'problems', 'order', 'mends']);
+    expect(answer).toMatchObject({
+      ok: false,
+      names: [
+        { student: 's001', name: 'Abara_Chidi' },
+        { student: 's002' },
+        { student: 's003' },
+        { student: 's004' },
+      ],
+      problems: [
+        {
+          code: 'collision',
+          students: ['s003', 's004'],
+          names: ['Lee_Ana', 'Lee_Ana'],
+          where: ['windows', 'macos', 'bytes'],
+        },
+      ],
+      order: {
+        bytes: { periodsTogether: true, periodsInOrder: true, example: null },
+        natural: {},
+        unicode: {},
+      },
+      mends: [{ solves: ['collision'] }],
+    });
+  });
+
+  test('a good rule is a yes; a bad order is told and does not decide it', () => {
+    const { code, out } = rule('{period}-{last}_{first}', '--for', 'folder');
+    expect(code).toBe(0);
+    expect(JSON.parse(out[0]!)).toMatchObject({
+      ok: true,
+      order: { bytes: { periodsInOrder: false, example: ['10-Ngô_Tường', '2-Abara_Chidi'] } },
+      mends: [
+        {
+          rule: '{period|pad 2}-{last}_{first}',
+          solves: ['order.bytes.periodsInOrder', 'order.unicode.periodsInOrder'],
+        },
+      ],
+    });
+  });
+
+  test('files are named for the assignment that the call names', () => {
+    const { out } = rule(
+      '{period}-{last}_{first}_{assignment}_{due|date MMdd}',
+      '--for',
+      'file',
+      '--assignment',
+      'a02',
+    );
+    expect(JSON.parse(out[0]!)).toMatchObject({
+      names: [{ name: '2-Abara_Chidi_Hill Profile_0918' }, {}, {}, {}],
+    });
+  });
+
+  test('a rule that cannot be read is a no, with the place and the mend', () => {
+    const { code, out } = rule('{period}-{surname}', '--for', 'folder');
+    expect(code).toBe(1);
+    expect(JSON.parse(out[0]!)).toMatchObject({
+      ok: false,
+      problems: [{ code: 'unknown-part', at: 10, found: 'surname', mend: 'last' }],
+      mends: [{ rule: '{period}-{last}', solves: ['unknown-part'] }],
+    });
+  });
+
+  test.each([
+    [
+      'no class',
+      ['--class', 'none.json', '--rule', '{last}', '--for', 'folder'],
+      'none.json: cannot be read',
+    ],
+    [
+      'no JSON',
+      ['--class', 'broken.json', '--rule', '{last}', '--for', 'folder'],
+      'broken.json:3: this is no JSON',
+    ],
+    [
+      'a period that is none',
+      ['--class', 'p9.json', '--rule', '{last}', '--for', 'folder'],
+      "p9.json:26: students.0.period: there is no period 'p9'; name one of p2, p10",
+    ],
+    [
+      'another subject',
+      ['--class', 'class.json', '--rule', '{last}', '--for', 'drawer'],
+      '--for drawer: write folder or file',
+    ],
+    [
+      'an assignment that is none',
+      ['--class', 'class.json', '--rule', '{last}', '--for', 'file', '--assignment', 'a9'],
+      'name one of a01, a02',
+    ],
+    ['no rule', ['--class', 'class.json', '--for', 'file'], 'usage: vestibul rule check'],
+    [
+      'an option that is none',
+      ['--class', 'class.json', '--rule', '{last}', '--for', 'file', '--loud'],
+      'usage: vestibul rule check',
+    ],
+  ])('%s ends with 2 and one line', (_what, args, says) => {
+    const { code, out, err } = call(['rule', 'check', ...args], {
+      ...files,
+      'broken.json': '{\n "school": "x",\n "year" "2026"\n}',
+      'p9.json': files['class.json'].replace('"period": "p2"', '"period": "p9"'),
+    });
+    expect([code, out, err.length]).toEqual([2, [], 1]);
+    expect(err[0]).toContain(says);
+  });
+});
+
+describe('vestibul name check', () => {
+  const names = (text: string) =>
+    call(
+      [
+        'name',
+        'check',
+        '--class',
+        'class.json',
+        '--rule',
+        '{period}-{last}_{first}',
+        '--for',
+        'folder',
+        '--names',
+        'names.txt',
+      ],
+      {
+        ...files,
+        'names.txt': text,
+      },
+    );
+
+  test('prints a JSON object a name, in order', () => {
+    const { code, out } = names(files['names.txt']);
+    expect(code).toBe(1);
+    expect(out.map((line) => JSON.parse(line) as unknown)).toEqual([
+      { name: '2-Abara_Chidi', verdict: 'follows', student: 's001', mended: '2-Abara_Chidi', faults: [] },
+      {
+        name: '10-ngo_ty',
+        verdict: 'mendable',
+        student: 's002',
+        mended: '10-Ngô_Tường',
+        faults: [
+          expect.objectContaining({ code: 'called-name' }),
+          expect.objectContaining({ code: 'marks-lost' }),
+        ],
+      },
+      {
+        name: 'Lee',
+        verdict: 'unreadable',
+        student: null,
+        mended: null,
+        faults: [expect.objectContaining({ code: 'several-people' })],
+      },
+    ]);
+  });
+
+  test('where all follow it is a yes; a rule that cannot be read is a wrong call', () => {
+    expect(names('2-Abara_Chidi').code).toBe(0);
+    const { code, err } = call(
+      [
+        'name',
+        'check',
+        '--class',
+        'class.json',
+        '--rule',
+        '{surname}',
+        '--for',
+        'folder',
+        '--names',
+        'names.txt',
+      ],
+      files,
+    );
+    expect([code, err]).toEqual([2, ["--rule: 'surname' at 1 cannot stand there; write last"]]);
   });
 });

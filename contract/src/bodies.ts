@@ -1,15 +1,22 @@
 import { z } from 'zod';
 import {
+  nameSubjects,
   HIGHEST_PERIOD,
   LONGEST_CYCLE,
   LONGEST_FIELD,
   LONGEST_GRACE,
+  LONGEST_RECORDING,
   afterwards,
+  countings,
   forms,
   isLanguage,
   isLocalTime,
   lateCounts,
   looksLikeEmail,
+  noRecording,
+  offRules,
+  recordingKinds,
+  type AssignmentId,
   type Day,
   type GroupId,
   type LocalTime,
@@ -24,6 +31,7 @@ import {
   LONGEST_DIRECTIONS,
   MOST_CRITERIA,
   MOST_FILES,
+  MOST_NAMES,
   MOST_LEVELS,
   MOST_LEVEL_POINTS,
   MOST_POINTS,
@@ -150,6 +158,13 @@ export const scoring = z.discriminatedUnion('kind', [
   }),
 ]);
 
+/** Which names to change: by a new rule or the one in force, all that differ or these alone. */
+export const renamingBody = z.object({
+  subject: z.enum(nameSubjects),
+  rule: words(300).nullable().default(null),
+  ids: z.array(id<string>()).min(1).max(MOST_NAMES).nullable().default(null),
+});
+
 /** A due time for each of some periods. */
 export const periodDues = z
   .array(z.object({ periodId: id<PeriodId>(), dueLocal: localTime }))
@@ -166,6 +181,8 @@ export const assignmentBody = z.object({
   ),
   graceMinutes: wholeNumber(0, LONGEST_GRACE).default(0),
   lateCounts: z.enum(lateCounts).default('when turned in'),
+  /** Which attempt counts. */
+  counting: z.enum(countings).default('last in time'),
   wants: z
     .object({
       forms: z.array(z.enum(forms)).max(forms.length).default([]),
@@ -173,10 +190,19 @@ export const assignmentBody = z.object({
     })
     .default({ forms: [], files: null }),
   scoring: scoring.default({ kind: 'none' }),
+  /** What students may record; nothing where no kind is chosen. */
+  recording: z
+    .object({
+      kinds: z.array(z.enum(recordingKinds)).max(recordingKinds.length).default([]),
+      mostMinutes: wholeNumber(1, LONGEST_RECORDING).default(noRecording.mostMinutes),
+    })
+    .default({ kinds: [], mostMinutes: noRecording.mostMinutes }),
   /** The small groups that hand this in; none means everybody. */
   groupIds: z.array(id<GroupId>()).max(100).default([]),
   afterwards: z.enum(afterwards).default('own'),
   holds: z.boolean().default(false),
+  /** What happens to names that do not follow; null is what the course says. */
+  offRule: z.enum(offRules).nullable().default(null),
   tells: z.boolean().default(false),
   visible: z
     .discriminatedUnion('when', [
@@ -238,3 +264,28 @@ export const schoolBody = z.object({
 });
 export const staffRole = z.enum(['co-teacher', 'aide']);
 export const commentBody = z.object({ text: line(4000) });
+
+/** A side door: what it opens, for whom, and when. */
+export const doorBody = z
+  .object({
+    /** Null opens the whole course: the guest says what it is for. */
+    assignmentId: id<AssignmentId>().nullable().default(null),
+    /** Domains whose addresses it is for, each confirmed by a code; none is anyone. */
+    domains: z
+      .array(
+        z
+          .string()
+          .trim()
+          .toLowerCase()
+          .regex(/^[a-z0-9-]+(\.[a-z0-9-]+)+$/, 'Write a domain, such as school.example'),
+      )
+      .max(10)
+      .default([]),
+    note: optionalLine(500),
+    opensLocal: localTime.nullable().default(null),
+    closesLocal: localTime.nullable().default(null),
+  })
+  .refine(({ opensLocal, closesLocal }) => !opensLocal || !closesLocal || opensLocal < closesLocal, {
+    path: ['closesLocal'],
+    message: 'It must close after it opens',
+  });

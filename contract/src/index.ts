@@ -6,14 +6,17 @@ import type { routes, RouteName } from './routes';
 export { errorStatus } from './errors';
 export type { ErrorAnswer, ErrorCode, ErrorDetails } from './errors';
 export * from './limits';
-export { pathOf, routes } from './routes';
-export type { Route, RouteName, RouteSubject } from './routes';
+export type { Route, RouteSubject } from './route';
+export { pathOf } from './pathOf';
+export { routes } from './routes';
+export type { RouteName } from './routes';
 export {
   assignmentBody,
   commentBody,
   changedStudent,
   courseBody,
   courseWords,
+  doorBody,
   joiningPerson,
   periodBody,
   personBody,
@@ -24,6 +27,8 @@ export {
 } from './bodies';
 export { pathParams, requests, uploadMetadata } from './requests';
 export { answers } from './answers';
+export { classFile } from './classFile';
+export type { ClassFile } from './classFile';
 export type { LiveNotice } from './live';
 
 /** Routes that answer with JSON. */

@@ -4,6 +4,14 @@ const MB = 1024 ** 2;
 export const LARGEST_FILE = 2 * 1024 * MB;
 /** Most files in one tray. */
 export const MOST_FILES = 40;
+/** Most uploads that one person begins in an hour, and most bytes in a day: more than a class trip's photos, less than a flood. */
+export const MOST_UPLOADS_AN_HOUR = 400;
+export const MOST_BYTES_A_DAY = 20 * 1024 * MB;
+/** Most bytes that one guest brings, and most that come by one side door in a day. */
+export const MOST_GUEST_BYTES = 4 * 1024 * MB;
+export const MOST_DOOR_BYTES_A_DAY = 60 * 1024 * MB;
+/** Longest text written in the application, in characters of Markdown: a thesis of 80 pages has about 200,000. */
+export const LONGEST_TEXT = 400_000;
 /** Longest list of people taken at once, in characters. */
 export const LONGEST_LIST = 400_000;
 /** Most people that join in one step. */
@@ -14,6 +22,8 @@ export const PAGE_SIZE = 60;
 export const SHORTEST_PASSWORD = 8;
 /** Most assignments copied, or students named, in one step. */
 export const MOST_AT_ONCE = 1000;
+/** Most names named for a change in one request; a change of all needs to name none. */
+export const MOST_NAMES = 2000;
 /** Largest package of lists taken in, in bytes: a school of 2,000 people has about 1 MB. */
 export const LARGEST_PACKAGE = 32 * MB;
 /** Longest directions of an assignment, in characters. */

@@ -13,4 +13,9 @@ export type LiveNotice =
   | { kind: 'slot'; courseId: CourseId; slot: Slot }
   | { kind: 'course'; courseId: CourseId }
   | { kind: 'mine'; assignmentId: AssignmentId }
-  | { kind: 'word'; says: 'published' | 'handed back'; assignmentId: AssignmentId; title: string };
+  | {
+      kind: 'word';
+      says: 'published' | 'handed back' | 'sent back';
+      assignmentId: AssignmentId;
+      title: string;
+    };

@@ -1,32 +1,44 @@
 import { z } from 'zod';
 import {
+  nameSubjects,
   HIGHEST_PERIOD,
   LONGEST_FIELD,
+  LONGEST_LINK,
   MOST_GROUPS,
   columnMeanings,
   eventKinds,
   groupMarks,
+  offRules,
   peopleColumns,
   peopleFormats,
+  pileStates,
+  tableStates,
   type AssignmentId,
   type BlankId,
   type CopyId,
   type CourseId,
+  type DeliveryId,
+  type DoorId,
   type EventKind,
+  type FileId,
   type GroupId,
   type PackageId,
   type PeriodId,
   type PersonId,
   type PieceId,
+  type PileId,
+  type PilePieceId,
+  type RenamingId,
   type SubmissionId,
   type UploadId,
   type YearId,
 } from '@vestibul/core';
-import { ENAMELS, LONGEST_LIST, MOST_AT_ONCE, MOST_FILES, MOST_PEOPLE } from './limits';
+import { ENAMELS, LONGEST_LIST, LONGEST_TEXT, MOST_AT_ONCE, MOST_FILES, MOST_PEOPLE } from './limits';
 import {
   id,
   words,
   line,
+  optionalLine,
   email,
   day,
   localTime,
@@ -35,6 +47,8 @@ import {
   joiningPerson,
   changedStudent,
   assignmentBody,
+  doorBody,
+  renamingBody,
   signInBody,
   yearBody,
   courseWords,
@@ -45,6 +59,7 @@ import {
   staffRole,
   commentBody,
 } from './bodies';
+import { digests } from './shapes';
 import type { RouteName } from './routes';
 
 /** What comes behind the question mark and in the body of each request, for the routes that take any. */
@@ -143,6 +158,12 @@ export const requests = {
   comeBack: { body: z.object({ periodId: id<PeriodId>().nullable().default(null) }) },
   previewStudent: { body: changedStudent },
   changeStudent: { body: changedStudent },
+  setOffRule: { body: z.object({ offRule: z.enum(offRules) }) },
+  previewRenaming: { body: renamingBody },
+  startRenaming: { body: renamingBody },
+  checkNames: { query: z.object({ subject: z.enum(nameSubjects) }) },
+  findNames: { query: z.object({ find: words(255) }) },
+  rename: { body: z.object({ name: line(255), asItIs: z.boolean().default(false) }) },
   setRule: { body: z.object({ rule: words(300) }) },
   makeAssignment: { body: assignmentBody },
   changeAssignment: { body: assignmentBody },
@@ -150,6 +171,80 @@ export const requests = {
   moveDue: {
     body: z.object({ dueLocal: localTime.nullable().default(null), excused: z.boolean().default(false) }),
   },
+  setNotices: { body: z.object({ digest: z.enum(digests) }) },
+  previewReminder: {
+    body: z.object({
+      /** Whom it is thought of for; none is everybody. */
+      studentIds: z.array(id<PersonId>()).max(MOST_AT_ONCE).default([]),
+      word: words(1000).trim().default(''),
+    }),
+  },
+  sendReminder: {
+    body: z.object({
+      studentIds: z.array(id<PersonId>()).min(1).max(MOST_AT_ONCE),
+      word: words(1000).trim().default(''),
+    }),
+  },
+  enterDoor: {
+    body: z.object({
+      name: line(120),
+      // In small letters: one address written in several ways is one, for the measure of codes too.
+      email: z.union([z.literal(''), email.toLowerCase()]).default(''),
+    }),
+  },
+  confirmVisit: {
+    body: z.object({
+      code: z
+        .string()
+        .trim()
+        .regex(/^\d{3} ?\d{3}$/, 'The code has six digits'),
+    }),
+  },
+  deliver: {
+    body: z.object({
+      key: z.uuid(),
+      uploadIds: z.array(id<UploadId>()).min(1, 'Choose at least one file').max(MOST_FILES),
+      /** At a door of a whole course: what it is for, where the guest knows. */
+      assignmentId: id<AssignmentId>().nullable().default(null),
+    }),
+  },
+  makeDoor: { body: doorBody },
+  changeDoor: { body: doorBody },
+  listDeliveries: { query: z.object({ after: z.string().max(120).default('') }) },
+  readDelivered: { query: z.object({ download: z.enum(['1']).optional() }) },
+  placeDelivery: { body: z.object({ studentId: id<PersonId>(), assignmentId: id<AssignmentId>() }) },
+  makePile: {
+    body: z.object({
+      name: line(200),
+      periodId: id<PeriodId>().nullable().default(null),
+      assignmentId: id<AssignmentId>().nullable().default(null),
+    }),
+  },
+  /** A page of what of a pile is in a state; `after` is the last piece of the page before. */
+  readPile: {
+    query: z.object({ state: z.enum(pileStates).default('placed'), after: z.string().max(60).default('') }),
+  },
+  readTable: {
+    query: z.object({ state: z.enum(tableStates).default('to sort'), after: z.string().max(60).default('') }),
+  },
+  sortPieces: {
+    body: z.discriminatedUnion('kind', [
+      z.object({
+        kind: z.literal('place'),
+        pieces: z.array(id<PilePieceId>()).min(1).max(200),
+        /** Several: joint work, placed with each of them. */
+        students: z.array(id<PersonId>()).min(1).max(12),
+        assignment: id<AssignmentId>(),
+      }),
+      z.object({
+        kind: z.literal('set aside'),
+        pieces: z.array(id<PilePieceId>()).min(1).max(200),
+        as: z.enum(['to sort', 'later', 'not ours']),
+      }),
+    ]),
+  },
+  forgetWords: { body: z.object({ words: z.string().min(1).max(1000) }) },
+  readPilePiece: { query: z.object({ download: z.enum(['1']).optional() }) },
   keepBlank: {
     body: z.object({
       uploadId: id<UploadId>(),
@@ -173,6 +268,9 @@ export const requests = {
   readPiece: { query: z.object({ download: z.enum(['1']).optional() }) },
   comment: { body: commentBody },
   approve: { body: z.object({ submissionIds: z.array(id<SubmissionId>()).min(1).max(200) }) },
+  sendBack: {
+    body: z.object({ submissionIds: z.array(id<SubmissionId>()).min(1).max(200), word: line(2000) }),
+  },
   handBack: { body: z.object({ submissionIds: z.array(id<SubmissionId>()).min(1).max(200) }) },
   readLedger: {
     query: z.object({
@@ -185,11 +283,26 @@ export const requests = {
   readCalendar: { query: z.object({ from: day, to: day, course: id<CourseId>().optional() }) },
   listMyCopies: { query: z.object({ before: z.string().max(120).default('') }) },
   listMyFiles: { query: z.object({ before: z.string().max(120).default('') }) },
+  listMyLoose: { query: z.object({ before: z.string().max(120).default('') }) },
+  addLink: { body: z.object({ address: words(LONGEST_LINK), title: optionalLine(200) }) },
+  startText: { body: z.object({ title: optionalLine(120) }) },
+  writeText: {
+    body: z.object({
+      title: line(120),
+      text: words(LONGEST_TEXT),
+      /** How many times it had been kept when this was written on: what another page kept since is not written over. */
+      version: z.number().int().min(0),
+    }),
+  },
+  addFromDrawer: { body: z.object({ fileIds: z.array(id<FileId>()).min(1).max(MOST_FILES) }) },
+  orderTray: { body: z.object({ uploadIds: z.array(id<UploadId>()).max(MOST_FILES) }) },
   turnIn: {
     body: z.object({
       /** Made by the page once for each press of the button, so that the same press never counts twice. */
       key: z.uuid(),
       uploadIds: z.array(id<UploadId>()).max(MOST_FILES),
+      /** Whether the student has seen the proper names and agreed to them. */
+      namesAgreed: z.boolean().default(false),
     }),
   },
   readPackage: {
@@ -216,14 +329,22 @@ export const pathParams = {
   submissionId: id<SubmissionId>(),
   pieceId: id<PieceId>(),
   uploadId: id<UploadId>(),
+  fileId: id<FileId>(),
+  doorId: id<DoorId>(),
+  deliveryId: id<DeliveryId>(),
+  pileId: id<PileId>(),
+  pilePieceId: id<PilePieceId>(),
   personId: id<PersonId>(),
   studentId: id<PersonId>(),
   yearId: id<YearId>(),
   periodId: id<PeriodId>(),
   blankId: id<BlankId>(),
   copyId: id<CopyId>(),
+  renamingId: id<RenamingId>(),
+  nameableId: id<string>(),
   packageId: id<PackageId>(),
-  subject: z.enum(['folder', 'file']),
+  subject: z.enum(nameSubjects),
+  attempt: z.coerce.number().int().min(1).max(10_000),
   token: z.string().regex(/^[A-Za-z0-9_-]{16,64}$/),
 } as const;
 
@@ -233,9 +354,17 @@ export const uploadMetadata = z
     filename: z.string().min(1).max(1000),
     /** Into the tray of an assignment … */
     assignmentId: id<AssignmentId>().optional(),
-    /** … or as a blank of a course. */
+    /** … or as a blank of a course … */
     courseId: id<CourseId>().optional(),
+    /** … or into the drawer of whoever sends it. */
+    drawer: z.literal('1').optional(),
+    /** … or through a side door, by a guest. */
+    door: z.literal('1').optional(),
+    /** … or with a pile for the sorting table; `filename` is its path there. */
+    pileId: id<PileId>().optional(),
   })
-  .refine(({ assignmentId, courseId }) => (assignmentId === undefined) !== (courseId === undefined), {
-    message: 'Say what the file is for: an assignment or a course',
-  });
+  .refine(
+    ({ assignmentId, courseId, drawer, door, pileId }) =>
+      [assignmentId, courseId, drawer, door, pileId].filter((purpose) => purpose !== undefined).length === 1,
+    { message: 'Say what the file is for: an assignment, a course or the drawer' },
+  );

@@ -1,34 +1,16 @@
-import { roles, type Role } from '@vestibul/core';
-
-/** What the id in a route's path names; it decides towards what somebody's role is reckoned. */
-export type RouteSubject =
-  'school' | 'course' | 'period' | 'assignment' | 'submission' | 'piece' | 'upload' | 'blank' | 'copy';
-
-export interface Route {
-  method: 'GET' | 'POST' | 'PUT' | 'DELETE' | 'PATCH' | 'HEAD';
-  /** Parameters are written `:courseId`; the one named after the subject decides the role. */
-  path: string;
-  about: RouteSubject;
-  who: readonly Role[];
-  /** `bytes` is a file, `events` a stream of server-sent events, `tus` the resumable upload protocol. */
-  answers?: 'bytes' | 'events' | 'tus';
-  /** The body is a ZIP file, not JSON. */
-  takes?: 'zip';
-  /** Exists only where the application runs as a demo. */
-  demoOnly?: true;
-}
-
-const anyone: readonly Role[] = roles;
-const signedIn = anyone.filter((role) => role !== 'nobody');
-/** Who sees and comments; nobody of them meets a second lock behind what they see. */
-const seesAll: readonly Role[] = ['aide', 'co-teacher', 'teacher'];
-/** Who runs a course. */
-const staff: readonly Role[] = ['co-teacher', 'teacher'];
-const seesAllAndOffice: readonly Role[] = [...seesAll, 'office'];
-const staffAndOffice: readonly Role[] = [...staff, 'office'];
-const setsUp: readonly Role[] = ['teacher', 'office'];
-const office: readonly Role[] = ['office'];
-const student: readonly Role[] = ['student'];
+import {
+  anyone,
+  signedIn,
+  seesAll,
+  staff,
+  seesAllAndOffice,
+  staffAndOffice,
+  setsUp,
+  office,
+  student,
+  type Route,
+} from './route';
+import { pileRoutes } from './pileRoutes';
 
 /** Every route of the server and who may call it. Nothing answers that is not in this table. */
 export const routes = {
@@ -121,6 +103,44 @@ export const routes = {
   },
 
   setRule: { method: 'PUT', path: '/api/courses/:courseId/rules/:subject', about: 'course', who: staff },
+  setOffRule: { method: 'PUT', path: '/api/courses/:courseId/off-rule', about: 'course', who: staff },
+  readNaming: { method: 'GET', path: '/api/courses/:courseId/naming', about: 'course', who: seesAll },
+  previewRenaming: {
+    method: 'POST',
+    path: '/api/courses/:courseId/renamings/preview',
+    about: 'course',
+    who: staff,
+    storesNothing: true,
+  },
+  listRenamings: { method: 'GET', path: '/api/courses/:courseId/renamings', about: 'course', who: staff },
+  startRenaming: { method: 'POST', path: '/api/courses/:courseId/renamings', about: 'course', who: staff },
+  readRenaming: {
+    method: 'GET',
+    path: '/api/courses/:courseId/renamings/:renamingId',
+    about: 'course',
+    who: staff,
+  },
+  cancelRenaming: {
+    method: 'DELETE',
+    path: '/api/courses/:courseId/renamings/:renamingId',
+    about: 'course',
+    who: staff,
+    storesNothing: true,
+  },
+  undoRenaming: {
+    method: 'POST',
+    path: '/api/courses/:courseId/renamings/:renamingId/undo',
+    about: 'course',
+    who: staff,
+  },
+  checkNames: { method: 'GET', path: '/api/courses/:courseId/names/check', about: 'course', who: seesAll },
+  findNames: { method: 'GET', path: '/api/courses/:courseId/names', about: 'course', who: seesAll },
+  rename: {
+    method: 'PUT',
+    path: '/api/courses/:courseId/names/:subject/:nameableId',
+    about: 'course',
+    who: staff,
+  },
   makeFolders: { method: 'POST', path: '/api/courses/:courseId/folders', about: 'course', who: staff },
 
   makeAssignment: { method: 'POST', path: '/api/courses/:courseId/assignments', about: 'course', who: staff },
@@ -155,6 +175,20 @@ export const routes = {
     who: staff,
   },
 
+  previewReminder: {
+    method: 'POST',
+    path: '/api/assignments/:assignmentId/reminders/preview',
+    about: 'assignment',
+    who: staff,
+    storesNothing: true,
+  },
+  sendReminder: {
+    method: 'POST',
+    path: '/api/assignments/:assignmentId/reminders',
+    about: 'assignment',
+    who: staff,
+  },
+
   listBlanks: { method: 'GET', path: '/api/courses/:courseId/blanks', about: 'course', who: seesAll },
   keepBlank: { method: 'POST', path: '/api/courses/:courseId/blanks', about: 'course', who: staff },
   putAwayBlank: { method: 'DELETE', path: '/api/blanks/:blankId', about: 'blank', who: staff },
@@ -181,6 +215,13 @@ export const routes = {
     path: '/api/submissions/:submissionId',
     about: 'submission',
     who: [...student, ...seesAllAndOffice],
+  },
+  readReceipt: {
+    method: 'GET',
+    path: '/api/submissions/:submissionId/attempts/:attempt/receipt',
+    about: 'submission',
+    who: [...student, ...seesAllAndOffice],
+    answers: 'bytes',
   },
   readPiece: {
     method: 'GET',
@@ -209,6 +250,7 @@ export const routes = {
     who: staff,
   },
   approve: { method: 'POST', path: '/api/courses/:courseId/approvals', about: 'course', who: staff },
+  sendBack: { method: 'POST', path: '/api/courses/:courseId/sendings-back', about: 'course', who: staff },
   handBack: { method: 'POST', path: '/api/courses/:courseId/hand-backs', about: 'course', who: staff },
 
   readLedger: {
@@ -230,6 +272,9 @@ export const routes = {
   renewFeed: { method: 'POST', path: '/api/me/feed', about: 'school', who: signedIn },
   readFeed: { method: 'GET', path: '/api/feeds/:token', about: 'school', who: anyone, answers: 'bytes' },
 
+  readNotices: { method: 'GET', path: '/api/me/notices', about: 'school', who: signedIn },
+  setNotices: { method: 'PUT', path: '/api/me/notices', about: 'school', who: signedIn },
+
   listMyAssignments: { method: 'GET', path: '/api/me/assignments', about: 'school', who: student },
   listMyFiles: { method: 'GET', path: '/api/me/files', about: 'school', who: student },
   listMyCopies: { method: 'GET', path: '/api/me/copies', about: 'school', who: student },
@@ -239,6 +284,21 @@ export const routes = {
     about: 'assignment',
     who: student,
   },
+  listMyLoose: { method: 'GET', path: '/api/me/loose', about: 'school', who: student },
+  readMyFile: {
+    method: 'GET',
+    path: '/api/me/files/:fileId/bytes',
+    about: 'school',
+    who: student,
+    answers: 'bytes',
+  },
+  dropFile: { method: 'DELETE', path: '/api/me/files/:fileId', about: 'school', who: student },
+  previewTray: {
+    method: 'GET',
+    path: '/api/assignments/:assignmentId/preview',
+    about: 'assignment',
+    who: seesAll,
+  },
   readTray: { method: 'GET', path: '/api/assignments/:assignmentId/tray', about: 'assignment', who: student },
   turnIn: {
     method: 'POST',
@@ -247,33 +307,108 @@ export const routes = {
     who: student,
   },
 
+  addLink: {
+    method: 'POST',
+    path: '/api/assignments/:assignmentId/links',
+    about: 'assignment',
+    who: student,
+  },
+  startText: {
+    method: 'POST',
+    path: '/api/assignments/:assignmentId/texts',
+    about: 'assignment',
+    who: student,
+  },
+  readText: { method: 'GET', path: '/api/uploads/:uploadId/text', about: 'upload', who: student },
+  writeText: { method: 'PUT', path: '/api/uploads/:uploadId/text', about: 'upload', who: student },
+  addFromDrawer: {
+    method: 'POST',
+    path: '/api/assignments/:assignmentId/from-drawer',
+    about: 'assignment',
+    who: student,
+  },
+  orderTray: {
+    method: 'PUT',
+    path: '/api/assignments/:assignmentId/tray',
+    about: 'assignment',
+    who: student,
+  },
+  takeBack: {
+    method: 'POST',
+    path: '/api/submissions/:submissionId/taking-back',
+    about: 'submission',
+    who: student,
+  },
+
+  describeUploads: { method: 'OPTIONS', path: '/api/uploads', about: 'school', who: anyone, answers: 'tus' },
   createUpload: {
     method: 'POST',
     path: '/api/uploads',
     about: 'school',
-    who: ['student', 'teacher'],
+    who: ['guest', 'student', 'teacher'],
     answers: 'tus',
   },
   readUpload: {
     method: 'HEAD',
     path: '/api/uploads/:uploadId',
     about: 'upload',
-    who: [...student, ...staff],
+    who: ['guest', ...student, ...staff],
     answers: 'tus',
   },
   sendUpload: {
     method: 'PATCH',
     path: '/api/uploads/:uploadId',
     about: 'upload',
-    who: [...student, ...staff],
+    who: ['guest', ...student, ...staff],
     answers: 'tus',
   },
+  endUpload: { method: 'POST', path: '/api/uploads/:uploadId/end', about: 'upload', who: student },
   dropUpload: {
     method: 'DELETE',
     path: '/api/uploads/:uploadId',
     about: 'upload',
-    who: [...student, ...staff],
+    who: ['guest', ...student, ...staff],
+    answers: 'nothing',
   },
+
+  readDoor: { method: 'GET', path: '/api/doors/:token', about: 'school', who: anyone },
+  enterDoor: { method: 'POST', path: '/api/doors/:token/visits', about: 'school', who: anyone },
+  confirmVisit: { method: 'POST', path: '/api/doors/:token/confirmation', about: 'school', who: anyone },
+  deliver: { method: 'POST', path: '/api/doors/:token/deliveries', about: 'school', who: anyone },
+  readDeliveryReceipt: {
+    method: 'GET',
+    path: '/api/doors/:token/receipt',
+    about: 'school',
+    who: anyone,
+    answers: 'bytes',
+  },
+  listDoors: { method: 'GET', path: '/api/courses/:courseId/doors', about: 'course', who: seesAll },
+  makeDoor: { method: 'POST', path: '/api/courses/:courseId/doors', about: 'course', who: staff },
+  changeDoor: { method: 'PUT', path: '/api/side-doors/:doorId', about: 'door', who: staff },
+  shutDoor: { method: 'POST', path: '/api/side-doors/:doorId/shutting', about: 'door', who: staff },
+  openDoor: { method: 'DELETE', path: '/api/side-doors/:doorId/shutting', about: 'door', who: staff },
+  listDeliveries: { method: 'GET', path: '/api/courses/:courseId/deliveries', about: 'course', who: seesAll },
+  readDelivered: {
+    method: 'GET',
+    path: '/api/deliveries/:deliveryId/uploads/:uploadId',
+    about: 'delivery',
+    who: seesAll,
+    answers: 'bytes',
+  },
+  placeDelivery: {
+    method: 'POST',
+    path: '/api/deliveries/:deliveryId/placing',
+    about: 'delivery',
+    who: staff,
+  },
+  turnAway: {
+    method: 'POST',
+    path: '/api/deliveries/:deliveryId/turning-away',
+    about: 'delivery',
+    who: staff,
+  },
+
+  ...pileRoutes,
 
   takePackage: { method: 'POST', path: '/api/packages', about: 'school', who: office, takes: 'zip' },
   readPackage: { method: 'GET', path: '/api/packages/:packageId', about: 'school', who: office },
@@ -281,12 +416,3 @@ export const routes = {
 } as const satisfies Record<string, Route>;
 
 export type RouteName = keyof typeof routes;
-
-/** Fills the parameters of a route's path, each encoded. Throws when one is missing. */
-export function pathOf(name: RouteName, params: Record<string, string> = {}): string {
-  return routes[name].path.replace(/:(\w+)/g, (_, key: string) => {
-    const value = params[key];
-    if (value === undefined) throw new Error(`the route ${name} needs ${key}`);
-    return encodeURIComponent(value);
-  });
-}

@@ -1,13 +1,19 @@
 import { z } from 'zod';
 import {
+  nameSubjects,
   afterwards,
+  countings,
   courseStaffRoles,
   eventKinds,
   fates,
   forms,
   groupMarks,
   lateCounts,
+  nameFaults,
+  offRules,
   packageChangeKinds,
+  partNames,
+  recordingKinds,
   standings,
   submissionStates,
   type AssignmentId,
@@ -21,10 +27,12 @@ import {
   type Instant,
   type LocalTime,
   type MeetingPattern,
+  type NameValues,
   type PackageId,
   type PeriodId,
   type PersonId,
   type PieceId,
+  type RenamingId,
   type RowReason,
   type Scoring,
   type Sha256,
@@ -38,6 +46,12 @@ export const branded = <T extends string>() => z.string() as unknown as z.ZodTyp
 export const instant = branded<Instant>();
 export const count = z.number().int().min(0);
 export const state = z.enum(submissionStates);
+
+/** What lies in a tray: a file, a recording made here, a link, a text written here, or something from the drawer. */
+export const uploadKinds = ['file', 'recording', 'link', 'text', 'drawer'] as const;
+
+/** Letters of a day: none, or one. */
+export const digests = ['none', 'daily'] as const;
 
 export const personName = z.object({
   id: branded<PersonId>(),
@@ -87,6 +101,8 @@ export const year = z.object({
 
 export const wants = z.object({ forms: z.array(z.enum(forms)), files: count.nullable() });
 
+export const recording = z.object({ kinds: z.array(z.enum(recordingKinds)), mostMinutes: count });
+
 export const assignment = z.object({
   id: branded<AssignmentId>(),
   title: z.string(),
@@ -97,6 +113,8 @@ export const assignment = z.object({
   /** The small groups that hand it in; none means everybody. */
   groupIds: z.array(branded<GroupId>()),
   holds: z.boolean(),
+  /** Null is what the course says. */
+  offRule: z.enum(offRules).nullable(),
   /** From when on students see it; null is a draft. */
   visibleAt: instant.nullable(),
 });
@@ -104,8 +122,10 @@ export const assignment = z.object({
 export const fullAssignment = assignment.extend({
   directions: z.string(),
   lateCounts: z.enum(lateCounts),
+  counting: z.enum(countings),
   wants,
   scoring: z.record(z.string(), z.unknown()) as unknown as z.ZodType<Scoring, Scoring>,
+  recording,
   afterwards: z.enum(afterwards),
   tells: z.boolean(),
   hasWork: z.boolean(),
@@ -144,12 +164,16 @@ export const course = z.object({
   role: z.enum([...courseStaffRoles, 'office']),
   folderRule: z.string(),
   fileRule: z.string(),
+  /** What happens to names that do not follow, where an assignment does not say otherwise. */
+  offRule: z.enum(offRules),
   periods: z.array(
     period.extend({ students: count, meetings: anyMeetings.nullable(), groups: z.array(group) }),
   ),
   staff: z.array(personName.extend({ email: z.string(), role: z.enum(courseStaffRoles) })),
   students: count,
   folders: count,
+  /** What lies on its sorting table: pieces of piles, and what came by side doors. */
+  toSort: count,
   assignments: z.array(assignment),
 });
 
@@ -169,6 +193,9 @@ export const slot = z.object({
   drifted: z.boolean(),
   name: z.string(),
   originalName: z.string(),
+  topPieceId: branded<PieceId>().nullable(),
+  /** Whether it waits for approval because of the name it came with. */
+  heldForName: z.boolean(),
 });
 
 export const piece = z.object({
@@ -181,7 +208,8 @@ export const piece = z.object({
   mime: z.string(),
   bytes: count,
   sha256: branded<Sha256>(),
-  owner: personName,
+  /** Null is outside: a link, whose bytes are not ours. */
+  owner: personName.nullable(),
   /** When the owner changed their file after it was sealed; null when it is still the same. */
   driftedAt: instant.nullable(),
 });
@@ -192,6 +220,10 @@ export const receipt = z.object({
   at: instant,
   due: instant.nullable(),
   lateMs: count,
+  /** Whether this is the attempt that counts. */
+  counts: z.boolean(),
+  /** Set where it was taken back by its student or sent back by the teacher. */
+  gone: z.object({ how: z.enum(['taken back', 'sent back']), at: instant }).nullable(),
   /** The line of the ledger that says so. */
   line: count,
   pieces: z.array(
@@ -236,6 +268,30 @@ export const judgedRow = z.object({
   reasons: z.array(branded<RowReason>()),
   known: branded<PersonId>().nullable(),
   candidates: z.array(branded<PersonId>()),
+});
+
+/** A stretch of a name and the part of the rule that wrote it. */
+export const nameSegment = z.object({
+  text: z.string(),
+  part: z.enum([...partNames, 'suffix', 'extension']).nullable(),
+});
+
+export const nameFault = z.object({ code: z.enum(nameFaults), says: z.string() });
+
+/** What the parts of a rule are filled with. */
+export const nameValues = z.record(
+  z.string(),
+  z.union([z.string(), z.number(), z.null()]),
+) as unknown as z.ZodType<NameValues, NameValues>;
+
+export const renaming = z.object({
+  id: branded<RenamingId>(),
+  subject: z.enum(nameSubjects),
+  at: instant,
+  ruleWas: z.string().nullable(),
+  ruleIs: z.string().nullable(),
+  names: count,
+  undoneAt: instant.nullable(),
 });
 
 /** One name that the rule would write anew. */

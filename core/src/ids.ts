@@ -17,6 +17,12 @@ export type GroupId = Id<'group'>;
 export type BlankId = Id<'blank'>;
 export type PackageId = Id<'package'>;
 export type CopyId = Id<'copy'>;
+export type RenamingId = Id<'renaming'>;
+export type DoorId = Id<'door'>;
+export type VisitId = Id<'visit'>;
+export type DeliveryId = Id<'delivery'>;
+export type PileId = Id<'pile'>;
+export type PilePieceId = Id<'pile piece'>;
 /** A moment in UTC, RFC 3339 with milliseconds, for example `2026-11-24T23:59:00.000Z`. Sorts as text. */
 export type Instant = string & { readonly __kind: 'instant' };
 /** A wall-clock time without zone, `yyyy-MM-ddTHH:mm`. */

@@ -1,13 +1,70 @@
 export type * from './ids';
+export { groupBy } from './groupBy';
 
-export { parseRule, partNames, filterNames } from './naming/parseRule';
-export type { ParsedRule, PartName, Rule, RuleFault, RuleNode, Filter } from './naming/parseRule';
-export { LONGEST_NAME_BYTES, legalStem, legalText, nameKey, utf8Bytes } from './naming/makeLegal';
+export { parseRule, writeFilter, writeRule } from './naming/parseRule';
+export type { Filter, Rule, RuleFault, RuleNode } from './naming/parseRule';
+export { partNames, pieceParts } from './naming/parts';
+export type { PartName } from './naming/parts';
+export {
+  LONGEST_NAME_BYTES,
+  hasForbidden,
+  legalStem,
+  legalText,
+  nameKey,
+  utf8Bytes,
+} from './naming/makeLegal';
 export { writeName } from './naming/writeName';
-export type { NameSegment, NameValues, WrittenName } from './naming/writeName';
+export type { NameSegment, NameValues, Naming, WrittenName } from './naming/writeName';
 export { writeUniqueName, writeUniqueNames } from './naming/writeUniqueName';
+export { offRules, passDoor } from './naming/atDoor';
+export type { OffRule, Passage } from './naming/atDoor';
+export { courseValues, folderNaming, pieceNaming, studentValues } from './naming/nameValues';
+export type { NamingCourseFacts, NamingPieceFacts, NamingStudentFacts } from './naming/nameValues';
 export { partsOfName } from './naming/partsOfName';
-export { splitName } from './naming/splitName';
+export { splitName, withoutExtension } from './naming/splitName';
+export { nameOrders } from './naming/sortNames';
+export type { NameOrder } from './naming/sortNames';
+export { checkJoining, checkRule, nameSubjects } from './naming/checkRule';
+export type {
+  CheckedName,
+  JoiningCheck,
+  NameSubject,
+  NamingCourse,
+  RuleCheck,
+  RuleProblem,
+} from './naming/checkRule';
+export { mendRule } from './naming/mendRule';
+export type { RuleMend } from './naming/mendRule';
+export { faultsOfName, nameFaults } from './naming/judgeName';
+export type { NameFault, NameFaultCode } from './naming/judgeName';
+export { makeNameReader } from './naming/readName';
+
+export { makeIdentifier } from './identify/identify';
+export type { ExtraBits, Identification, Identifier, IdentifyCourse } from './identify/identify';
+export { partReadings } from './identify/nameParts';
+export type { NamePart, PartReading } from './identify/nameParts';
+export { personLikenesses, personParts } from './identify/peopleIndex';
+export type { PersonMatch } from './identify/peopleIndex';
+export { evidenceOfText, shareOfBlank, weighBeside } from './identify/besideName';
+export type { Evidence } from './identify/besideName';
+export {
+  arrivedOf,
+  isLitter,
+  pieceNotes,
+  pileStates,
+  pointsOutside,
+  refusals,
+  stays,
+  tableStates,
+} from './sorting/pile';
+export type { PieceNote, PileCounts, PileState, Refusal, Stay, TableState } from './sorting/pile';
+export { identifyStanding } from './identify/standing';
+export { makeReasonSayer } from './identify/sayReasons';
+export type { ReasonSayer } from './identify/sayReasons';
+export { solveOneToOne } from './identify/oneToOne';
+export { QUESTIONS_PER_MISFILE, SURE_ENOUGH } from './identify/costs';
+export { makeVisitorReader } from './identify/visitorReader';
+export type { Candidate, Coming, ComingReason, Visitor } from './identify/visitorReader';
 
 export { decodeText } from './roster/decodeText';
 export { readTable } from './roster/readTable';
@@ -29,7 +86,7 @@ export { readPackage } from './roster/oneRoster/readPackage';
 export type { ReadPackage, RosterPackage } from './roster/oneRoster/readPackage';
 export { comparePackage, packageChangeKinds } from './roster/oneRoster/comparePackage';
 export type { PackageChangeKind, PackagePlan, SchoolLists } from './roster/oneRoster/comparePackage';
-export { plainWords } from './text/plainWords';
+export { plainWords, withoutMarks } from './text/plainWords';
 
 export {
   instantToLocal,
@@ -51,6 +108,28 @@ export type { Meeting, MeetingPattern } from './calendar/meetings';
 export { addMonths, weekOf, weeksOfMonth } from './calendar/weeks';
 export { formOf, forms } from './submission/formOf';
 export type { Form } from './submission/formOf';
+export { countingAttempt, countings } from './submission/countingAttempt';
+export type { AttemptFacts, Counting } from './submission/countingAttempt';
+export {
+  LINK_EXTENSION,
+  LINK_MIME,
+  LONGEST_LINK,
+  readAddress,
+  readUriList,
+  titleOfAddress,
+  writeUriList,
+} from './submission/link';
+export type { Link } from './submission/link';
+export {
+  LONGEST_RECORDING,
+  noRecording,
+  offeredKinds,
+  placeCamera,
+  recordingKinds,
+  sayElapsed,
+  timeLeft,
+} from './submission/recording';
+export type { RecordingKind, RecordingRules } from './submission/recording';
 export { mostPoints } from './submission/scoring';
 export type { Criterion, Scoring } from './submission/scoring';
 export { nothingIn, stateOf, submissionStates } from './submission/stateOf';
@@ -59,7 +138,13 @@ export type { Attendance, SubmissionFacts, SubmissionState } from './submission/
 export { afterwards, courseStaffRoles, isShared, roleTowards, roles, standings } from './access/roles';
 export type { AccessFacts, Afterwards, CourseStaffRole, Role, Standing } from './access/roles';
 
+export { sayWhen, writeCode, writeDigest, writeReminder } from './notices/letters';
+export type { DigestPart, Letter, ReminderFacts } from './notices/letters';
 export { canonical } from './ledger/canonical';
 export { canonicalEvent, eventKinds } from './ledger/event';
 export type { EventAbout, EventFacts, EventKind, LedgerEvent } from './ledger/event';
-export { leafHash, rootHash, sha256Hex } from './ledger/tree';
+export { inclusionPath, nodesOfNewLeaf, rootOf, rootOfPath } from './ledger/proof';
+export type { NodeAt, TreeNode } from './ledger/proof';
+export { headText, verifyReceipt } from './ledger/receipt';
+export type { Head, ReceiptFile, ReceiptVerdict } from './ledger/receipt';
+export { leafHash, nodeHash, rootHash, sha256Hex } from './ledger/tree';

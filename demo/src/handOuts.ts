@@ -36,7 +36,7 @@ export async function keepMadeBlank(
   return (blankId) => {
     const id = `u_blank-${title.replaceAll(' ', '-')}-${seed}` as UploadId;
     startUpload(school, { id, byId: by, courseId, originalName, bytes: kept.bytes });
-    markArrived(school, id, { sha256: kept.sha256, ...type });
+    markArrived(school, id, { ...kept, ...type });
     return keepBlank(school, by, courseId, { uploadId: id, title, blankId: blankId ?? null }).id;
   };
 }

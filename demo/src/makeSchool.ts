@@ -45,6 +45,7 @@ import { assignments, type DemoAssignment } from './assignments';
 import { TIME_ZONE, dueInstant, dueLocal, later, meetings, schoolYear } from './calendar';
 import { joinsLate, makeGroups, planComings, wasThere } from './comings';
 import { handOutToAll, keepMadeBlank, makeLastYear, prepareAhead } from './handOuts';
+import { keepLooseNames } from './looseNames';
 import { makeFile, messyName } from './files/makeFile';
 import { makeStudents, staff, type DemoStudent } from './people';
 import { makeChance, type Chance } from './random';
@@ -208,6 +209,7 @@ async function openCourse(
     leaving: [],
   });
   makeFolders(school, teacher, course);
+  keepLooseNames(school, teacher, course);
   makeGroups(school, teacher, course);
   const byEmail = new Map(readRoster(school.db, course).map((person) => [person.email, person.id]));
   // Who joins late is known to the school already.
@@ -230,6 +232,9 @@ async function openCourse(
         unit: assignment.unit,
         graceMinutes: 5,
         scoring: assignment.scoring,
+        // What is due next can be said into the camera, too.
+        recording:
+          assignment.weeksAgo <= 0 ? { kinds: ['camera', 'both', 'sound'], mostMinutes: 3 } : undefined,
         dues: assignment.periods.map((number) => ({
           periodId: periods.get(number)!,
           dueLocal: dueLocal(now, assignment.weeksAgo),
@@ -387,6 +392,7 @@ class WorkMaker {
     const { receipt } = turnIn(this.school, seat.id, this.#ids.get(assignment.title)!, {
       key: randomUUID(),
       uploadIds,
+      namesAgreed: false,
     });
     this.pieces += files;
     return receipt.submissionId;
@@ -402,7 +408,7 @@ class WorkMaker {
       originalName,
       bytes,
     });
-    markArrived(this.school, id, { sha256, ...type });
+    markArrived(this.school, id, { sha256, bytes, ...type });
     return id;
   }
 

@@ -1,4 +1,4 @@
-import { spawn, type ChildProcess } from 'node:child_process';
+import { fork, spawn, type ChildProcess } from 'node:child_process';
 import fs from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
@@ -8,6 +8,8 @@ export interface ApplicationOptions {
   /** A data folder to copy; without it the school is new and empty. */
   template?: string;
   demo?: boolean;
+  /** With a post that catches every letter; `letters` reads them. */
+  mail?: boolean;
 }
 
 /** The built application as a process of its own, on a data folder of its own, that can be killed and started again. */
@@ -17,12 +19,14 @@ export class Application {
   readonly folder = fs.mkdtempSync(path.join(os.tmpdir(), 'vestibul-e2e-'));
   #child: ChildProcess | null = null;
   #port = 0;
+  #mail: { child: ChildProcess; smtp: string; page: string } | null = null;
 
   private constructor(private readonly demo: boolean) {}
 
   static async start(options: ApplicationOptions = {}): Promise<Application> {
     const application = new Application(options.demo ?? false);
     if (options.template) fs.cpSync(options.template, application.folder, { recursive: true });
+    if (options.mail) application.#mail = await openMail();
     await application.run();
     return application;
   }
@@ -38,6 +42,7 @@ export class Application {
         VESTIBUL_DEMO: this.demo ? '1' : '',
         VESTIBUL_LOG: 'warn',
         VESTIBUL_KEEP_FREE: '0',
+        ...(this.#mail ? { VESTIBUL_SMTP: this.#mail.smtp } : {}),
       },
       stdio: ['ignore', 'pipe', 'pipe', 'ipc'],
     });
@@ -59,7 +64,14 @@ export class Application {
     await ended;
   }
 
+  /** The letters that were sent, the newest first. */
+  async letters(): Promise<{ to: string[]; subject: string; text: string }[]> {
+    const answer = await fetch(`${this.#mail!.page}/letters.json`);
+    return (await answer.json()) as { to: string[]; subject: string; text: string }[];
+  }
+
   async close(): Promise<void> {
+    this.#mail?.child.kill();
     if (this.#child && this.#child.exitCode === null && this.#child.signalCode === null) await this.kill();
     fs.rmSync(this.folder, { recursive: true, force: true });
   }
@@ -70,4 +82,15 @@ export class Application {
     if (!found) throw new Error(`no one-time link was printed:\n${this.output}`);
     return found[0];
   }
+}
+
+/** The stand-in for a mail server that the demo ships. */
+function openMail(): Promise<{ child: ChildProcess; smtp: string; page: string }> {
+  const child = fork(path.join(root, '.build/demo/mail.mjs'), ['0'], {
+    stdio: ['ignore', 'ignore', 'inherit', 'ipc'],
+  });
+  return new Promise((resolve, reject) => {
+    child.once('message', (said: { smtp: string; page: string }) => resolve({ child, ...said }));
+    child.once('exit', (code) => reject(new Error(`the stand-in for mail ended with ${code}`)));
+  });
 }

@@ -1,3 +1,4 @@
+import { randomBytes } from 'node:crypto';
 import AxeBuilder from '@axe-core/playwright';
 import { test as base, expect, type Browser, type BrowserContext, type Page } from '@playwright/test';
 import { Application } from './Application';
@@ -24,6 +25,8 @@ export const test = base.extend<object, { demo: Application }>({
 
 export interface Visit {
   phone?: boolean;
+  /** Whether the browser may keep the application for times without a connection. */
+  keepsPages?: boolean;
   dark?: boolean;
 }
 
@@ -36,6 +39,7 @@ export async function openWindow(
     ...(visit.phone ? phone : { viewport: { width: 1280, height: 800 } }),
     colorScheme: visit.dark ? 'dark' : 'light',
     reducedMotion: 'reduce',
+    serviceWorkers: visit.keepsPages ? 'allow' : 'block',
     acceptDownloads: true,
   });
   const page = await context.newPage();
@@ -63,6 +67,44 @@ export async function visitDemo(browser: Browser, demo: Application, who: string
   await signIn(opened.page, demo.address, `${who}@larkmoor.example`, 'larkmoor-demo');
   return opened;
 }
+
+/** A demo school of one's own, for journeys that change what all others see, or that read the letters it sends. */
+export async function openDemo(browser: Browser, options: { mail?: boolean } = {}) {
+  const template = process.env.VESTIBUL_DEMO_TEMPLATE!;
+  const demo = await Application.start({ template, demo: true, ...options });
+  const visit = (who: string, how: Visit = {}) => visitDemo(browser, demo, who, how);
+  return { demo, visit };
+}
+
+/** Goes through a period's door, and is back when it is open. */
+export async function toPeriod(page: Page, number: number): Promise<void> {
+  const plate = page
+    .getByRole('navigation', { name: 'Periods' })
+    .getByRole('link', { name: new RegExp(`^Period ${number}`) });
+  await plate.click();
+  await expect(plate).toHaveAttribute('aria-current');
+}
+
+const placeOf = { t: 'Today', r: 'Rack', o: 'Sorting table', l: 'Ledger', s: 'Set-up' };
+
+/** To a place by its keys; back when it is open: before that, the plates at the left still lead to the place before. */
+export async function go(page: Page, letter: keyof typeof placeOf): Promise<void> {
+  const places = page.getByRole('navigation', { name: 'Places' });
+  await expect(places).toBeVisible();
+  await page.keyboard.press('g');
+  await page.keyboard.press(letter);
+  await expect(places.locator('[aria-current]')).toHaveText(new RegExp(`^${placeOf[letter]}`));
+}
+
+/** A file that begins as a photo of a phone does. */
+export const picture = (name: string) => ({
+  name,
+  mimeType: 'image/jpeg',
+  buffer: Buffer.concat([
+    Buffer.from([0xff, 0xd8, 0xff, 0xe0, 0, 16, 0x4a, 0x46, 0x49, 0x46, 0]),
+    randomBytes(2000),
+  ]),
+});
 
 /** Everything that axe finds against WCAG 2.2 AA and below, in short. */
 export async function axeFindings(page: Page): Promise<string[]> {

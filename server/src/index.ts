@@ -16,6 +16,10 @@ export { moveDue } from './store/ownDues';
 export { appearDue } from './live/appear';
 export { joinRoster, readRoster } from './store/roster';
 export { makeFolders } from './store/folders';
+export { listNameables } from './store/nameables';
+export { CourseNaming, readStoredRule } from './store/naming';
+export type { NamedStudent } from './store/naming';
+export { renameByHand } from './store/renaming';
 export { makeAssignment } from './store/assignments';
 export { markArrived, startUpload } from './store/uploads';
 export { turnIn } from './intake/turnIn';
@@ -24,5 +28,6 @@ export { addComment, handBack, markReviewed, markSeen } from './store/submission
 export { changeFile } from './store/drift';
 export { readRack, slotQuery } from './store/rack';
 export { recordColumns } from './store/record';
+export { makeMailer } from './mail/Mailer';
 export { Vault } from './vault/Vault';
 export { makeWelcomeLink, startSession, welcomePath, SESSION_COOKIE } from './auth/sessions';

@@ -1,6 +1,7 @@
 import path from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { pino } from 'pino';
+import { makeMailer } from './mail/Mailer';
 import { startServer } from './startServer';
 import { UnusableDatabase } from './store/database';
 
@@ -18,6 +19,13 @@ try {
     port: Number(environment.PORT || 4310),
     host: environment.VESTIBUL_HOST,
     pages: fileURLToPath(new URL('../web/', import.meta.url)),
+    publicAddress: environment.VESTIBUL_ADDRESS || undefined,
+    mail: environment.VESTIBUL_SMTP
+      ? await makeMailer({
+          smtp: environment.VESTIBUL_SMTP,
+          from: environment.VESTIBUL_MAIL_FROM || 'Vestibul <vestibul@localhost>',
+        })
+      : null,
     keepFree: environment.VESTIBUL_KEEP_FREE ? Number(environment.VESTIBUL_KEEP_FREE) : undefined,
   });
   if (running.firstLink) {

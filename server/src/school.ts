@@ -2,10 +2,21 @@ import fs from 'node:fs';
 import path from 'node:path';
 import { randomBytes } from 'node:crypto';
 import { toInstant, type Instant } from '@vestibul/core';
-import { LARGEST_FILE } from '@vestibul/contract';
+import {
+  LARGEST_FILE,
+  MOST_BYTES_A_DAY,
+  MOST_DOOR_BYTES_A_DAY,
+  MOST_GUEST_BYTES,
+  MOST_UPLOADS_AN_HOUR,
+} from '@vestibul/contract';
 import { openDatabase, one, type Database } from './store/database';
+import { completeTree } from './store/tree';
+import { openSchoolKey, type SchoolKey } from './vault/schoolKey';
+import type { Mailer } from './mail/Mailer';
 import { Vault } from './vault/Vault';
+import { PileWorks } from './pile/PileWorks';
 import { Bus } from './live/Bus';
+import { LongWorks } from './live/LongWorks';
 import { WriteGate } from './live/WriteGate';
 
 /** Bytes that stay free on the disk, so that the ledger can still be written when uploads no longer can. */
@@ -20,22 +31,47 @@ export interface SchoolOptions {
   clock?: () => number;
   largestFile?: number;
   keepFree?: number;
+  /** What sends letters; none are sent without it. */
+  mail?: Mailer | null;
+  /** The address of the school's pages, for letters. */
+  address?: () => string;
+  /** Told of errors that no request waits for. */
+  report?: (error: unknown) => void;
 }
 
 /** One school's data folder, open: what every part of the server works on. */
 export interface School {
   db: Database;
   vault: Vault;
+  /** Signs in the school's name. */
+  key: SchoolKey;
   bus: Bus;
   /** Passed before anything is changed. */
   gate: WriteGate;
+  /** What sends letters; null where this school sends none. */
+  mail: Mailer | null;
+  /** The address of the school's pages, for letters. */
+  address: () => string;
+  /** What goes on after its request was answered. */
+  works: LongWorks;
+  /** The piles that are being worked on. */
+  piles: PileWorks;
+  /** Where an error goes that no request waits for. */
+  report: (error: unknown) => void;
   /** The data folder. */
   folder: string;
   /** Where files on their way are kept. */
   arriving: string;
   demo: boolean;
   now: () => Instant;
-  limits: { largestFile: number; keepFree: number };
+  limits: {
+    largestFile: number;
+    keepFree: number;
+    uploadsAnHour: number;
+    bytesADay: number;
+    guestBytes: number;
+    doorBytesADay: number;
+  };
   close: () => void;
 }
 
@@ -44,17 +80,31 @@ export function openSchool(options: SchoolOptions): School {
   const arriving = path.join(options.folder, 'arriving');
   fs.mkdirSync(arriving, { recursive: true });
   const db = openDatabase(path.join(options.folder, 'vestibul.sqlite'));
+  completeTree(db);
   const clock = options.clock ?? Date.now;
   return {
     db,
     vault: new Vault(path.join(options.folder, 'vault')),
+    key: openSchoolKey(options.folder),
     bus: new Bus(),
+    mail: options.mail ?? null,
+    address: options.address ?? (() => 'http://localhost/'),
     gate: new WriteGate(),
+    works: new LongWorks(),
+    piles: new PileWorks(),
+    report: options.report ?? (() => {}),
     folder: options.folder,
     arriving,
     demo: options.demo ?? false,
     now: () => toInstant(clock()),
-    limits: { largestFile: options.largestFile ?? LARGEST_FILE, keepFree: options.keepFree ?? KEEP_FREE },
+    limits: {
+      largestFile: options.largestFile ?? LARGEST_FILE,
+      keepFree: options.keepFree ?? KEEP_FREE,
+      uploadsAnHour: MOST_UPLOADS_AN_HOUR,
+      bytesADay: MOST_BYTES_A_DAY,
+      guestBytes: MOST_GUEST_BYTES,
+      doorBytesADay: MOST_DOOR_BYTES_A_DAY,
+    },
     close: () => db.close(),
   };
 }

@@ -5,6 +5,10 @@ import { makeWelcomeLink, welcomePath } from './auth/sessions';
 import { makeApp } from './http/app';
 import { recoverArrivals } from './intake/receive';
 import { watchForAppearing } from './live/appear';
+import { endQuietPiles, resumePiles } from './pile/advance';
+import { repeat } from './live/repeat';
+import { openPost } from './mail/post';
+import type { Mailer } from './mail/Mailer';
 import { openSchool, readSchool, type School } from './school';
 
 export interface ServerOptions {
@@ -19,6 +23,9 @@ export interface ServerOptions {
   largestFile?: number | undefined;
   checkAnswers?: boolean | undefined;
   signInAttempts?: number | undefined;
+  mail?: Mailer | null | undefined;
+  /** Where the school's pages are reached, where that is not this machine's own address. */
+  publicAddress?: string | undefined;
 }
 
 export interface RunningServer {
@@ -32,9 +39,16 @@ export interface RunningServer {
 /** Longest that a request may go without a byte, in milliseconds: a phone in a tunnel is given its time. */
 const QUIET_MS = 120_000;
 
+/** How often it is looked for piles whose page was closed while it sent, in milliseconds. */
+const QUIET_PILES_MS = 60_000;
+
 /** Opens the data folder, finishes what a crash interrupted, and listens. */
 export async function startServer(options: ServerOptions): Promise<RunningServer> {
+  let address = options.publicAddress ?? '';
   const school = openSchool({
+    address: () => address,
+    mail: options.mail ?? null,
+    report: (error) => options.log.error({ err: error }),
     folder: options.folder,
     demo: options.demo,
     ...(options.keepFree === undefined ? {} : { keepFree: options.keepFree }),
@@ -50,7 +64,10 @@ export async function startServer(options: ServerOptions): Promise<RunningServer
     checkAnswers: options.checkAnswers ?? false,
     ...(options.signInAttempts === undefined ? {} : { signInAttempts: options.signInAttempts }),
   });
+  resumePiles(school);
+  const stopEnding = repeat(school, QUIET_PILES_MS, () => endQuietPiles(school));
   const stopWatching = watchForAppearing(school);
+  const closePost = openPost(school);
   const server = http.createServer(app);
   // A 2 GB file over a slow line takes longer than any fixed time for a whole request.
   server.requestTimeout = 0;
@@ -65,6 +82,7 @@ export async function startServer(options: ServerOptions): Promise<RunningServer
     throw error;
   }
   const { port } = server.address() as AddressInfo;
+  address ||= `http://localhost:${port}`;
   return {
     address: `http://localhost:${port}`,
     school,
@@ -74,6 +92,9 @@ export async function startServer(options: ServerOptions): Promise<RunningServer
       server.closeAllConnections();
       await closed;
       stopWatching();
+      stopEnding();
+      await school.piles.close();
+      closePost();
       school.close();
     },
   };

@@ -9,6 +9,9 @@ import { api } from './state/api';
 const Welcome = lazy(() =>
   import('./screens/signIn/Welcome').then(({ Welcome: page }) => ({ default: page })),
 );
+const GuestDoor = lazy(() =>
+  import('./screens/door/GuestDoor').then(({ GuestDoor: page }) => ({ default: page })),
+);
 const StudentPages = lazy(() =>
   import('./screens/student/StudentPages').then(({ StudentPages: page }) => ({ default: page })),
 );
@@ -25,6 +28,7 @@ export function App() {
         <Suspense fallback={<Loading />}>
           <Routes>
             <Route path="/welcome/:token" element={<Welcome />} />
+            <Route path="/door/:token" element={<GuestDoor />} />
             <Route path="*" element={<Inside session={session} />} />
           </Routes>
         </Suspense>

@@ -6,6 +6,11 @@ import { App } from './App';
 import { store } from './state/store';
 import './styles.css';
 
+// Installed on a phone, the application opens without a connection and says so.
+if (import.meta.env.PROD && 'serviceWorker' in navigator) {
+  window.addEventListener('load', () => void navigator.serviceWorker.register('/service-worker.js'));
+}
+
 createRoot(document.getElementById('hall')!).render(
   <StrictMode>
     <Provider store={store}>

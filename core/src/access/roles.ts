@@ -1,8 +1,9 @@
 import type { PersonId } from '../ids';
 
-/** What somebody is to the thing a request is about. One person has exactly one of these for one thing. */
+/** What somebody is to the thing a request is about; a guest is somebody without an account who came by a side door. One person has exactly one of these for one thing. */
 export const roles = [
   'nobody',
+  'guest',
   'outsider',
   'classmate',
   'student',

@@ -3,6 +3,8 @@ import type {
   BlankId,
   CopyId,
   CourseId,
+  DeliveryId,
+  DoorId,
   EventId,
   FileId,
   FolderId,
@@ -11,11 +13,15 @@ import type {
   PeriodId,
   PersonId,
   PieceId,
+  PileId,
+  PilePieceId,
   Sha256,
   SubmissionId,
   TermId,
   YearId,
 } from '../ids';
+import type { OffRule } from '../naming/atDoor';
+import type { NameSubject } from '../naming/checkRule';
 import { canonical } from './canonical';
 
 /** What a line is about; only what applies is there. */
@@ -63,7 +69,8 @@ export interface EventFacts {
   'group changed': { group: GroupId };
   'group removed': { group: GroupId };
   grouped: { group: GroupId | null };
-  'rule set': { for: 'folder' | 'file'; ruleSha256: Sha256 };
+  'rule set': { for: NameSubject; ruleSha256: Sha256 };
+  'off-rule set': { offRule: OffRule };
   'folder made': { nameSha256: Sha256; owner: PersonId };
   renamed: { of: 'folder' | 'piece'; was: Sha256; is: Sha256 };
   'blank kept': { blank: BlankId; version: number; sha256: Sha256; bytes: number };
@@ -83,17 +90,51 @@ export interface EventFacts {
     owner: PersonId;
     nameSha256: Sha256;
   };
-  'turned in': { attempt: number; pieces: number; lateMs: number; due: Instant | null };
+  'side door made': { door: DoorId };
+  'side door changed': { door: DoorId };
+  'side door shut': { door: DoorId };
+  'side door opened': { door: DoorId };
+  /** What somebody without an account handed in. Who that is stands nowhere until a person of the staff says so. */
+  'came by side door': { door: DoorId; delivery: DeliveryId; pieces: number; sealed: Sha256[] };
+  'turned away': { delivery: DeliveryId };
+  'pile brought': { pile: PileId };
+  'came in pile': {
+    pile: PileId;
+    pilePiece: PilePieceId;
+    sha256: Sha256;
+    bytes: number;
+    nameSha256: Sha256;
+  };
+  'set aside': { pilePiece: PilePieceId; as: 'to sort' | 'later' | 'not ours' };
+  'placing undone': { attempt: number };
+  /** A letter to a student with nothing in; its words are nowhere kept. */
+  reminded: Record<string, never>;
+  'turned in': {
+    attempt: number;
+    pieces: number;
+    lateMs: number;
+    due: Instant | null;
+    /** The bytes of each piece, in their order, so that a receipt of this line proves them. */
+    sealed: Sha256[];
+    /** Of what came by a side door. */
+    delivery?: DeliveryId;
+    pile?: PileId;
+  };
   'piece placed': {
     attempt: number;
     n: number;
     sha256: Sha256;
     bytes: number;
-    owner: PersonId;
+    /** `outside` of a link: its bytes are not ours. */
+    owner: PersonId | 'outside';
     nameSha256: Sha256;
     originalNameSha256: Sha256;
+    /** When its way here began and when all of it was safe. */
+    startedAt: Instant;
     uploadedAt: Instant;
   };
+  'taken back': { attempt: number };
+  'sent back': { attempt: number; textSha256: Sha256 };
   drifted: { sealed: Sha256; now: Sha256; owner: PersonId };
   seen: { attempt: number };
   approved: { attempt: number };
@@ -134,6 +175,7 @@ export const eventKinds = Object.keys({
   'group removed': true,
   grouped: true,
   'rule set': true,
+  'off-rule set': true,
   'folder made': true,
   renamed: true,
   'blank kept': true,
@@ -145,8 +187,21 @@ export const eventKinds = Object.keys({
   'assignment dropped': true,
   'due moved': true,
   'handed out': true,
+  'side door made': true,
+  'side door changed': true,
+  'side door shut': true,
+  'side door opened': true,
+  'came by side door': true,
+  'turned away': true,
+  'pile brought': true,
+  'came in pile': true,
+  'set aside': true,
+  'placing undone': true,
+  reminded: true,
   'turned in': true,
   'piece placed': true,
+  'taken back': true,
+  'sent back': true,
   drifted: true,
   seen: true,
   approved: true,

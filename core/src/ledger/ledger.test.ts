@@ -4,7 +4,8 @@ import fc from 'fast-check';
 import type { EventId, Instant, PersonId } from '../ids';
 import { canonical, type CanonicalValue } from './canonical';
 import { canonicalEvent, eventKinds } from './event';
-import { leafHash, rootHash, sha256Hex } from './tree';
+import { hex, knownLeaves, knownRoots } from './testing/vectors';
+import { rootHash, sha256Hex } from './tree';
 
 describe('canonical', () => {
   test('sorts members by UTF-16 units and escapes as RFC 8785 section 3.2 shows', () => {
@@ -71,26 +72,8 @@ describe('canonicalEvent', () => {
 });
 
 describe('rootHash', () => {
-  // The vectors of docs/formats.md: leaves and roots of the tree of RFC 9162 section 2.1.
-  const leaves = [
-    '',
-    '00',
-    '10',
-    '2021',
-    '3031',
-    '40414243',
-    '5051525354555657',
-    '606162636465666768696a6b6c6d6e6f',
-  ];
-  const hex = (bytes: Uint8Array) => Buffer.from(bytes).toString('hex');
-  const hashes = leaves.map((leaf) => leafHash(Uint8Array.from(Buffer.from(leaf, 'hex'))));
-
-  test.each([
-    [1, '6e340b9cffb37a989ca544e6bb780a2c78901d3fb33738768511a30617afa01d'],
-    [3, 'aeb6bcfe274b70a14fb067a5e5578264db0fa9b51af5e0ba159158f329e06e77'],
-    [8, '5dc9da79a70659a9ad559cb701ded9a2ab9d823aad2f4960cfe370eff4604328'],
-  ])('of the first %d leaves', (count, root) => {
-    expect(hex(rootHash(hashes.slice(0, count)))).toBe(root);
+  test.each(knownRoots)('of the first %d leaves', (count, root) => {
+    expect(hex(rootHash(knownLeaves.slice(0, count)))).toBe(root);
   });
 
   test('of nothing is the hash of nothing', () => {

@@ -1,11 +1,27 @@
 /**
  * Longest name in bytes of UTF-8 that ext4, APFS and the common network shares take
- * (POSIX NAME_MAX on Linux is 255). Windows counts 255 UTF-16 units, which is never stricter.
+ * (POSIX.1 NAME_MAX on Linux is 255). Windows counts 255 UTF-16 units, which is never stricter.
  */
 export const LONGEST_NAME_BYTES = 255;
 
-/** Device names that Windows keeps for itself, with or without an extension: Microsoft, 'Naming Files, Paths, and Namespaces'. */
-const RESERVED = /^(con|prn|aux|nul|com[1-9¹²³]|lpt[1-9¹²³])(?=$|\.|\s*$)/i;
+/** Longest path in UTF-16 units, its closing null among them: Microsoft, 'Naming Files, Paths, and Namespaces' (MAX_PATH). */
+export const LONGEST_PATH_UNITS = 260;
+
+/** What a name had in it that a file system refuses; the codes of `vestibul rule check`. */
+export const legalFaults = [
+  'reserved-name',
+  'forbidden-character',
+  'edge-space-or-dot',
+  'too-long',
+  'empty-name',
+] as const;
+export type LegalFault = (typeof legalFaults)[number];
+
+/**
+ * Device names that Windows keeps for itself, with or without an extension: Microsoft, 'Naming Files, Paths, and
+ * Namespaces'. COM0, LPT0, CONIN$ and CONOUT$ are not in every edition of that page; they are refused here as well.
+ */
+const RESERVED = /^(con|prn|aux|nul|conin\$|conout\$|com[0-9¹²³]|lpt[0-9¹²³])(?=\s*(?:\.|$))/i;
 
 /** Characters that name a level or a stream somewhere become a dash, so that the words they divide stay apart. */
 const DIVIDERS = /\s*[/\\:|]\s*/g;
@@ -16,7 +32,10 @@ const LONE_SURROGATE = /[\ud800-\udbff](?![\udc00-\udfff])|(?<![\ud800-\udbff])[
 
 /** Makes a piece of text fit inside a name: no character that a file system forbids, white space folded, NFC (UAX #15). */
 export function legalText(text: string): string {
+  // Composed first: a forbidden sign that a mark stands through is a letter of its own. And last, as what is taken out can
+  // have parted a letter from its mark.
   return text
+    .normalize('NFC')
     .replace(/[\t\n\r\u00a0]+/g, ' ')
     .replace(LONE_SURROGATE, '')
     .replace(UNWRITABLE, '')
@@ -25,9 +44,14 @@ export function legalText(text: string): string {
     .normalize('NFC');
 }
 
-/** Mends the edges of a whole name (without its extension): no space at either end, no dot at the end, no device name. */
+/** Whether a text holds a character that `legalText` takes out or writes as another. */
+export function hasForbidden(text: string): boolean {
+  return text.search(UNWRITABLE) >= 0 || text.search(LONE_SURROGATE) >= 0 || /[/\\:|]/.test(text);
+}
+
+/** Mends the edges of a whole name (without its extension): no space or dot at either end, no device name. */
 export function legalStem(stem: string): string {
-  const trimmed = stem.replace(/^ +/, '').replace(/[ .]+$/, '');
+  const trimmed = stem.replace(/^[ .]+/, '').replace(/[ .]+$/, '');
   return RESERVED.test(trimmed) ? trimmed.replace(RESERVED, '$1_') : trimmed;
 }
 
@@ -43,13 +67,18 @@ export function utf8Bytes(text: string): number {
 
 const graphemes = new Intl.Segmenter('und', { granularity: 'grapheme' });
 
-/** Cuts a text to at most `bytes` bytes of UTF-8, never inside a character as a reader counts them (UAX #29). */
-export function cutToBytes(text: string, bytes: number): string {
+/** The characters of a text as a reader counts them: extended grapheme clusters (UAX #29). */
+export function charactersOf(text: string): string[] {
+  return Array.from(graphemes.segment(text), ({ segment }) => segment);
+}
+
+/** The longest start of a text within `bytes` bytes of UTF-8 and `units` UTF-16 units, never cut inside a character (UAX #29). */
+export function cutToRoom(text: string, bytes: number, units: number): string {
   let kept = '';
   let used = 0;
   for (const { segment } of graphemes.segment(text)) {
     used += utf8Bytes(segment);
-    if (used > bytes) break;
+    if (used > bytes || kept.length + segment.length > units) break;
     kept += segment;
   }
   return kept;
@@ -62,3 +91,17 @@ export function cutToBytes(text: string, bytes: number): string {
 export function nameKey(name: string): string {
   return name.normalize('NFC').toUpperCase().toLowerCase().normalize('NFC');
 }
+
+/** What each kind of file system compares when it decides whether two names are one. */
+export const nameKeys = {
+  /** Without case, character by character, as a volume's table of capitals has it; normalisation forms stay apart. */
+  windows: (name: string) =>
+    Array.from(name, (char) => {
+      const upper = char.toUpperCase();
+      return upper.length === char.length ? upper : char;
+    }).join(''),
+  macos: nameKey,
+  bytes: (name: string) => name,
+} as const;
+export type NameSystem = keyof typeof nameKeys;
+export const nameSystems = Object.keys(nameKeys) as NameSystem[];

@@ -1,12 +1,27 @@
 import { editDistance } from '../text/editDistance';
+import { findPatternFault } from './datePattern';
+import { dayParts, otherWords, partNames, type PartName } from './parts';
 
-/** The parts this engine can fill. */
-export const partNames = ['period', 'last', 'first', 'called', 'assignment', 'date', 'attempt'] as const;
-export type PartName = (typeof partNames)[number];
+/** The filters of a part, with what each takes behind it. */
+export const filterTakes = {
+  upper: null,
+  lower: null,
+  title: null,
+  ascii: null,
+  plain: null,
+  pad: 'number',
+  cut: 'number',
+  words: 'number',
+  date: 'pattern',
+} as const;
 
-/** The filters this engine knows, with whether they take a number. */
-export const filterNames = ['pad', 'upper', 'lower'] as const;
-export type Filter = { kind: 'pad'; width: number } | { kind: 'upper' } | { kind: 'lower' };
+export type FilterName = keyof typeof filterTakes;
+export const filterNames = Object.keys(filterTakes) as FilterName[];
+
+export type Filter =
+  | { kind: 'upper' | 'lower' | 'title' | 'ascii' | 'plain' }
+  | { kind: 'pad' | 'cut' | 'words'; count: number }
+  | { kind: 'date'; pattern: string };
 
 export type RuleNode =
   | { kind: 'text'; text: string }
@@ -15,17 +30,24 @@ export type RuleNode =
 
 export type Rule = RuleNode[];
 
-/** Why a rule cannot be read; `at` is the position in UTF-16 units, `mend` what was probably meant. */
+/** Why a rule cannot be read. */
 export interface RuleFault {
-  code: 'syntax' | 'unknown-part' | 'unknown-filter' | 'no-part';
+  code: 'syntax' | 'unknown-part' | 'unknown-filter';
+  /** Position in UTF-16 units. */
   at: number;
   found: string;
+  /** What was probably meant in place of what was found. */
   mend: string | null;
+  /** The whole rule with that in place, where it mends the fault. */
+  mended: string | null;
 }
 
 export type ParsedRule = { ok: true; rule: Rule } | { ok: false; fault: RuleFault };
 
-const WIDEST_PAD = 9;
+/** Enough for any number a school writes, and for any word a name needs. */
+const LARGEST_COUNT = 99;
+const USUAL_COUNT: Readonly<Record<string, number>> = { pad: 2, cut: 10, words: 3 };
+const USUAL_PATTERN = 'yyyy-MM-dd';
 const ESCAPABLE = '{}[]|\\';
 
 class Unreadable extends Error {
@@ -36,19 +58,37 @@ class Unreadable extends Error {
 
 /**
  * Reads a naming rule such as `{period|pad 2}-{last}_{first}[_{assignment}]` into a tree.
- * Grammar: text; `{part|filter|…}`; `[ … ]` written only when every part in it has a value;
- * a backslash before `{ } [ ] | \` takes it as it is. Optional groups do not nest.
+ * Grammar: text; `{part|filter|…}`; `[ … ]` written only when every part in it has a value (a group within a group
+ * answers for itself); a backslash before `{ } [ ] | \` takes it as it is.
  */
 export function parseRule(source: string): ParsedRule {
   try {
-    const reader = { source, at: 0 };
-    const rule = readNodes(reader, false);
-    if (!rule.some(hasPart)) fail('no-part', 0, source, '{last}_{first}');
-    return { ok: true, rule };
+    return { ok: true, rule: readNodes({ source, at: 0 }, null) };
   } catch (error) {
     if (error instanceof Unreadable) return { ok: false, fault: error.fault };
     throw error;
   }
+}
+
+/** A rule as text, in the one way in which its chips and its text are kept in step. */
+export function writeRule(rule: Rule): string {
+  return rule
+    .map((node) => {
+      if (node.kind === 'text') return escape(node.text);
+      if (node.kind === 'optional') return `[${writeRule(node.nodes)}]`;
+      return `{${[node.part, ...node.filters.map(writeFilter)].join('|')}}`;
+    })
+    .join('');
+}
+
+function escape(text: string): string {
+  return text.replace(/[{}[\]|\\]/g, '\\$&');
+}
+
+/** A filter as it stands behind the bar. */
+export function writeFilter(filter: Filter): string {
+  if (filter.kind === 'date') return `date ${escape(filter.pattern)}`;
+  return 'count' in filter ? `${filter.kind} ${filter.count}` : filter.kind;
 }
 
 interface Reader {
@@ -56,111 +96,176 @@ interface Reader {
   at: number;
 }
 
-function fail(code: RuleFault['code'], at: number, found: string, mend: string | null): never {
-  throw new Unreadable({ code, at, found, mend });
+interface Replacing {
+  code: RuleFault['code'];
+  at: number;
+  found: string;
+  mend: string | null;
+  /** Where `mend` goes when it is added and nothing is replaced. */
+  insertAt?: number;
 }
 
-function hasPart(node: RuleNode): boolean {
-  return node.kind === 'part' || (node.kind === 'optional' && node.nodes.some(hasPart));
+function fail(reader: Reader, { code, at, found, mend, insertAt }: Replacing): never {
+  const { source } = reader;
+  let mended: string | null = null;
+  if (mend !== null) {
+    const tried =
+      insertAt === undefined
+        ? source.slice(0, at) + mend + source.slice(at + found.length)
+        : source.slice(0, insertAt) + mend + source.slice(insertAt);
+    const read = parseRule(tried);
+    if (read.ok || read.fault.at > at) mended = tried;
+  }
+  throw new Unreadable({ code, at, found, mend, mended });
 }
 
-function readNodes(reader: Reader, inGroup: boolean): RuleNode[] {
+function readNodes(reader: Reader, openedAt: number | null): RuleNode[] {
   const nodes: RuleNode[] = [];
-  const opened = reader.at - 1;
   let text = '';
   const flush = () => {
     if (text) nodes.push({ kind: 'text', text });
     text = '';
   };
   while (reader.at < reader.source.length) {
-    const char = reader.source[reader.at]!;
+    const at = reader.at;
+    const char = reader.source[at]!;
     if (char === '\\') {
-      const next = reader.source[reader.at + 1];
-      if (next === undefined || !ESCAPABLE.includes(next)) fail('syntax', reader.at, '\\', '\\\\');
-      text += next;
-      reader.at += 2;
+      text += readEscaped(reader);
     } else if (char === '{') {
       flush();
       nodes.push(readPart(reader));
     } else if (char === '[') {
-      if (inGroup) fail('syntax', reader.at, '[', '\\[');
       flush();
       reader.at += 1;
-      nodes.push({ kind: 'optional', nodes: readNodes(reader, true) });
-    } else if (char === ']' && inGroup) {
+      nodes.push({ kind: 'optional', nodes: readNodes(reader, at) });
+    } else if (char === ']' && openedAt !== null) {
       flush();
       reader.at += 1;
       return nodes;
     } else if (char === ']' || char === '}' || char === '|') {
-      fail('syntax', reader.at, char, `\\${char}`);
+      fail(reader, { code: 'syntax', at, found: char, mend: `\\${char}` });
     } else {
       text += char;
       reader.at += 1;
     }
   }
-  if (inGroup) fail('syntax', opened, '[', ']');
+  if (openedAt !== null)
+    fail(reader, {
+      code: 'syntax',
+      at: openedAt,
+      found: '[',
+      mend: ']',
+      insertAt: reader.source.length,
+    });
   flush();
   return nodes;
 }
 
+function readEscaped(reader: Reader): string {
+  const next = reader.source[reader.at + 1];
+  if (next === undefined || !ESCAPABLE.includes(next))
+    fail(reader, { code: 'syntax', at: reader.at, found: '\\', mend: '\\\\' });
+  reader.at += 2;
+  return next;
+}
+
+/** A stretch between bars, its escapes taken off; `at` is where its first sign stands that is no space. */
+interface Stretch {
+  text: string;
+  at: number;
+}
+
 function readPart(reader: Reader): RuleNode {
-  const start = reader.at;
-  const end = reader.source.indexOf('}', start);
-  if (end < 0) fail('syntax', start, '{', '}');
-  const [name = '', ...filters] = reader.source.slice(start + 1, end).split('|');
-  const part = partNames.find((known) => known === name.trim());
-  if (!part) fail('unknown-part', start + 1, name.trim(), nearest(name.trim(), partNames));
-  let at = start + 1 + name.length + 1;
-  const read = filters.map((filter) => {
-    const result = readFilter(filter, at);
-    at += filter.length + 1;
-    return result;
-  });
-  reader.at = end + 1;
-  return { kind: 'part', part, filters: read };
+  const { source } = reader;
+  const opened = reader.at;
+  const stretches: Stretch[] = [{ text: '', at: opened + 1 }];
+  reader.at += 1;
+  for (;;) {
+    const char = source[reader.at];
+    if (char === undefined || char === '{' || char === '[') {
+      // A part that is not closed ends where its words end.
+      const words = /^\{[\p{L}\p{N}]*(\|[\p{L}\p{N} ]*[\p{L}\p{N}])*/u.exec(source.slice(opened))![0];
+      fail(reader, {
+        code: 'syntax',
+        at: opened,
+        found: '{',
+        mend: '}',
+        insertAt: opened + words.length,
+      });
+    }
+    if (char === '}') break;
+    if (char === '|') {
+      reader.at += 1;
+      stretches.push({ text: '', at: reader.at });
+    } else if (char === '\\') {
+      stretches.at(-1)!.text += readEscaped(reader);
+    } else {
+      stretches.at(-1)!.text += char;
+      reader.at += 1;
+    }
+  }
+  reader.at += 1;
+  const [{ text, at }, ...filters] = stretches.map(trimmed) as [Stretch, ...Stretch[]];
+  const part = partNames.find((known) => known === text);
+  if (!part) fail(reader, { code: 'unknown-part', at, found: text, mend: nearest(text, partNames) });
+  return { kind: 'part', part, filters: filters.map((stretch) => readFilter(reader, stretch, part)) };
 }
 
-function readFilter(source: string, at: number): Filter {
-  const [name = '', argument, ...rest] = source.trim().split(/\s+/);
-  if (rest.length > 0) fail('syntax', at, source.trim(), `${name} ${argument}`);
-  if (name === 'pad') {
-    const width = Number(argument);
-    if (!Number.isInteger(width) || width < 1 || width > WIDEST_PAD)
-      fail('syntax', at, source.trim(), 'pad 2');
-    return { kind: 'pad', width };
-  }
-  if (name === 'upper' || name === 'lower') {
-    if (argument !== undefined) fail('syntax', at, source.trim(), name);
-    return { kind: name };
-  }
-  return fail('unknown-filter', at, name, nearest(name, filterNames));
+function trimmed({ text, at }: Stretch): Stretch {
+  return { text: text.trim(), at: at + (text.length - text.trimStart().length) };
 }
 
-/** Words people write for a part that has another name here (common practice, no source). */
-const otherWords: Record<string, PartName> = {
-  surname: 'last',
-  lastname: 'last',
-  family: 'last',
-  firstname: 'first',
-  given: 'first',
-  nickname: 'called',
-  preferred: 'called',
-  hour: 'period',
-  block: 'period',
-  class: 'period',
-  title: 'assignment',
-  task: 'assignment',
-  day: 'date',
-  try: 'attempt',
-  version: 'attempt',
-};
+function readFilter(reader: Reader, { text, at }: Stretch, part: PartName): Filter {
+  const [name = '', ...rest] = text.split(/\s+/);
+  const argument = rest.join(' ');
+  const kind = filterNames.find((known) => known === name);
+  if (!kind) {
+    // `pad2` is `pad 2` with its space forgotten.
+    const glued = /^([a-z]+)(\d+)$/.exec(name);
+    const meant = glued && filterNames.find((known) => known === glued[1]);
+    const mend = meant ? `${meant} ${glued[2]}` : nearest(name, filterNames);
+    return fail(reader, { code: 'unknown-filter', at, found: name, mend });
+  }
+  const wrong = (mend: string | null) => fail(reader, { code: 'syntax', at, found: text, mend });
+  switch (kind) {
+    case 'pad':
+    case 'cut':
+    case 'words': {
+      const count = Number(argument);
+      if (!/^\d+$/.test(argument) || count < 1 || count > LARGEST_COUNT)
+        wrong(`${kind} ${USUAL_COUNT[kind]}`);
+      return { kind, count };
+    }
+    case 'date': {
+      if (!dayParts.includes(part)) wrong(null);
+      const fault = findPatternFault(argument);
+      if (fault) {
+        const mended =
+          fault.mend &&
+          argument.slice(0, fault.at) + fault.mend + argument.slice(fault.at + fault.found.length);
+        wrong(`date ${mended && !findPatternFault(mended) ? mended : USUAL_PATTERN}`);
+      }
+      return { kind, pattern: argument };
+    }
+    default:
+      if (argument !== '') wrong(kind);
+      return { kind };
+  }
+}
 
 function nearest(word: string, known: readonly string[]): string | null {
   const lower = word.toLowerCase();
-  const other = otherWords[lower];
+  const other = otherWords[lower.replace(/[\s_-]/g, '')];
   if (other && known.includes(other)) return other;
   const ranked = known
     .map((name) => ({ name, away: editDistance(lower, name) }))
     .sort((a, b) => a.away - b.away);
-  return ranked[0] && ranked[0].away <= 2 ? ranked[0].name : null;
+  return ranked[0] && ranked[0].away <= 2 && ranked[0].away < ranked[0].name.length ? ranked[0].name : null;
+}
+
+/** The parts of a rule in order, those of optional groups with them. */
+export function partsOfRule(rule: Rule): Extract<RuleNode, { kind: 'part' }>[] {
+  return rule.flatMap((node) =>
+    node.kind === 'part' ? [node] : node.kind === 'optional' ? partsOfRule(node.nodes) : [],
+  );
 }

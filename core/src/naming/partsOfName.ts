@@ -1,6 +1,6 @@
-import { splitName } from './splitName';
 import type { Rule } from './parseRule';
-import { writeName, type NameSegment, type NameValues } from './writeName';
+import { withoutExtension } from './splitName';
+import { writeName, type NameSegment, type NameValues, type WriteOptions } from './writeName';
 
 const SUFFIX = /_(\d{1,6})$/;
 
@@ -12,12 +12,13 @@ export function partsOfName(
   rule: Rule,
   values: NameValues,
   name: string,
-  hasExtension: boolean,
+  options: Omit<WriteOptions, 'copy'> = {},
 ): NameSegment[] | null {
-  const { stem, extension } = hasExtension ? splitName(name) : { stem: name, extension: '' };
+  const { extension = '' } = options;
+  const stem = withoutExtension(name, extension);
   const copy = Number(SUFFIX.exec(stem)?.[1] ?? 1);
   for (const tried of copy > 1 ? [1, copy] : [1]) {
-    const written = writeName(rule, values, { extension, copy: tried });
+    const written = writeName(rule, values, { ...options, copy: tried });
     if (written.name === name) return written.segments;
   }
   return null;

@@ -1,6 +1,6 @@
 import { nameKey } from './makeLegal';
 import type { Rule } from './parseRule';
-import { writeName, type NameValues, type WrittenName } from './writeName';
+import { writeName, type NameValues, type WriteOptions, type WrittenName } from './writeName';
 
 /**
  * Writes a name that no other in `taken` equals, however a file system compares them.
@@ -9,11 +9,11 @@ import { writeName, type NameValues, type WrittenName } from './writeName';
 export function writeUniqueName(
   rule: Rule,
   values: NameValues,
-  extension: string,
+  options: Omit<WriteOptions, 'copy'>,
   taken: (key: string) => boolean,
 ): WrittenName {
   for (let copy = 1; ; copy += 1) {
-    const written = writeName(rule, values, { extension, copy });
+    const written = writeName(rule, values, { ...options, copy });
     if (!taken(nameKey(written.name))) return written;
   }
 }
@@ -24,13 +24,13 @@ export function writeUniqueName(
  */
 export function writeUniqueNames(
   rule: Rule,
-  all: readonly { values: NameValues; extension: string }[],
+  all: readonly ({ values: NameValues } & Omit<WriteOptions, 'copy'>)[],
   taken: Iterable<string> = [],
   isTaken: (key: string) => boolean = () => false,
 ): WrittenName[] {
   const used = new Set([...taken].map(nameKey));
-  return all.map(({ values, extension }) => {
-    const written = writeUniqueName(rule, values, extension, (key) => used.has(key) || isTaken(key));
+  return all.map(({ values, ...options }) => {
+    const written = writeUniqueName(rule, values, options, (key) => used.has(key) || isTaken(key));
     used.add(nameKey(written.name));
     return written;
   });

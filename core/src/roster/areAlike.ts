@@ -1,4 +1,5 @@
 import { editDistance } from '../text/editDistance';
+import { isSlip } from '../text/isSlip';
 import { plainWords } from '../text/plainWords';
 
 interface Named {
@@ -23,8 +24,8 @@ export function plainName({ last, first, called }: Named): PlainName {
   return { last: plainWords(last), given: given.length > 0 ? given : [''] };
 }
 
-/** The word groups of a name of which an alike name shares one. */
-const wordsOf = ({ last, given }: PlainName) => new Set([last, ...given].filter(Boolean));
+/** The word groups of a name of which an alike name shares one; those who have a single name share the empty one. */
+const wordsOf = ({ last, given }: PlainName) => new Set([last, ...given]);
 
 /** People by the words of their names, so that a name is compared with those alone that can be alike. */
 export class NameIndex<Person extends Named> {
@@ -70,6 +71,5 @@ function isNearGiven(a: string, b: string): boolean {
 function isNearLast(a: string, b: string): boolean {
   const [short, long] = a.length <= b.length ? [a, b] : [b, a];
   if (short.length >= SHORT_FORM && ` ${long} `.includes(` ${short} `)) return true;
-  const allowed = short.length >= 8 ? 2 : short.length >= 4 ? 1 : 0;
-  return allowed > 0 && long.length - short.length <= allowed && editDistance(a, b) <= allowed;
+  return isSlip(a, b);
 }

@@ -4,7 +4,7 @@ import ICAL from 'ical.js';
 import papa from 'papaparse';
 import type { PeriodId, PersonId } from '../ids';
 import { decodeText } from './decodeText';
-import { areAlike, plainName } from './areAlike';
+import { NameIndex, areAlike, plainName } from './areAlike';
 import { findLeavers, judgeRows, type KnownPerson } from './judgeRows';
 import { readTable } from './readTable';
 import { looksLikeEmail, recogniseColumns } from './recogniseColumns';
@@ -286,6 +286,40 @@ describe('areAlike', () => {
     const [first, second] = [plainName(named(a)), plainName(named(b))];
     expect(areAlike(first, second)).toBe(alike);
     expect(areAlike(second, first)).toBe(alike);
+  });
+});
+
+describe('NameIndex', () => {
+  /** Few letters, so that many of the names are nearly the same. */
+  const word = fc.string({ unit: fc.constantFrom('a', 'b', 'ø', 'e'), minLength: 3, maxLength: 6 });
+  const name = fc.record({
+    last: fc.oneof(
+      word,
+      fc.tuple(word, word).map((two) => two.join('-')),
+    ),
+    first: fc.oneof(word, fc.constant('')),
+    called: fc.oneof(word, fc.constant('')),
+  });
+
+  test('misses nobody whose name is alike, and finds nobody else', () => {
+    fc.assert(
+      fc.property(fc.array(name, { maxLength: 40 }), name, (people, wanted) => {
+        const plain = plainName(wanted);
+        const compared = people.filter((person) => areAlike(plainName(person), plain));
+        const found = new NameIndex(people).alike(plain, () => true);
+        expect(new Set(found)).toEqual(new Set(compared));
+        expect(found).toHaveLength(compared.length);
+      }),
+    );
+  });
+
+  test('tells of those alone that are worth asking about', () => {
+    const people = [
+      { last: 'Dang', first: 'Mai', called: '', here: true },
+      { last: 'Đặng', first: 'Mai', called: '', here: false },
+    ];
+    const alike = new NameIndex(people).alike(plainName(people[1]!), ({ here }) => here);
+    expect(alike).toEqual([people[0]]);
   });
 });
 

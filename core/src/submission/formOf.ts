@@ -1,3 +1,5 @@
+import { LINK_MIME } from './link';
+
 /** What a piece can be, in one word. */
 export const forms = [
   'text',
@@ -10,6 +12,7 @@ export const forms = [
   'video',
   'track',
   'archive',
+  'link',
   'file',
 ] as const;
 export type Form = (typeof forms)[number];
@@ -38,6 +41,7 @@ const byExtension: Record<string, Form> = {
 
 /** What a piece is in one word, as it stands on its paper edge in the slot. */
 export function formOf(mime: string, extension: string): Form {
+  if (mime === LINK_MIME) return 'link';
   const known = byExtension[extension];
   if (known) return known;
   if (mime === 'image/jpeg' || mime === 'image/heic') return 'photo';

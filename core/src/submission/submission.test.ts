@@ -157,6 +157,7 @@ test.each([
   ['audio/wav', 'wav', 'sound'],
   ['video/webm', 'webm', 'video'],
   ['text/plain', 'log', 'text'],
+  ['text/uri-list', 'uri', 'link'],
   ['application/octet-stream', 'xyz', 'file'],
 ])('formOf(%s, %s) is %s', (mime, extension, form) => {
   expect(formOf(mime, extension)).toBe(form);

@@ -4,9 +4,11 @@ import type { RouteSubject } from '@vestibul/contract';
 import { one, type Database } from '../store/database';
 import type { PersonRow } from '../store/people';
 import { roleOnStaff } from '../store/staff';
+import type { VisitRow } from './visits';
 
 interface Subject {
-  courseId: CourseId;
+  /** Null for what lies in a drawer and in no course. */
+  courseId: CourseId | null;
   ofStudent: PersonId | null;
 }
 
@@ -48,6 +50,22 @@ const subjects: Record<Exclude<RouteSubject, 'school'>, SubjectKind> = {
     param: 'blankId',
     query: 'SELECT course_id AS courseId, NULL AS ofStudent FROM blank WHERE id = ?',
   },
+  door: {
+    param: 'doorId',
+    query: 'SELECT course_id AS courseId, NULL AS ofStudent FROM side_door WHERE id = ?',
+  },
+  delivery: {
+    param: 'deliveryId',
+    query: 'SELECT course_id AS courseId, NULL AS ofStudent FROM delivery WHERE id = ?',
+  },
+  pile: {
+    param: 'pileId',
+    query: 'SELECT course_id AS courseId, NULL AS ofStudent FROM pile WHERE id = ?',
+  },
+  'pile piece': {
+    param: 'pilePieceId',
+    query: 'SELECT course_id AS courseId, NULL AS ofStudent FROM pile_piece WHERE id = ?',
+  },
   copy: {
     param: 'copyId',
     query: 'SELECT course_id AS courseId, student_id AS ofStudent FROM copy WHERE id = ?',
@@ -62,16 +80,20 @@ const subjects: Record<Exclude<RouteSubject, 'school'>, SubjectKind> = {
 export function roleFor(
   db: Database,
   person: PersonRow | null,
+  visit: VisitRow | null,
   about: RouteSubject,
   params: Record<string, unknown>,
 ): { role: Role; course: CourseId | null } {
-  if (!person) return { role: 'nobody', course: null };
+  if (about === 'upload' && visit && isBroughtBy(db, visit, String(params.uploadId)))
+    return { role: 'guest', course: null };
+  if (!person) return { role: visit && about === 'school' ? 'guest' : 'nobody', course: null };
   if (about === 'school') return { role: person.standing, course: null };
   const { param, query, onlyOwn } = subjects[about];
   const id = String(params[param]);
   const subject = one<Subject>(db, query, [id]);
   if (!subject || (onlyOwn && subject.ofStudent !== person.id)) return { role: 'outsider', course: null };
   const { courseId: course, ofStudent } = subject;
+  if (course === null) return { role: person.standing, course };
   const enrolled = one(db, 'SELECT 1 FROM enrolment WHERE course_id = ? AND student_id = ?', [
     course,
     person.id,
@@ -85,7 +107,12 @@ export function roleFor(
   return { role, course };
 }
 
-/** Whether a piece is shown to somebody of its student's period. Only the newest attempt is. */
+/** Whether something on its way was brought in this visit. */
+function isBroughtBy(db: Database, visit: VisitRow, upload: string): boolean {
+  return one(db, 'SELECT 1 FROM upload WHERE id = ? AND visit_id = ?', [upload, visit.id]) !== undefined;
+}
+
+/** Whether a piece is shown to somebody of its student's period. Only the attempt that counts is. */
 function isPieceShared(db: Database, piece: PieceId, viewer: PersonId): boolean {
   const row = one<{ afterwards: Afterwards; held: number; samePeriod: number; hasTurnedIn: number }>(
     db,
@@ -94,7 +121,7 @@ function isPieceShared(db: Database, piece: PieceId, viewer: PersonId): boolean 
          WHERE o.course_id = s.course_id AND o.student_id = s.student_id AND m.student_id = :viewer
            AND m.left_at IS NULL) AS samePeriod,
        EXISTS (SELECT 1 FROM submission mine WHERE mine.assignment_id = s.assignment_id
-         AND mine.student_id = :viewer) AS hasTurnedIn
+         AND mine.student_id = :viewer AND mine.attempt > 0) AS hasTurnedIn
      FROM piece q JOIN submission s ON s.id = q.submission_id JOIN assignment a ON a.id = s.assignment_id
      WHERE q.id = :piece`,
     { piece, viewer },

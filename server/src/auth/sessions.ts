@@ -1,8 +1,8 @@
-import { createHash, randomBytes } from 'node:crypto';
 import { toInstant, type Instant, type PersonId } from '@vestibul/core';
 import type { School } from '../school';
 import { one, run } from '../store/database';
 import { nameColumns, type PersonRow } from '../store/people';
+import { hashOf, newToken } from './tokens';
 
 const DAY = 86_400_000;
 /** How long somebody stays signed in, and how long a one-time link can be used. */
@@ -11,8 +11,6 @@ const LINK_DAYS = 14;
 
 export const SESSION_COOKIE = 'vestibul_session';
 
-const hashOf = (token: string) => createHash('sha256').update(token).digest('hex');
-const newToken = () => randomBytes(32).toString('base64url');
 const inDays = (school: School, days: number) => toInstant(Date.parse(school.now()) + days * DAY);
 
 /** Starts a session; the token goes into the cookie, only its hash is kept. Sessions that ended are cleared away. */

@@ -16,19 +16,25 @@ import {
   type RouteName,
 } from '@vestibul/contract';
 import { roleFor } from '../auth/access';
-import { findSession } from '../auth/sessions';
+import { SESSION_COOKIE, findSession } from '../auth/sessions';
+import { VISIT_COOKIE, findVisit } from '../auth/visits';
 import { Failure, isDiskFull } from '../failure';
-import { makeTusDoor } from '../intake/tusDoor';
+import { TUS_VERSION, UPLOADS_PATH, describeTus, makeTusDoor } from '../intake/tusDoor';
 import type { School } from '../school';
 import { requireOpenCourse } from '../store/years';
 import type { z } from 'zod';
 import { bytesHandlers } from './bytes';
-import { caller, type Call, type JsonHandlers, type StreamHandlers } from './call';
+import { type Call, type JsonHandlers, type StreamHandlers } from './call';
 import { openLiveStream } from './live';
-import { readSessionCookie, sessionHandlers } from './session';
+import { sessionHandlers } from './session';
 import { assignmentHandlers } from './assignments';
 import { calendarHandlers } from './calendar';
+import { readCookie } from './cookies';
+import { doorHandlers, doorStreams } from './doors';
+import { namingHandlers } from './naming';
+import { noticeHandlers } from './notices';
 import { packageHandlers } from './packages';
+import { goOnWithPile, pileHandlers, pileStreams } from './piles';
 import { rosterHandlers } from './roster';
 import { setUpHandlers } from './setUp';
 import { tellOfTray, workHandlers } from './work';
@@ -77,8 +83,12 @@ export function makeApp(options: AppOptions): Express {
     next();
   });
 
-  const door = makeTusDoor(school, (upload) => tellOfTray(school, upload));
-  const tus = (call: Call<RouteName>) => door.handle(caller(call).id, call.request, call.response);
+  const door = makeTusDoor(school, (upload) => {
+    tellOfTray(school, upload);
+    goOnWithPile(school, upload);
+  });
+  const tus = ({ person, visit, request, response }: Call<RouteName>) =>
+    door.handle({ by: person?.id ?? null, visit }, request, response);
   const json: JsonHandlers = {
     ...sessionHandlers,
     ...setUpHandlers,
@@ -87,16 +97,28 @@ export function makeApp(options: AppOptions): Express {
     ...calendarHandlers,
     ...workHandlers,
     ...packageHandlers,
+    ...namingHandlers,
+    ...noticeHandlers,
+    ...doorHandlers,
+    ...pileHandlers,
   };
   const streams: StreamHandlers = {
     ...bytesHandlers,
+    ...doorStreams,
+    ...pileStreams,
     live: openLiveStream,
+    describeUploads: ({ response }) => describeTus(response),
     createUpload: tus,
     readUpload: tus,
     sendUpload: tus,
   };
 
   app.use('/api', requireOwnOrigin);
+  // Every answer of the protocol says its version, our own refusals too (tus 1.0.0, 'Tus-Resumable').
+  app.use(UPLOADS_PATH, (_request, response, next) => {
+    response.set('Tus-Resumable', TUS_VERSION);
+    next();
+  });
   const limits = { signIn: limitSignIn(options.signInAttempts ?? SIGN_IN_ATTEMPTS) };
   const readBody = express.json({ limit: LARGEST_BODY });
   const readZip = express.raw({ type: () => true, limit: LARGEST_PACKAGE });
@@ -106,13 +128,13 @@ export function makeApp(options: AppOptions): Express {
     const method = route.method.toLowerCase() as Lowercase<Route['method']>;
     const handle = async (request: Request, response: Response) => {
       const call = readCall(school, name, request, response);
-      if (!CHANGES_NOTHING.has(route.method)) await school.gate.pass();
+      if (!CHANGES_NOTHING.has(route.method) && !route.storesNothing) await school.gate.pass();
       if (name in json) {
         const answer = await (json[name as JsonRouteName] as (call: unknown) => unknown)(call);
         const schema: z.ZodType = answers[name as JsonRouteName];
-        response
-          .set('Cache-Control', 'no-store')
-          .json(options.checkAnswers ? strictly(schema, answer) : answer);
+        response.set('Cache-Control', 'no-store');
+        if (route.answers === 'nothing') response.status(204).end();
+        else response.json(options.checkAnswers ? strictly(schema, answer) : answer);
       } else {
         await (streams[name as keyof StreamHandlers] as (call: unknown) => unknown)(call);
       }
@@ -132,10 +154,13 @@ export function makeApp(options: AppOptions): Express {
 /** Lets a request in or refuses it, and reads what it carries by the contract. */
 function readCall(school: School, name: RouteName, request: Request, response: Response): Call<RouteName> {
   const route: Route = routes[name];
-  const token = readSessionCookie(request);
+  const token = readCookie(request, SESSION_COOKIE);
   const person = token ? findSession(school, token) : null;
-  const { role, course } = roleFor(school.db, person, route.about, request.params);
-  if (!route.who.includes(role)) throw new Failure(role === 'nobody' ? 'not-signed-in' : 'not-allowed');
+  const visitToken = readCookie(request, VISIT_COOKIE);
+  const visit = visitToken ? findVisit(school, visitToken) : null;
+  const { role, course } = roleFor(school.db, person, visit, route.about, request.params);
+  if (!route.who.includes(role))
+    throw new Failure(role === 'nobody' || role === 'guest' ? 'not-signed-in' : 'not-allowed');
   if (course && !CHANGES_NOTHING.has(route.method)) requireOpenCourse(school, course);
   const shapes: { body?: z.ZodType; query?: z.ZodType } =
     name in requests ? requests[name as keyof typeof requests] : {};
@@ -146,6 +171,7 @@ function readCall(school: School, name: RouteName, request: Request, response: R
   return {
     school,
     person,
+    visit,
     role,
     params: Object.fromEntries(params) as Call<RouteName>['params'],
     body: (shapes.body ? parsed(shapes.body, request.body ?? {}) : undefined) as Call<RouteName>['body'],

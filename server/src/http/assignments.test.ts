@@ -35,7 +35,7 @@ describe('being seen', () => {
     const mine = async () => (await mai.must('listMyAssignments')).some((known) => known.id === id);
     expect(await mine()).toBe(false);
     expect((await mai.call('readTray', { params: { assignmentId: id } })).error?.code).toBe('not-given');
-    expect((await mai.startUpload(id, 'x.txt', 2)).body).toContain('not-given');
+    expect((await mai.startUpload({ assignmentId: id }, 'x.txt', 2)).body).toContain('not-given');
     const body = { title: 'Draft', dues: dues('2030-05-01T23:59') };
     await teacher.must('changeAssignment', { params: { assignmentId: id }, body });
     expect(await mine()).toBe(true);

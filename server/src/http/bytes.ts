@@ -1,17 +1,20 @@
 import contentDisposition from 'content-disposition';
 import type { Response } from 'express';
-import type { PeopleFormat, Sha256 } from '@vestibul/core';
+import type { PeopleFormat, ReceiptFile, Sha256 } from '@vestibul/core';
+import { tooLargeToShow } from '../intake/pixels';
 import { readSchool, type School } from '../school';
 import { findBlank } from '../store/blanks';
 import { findCopy } from '../store/copies';
+import { findOwnFile } from '../store/files';
 import { peopleFile } from '../store/roster';
 import { writeFeed } from './feed';
-import { findPiece } from '../store/submissions';
+import { makeReceipt } from '../store/receipts';
+import { findPiece, findSubmission } from '../store/submissions';
 import { findCourse } from '../store/courses';
 import { streamRecord } from '../store/record';
 import { pipeline } from 'node:stream/promises';
 import { Failure } from '../failure';
-import type { Call, StreamHandlers } from './call';
+import { caller, type Call, type StreamHandlers } from './call';
 
 /**
  * Types that a browser shows without running anything in them. All else is sent as a download: HTML, SVG and XML
@@ -33,7 +36,22 @@ async function sendPiece({ school, role, params, query, response }: Call<'readPi
   const piece = findPiece(school.db, params.pieceId);
   // Its own student sees a piece unless the assignment shows nothing afterwards; the receipt they always have.
   if (role === 'student' && piece.afterwards === 'nothing') throw new Failure('not-shown');
+  // What was taken back is on the record by its line; to open it is its student's alone again.
+  if (role !== 'student' && piece.isGone) throw new Failure('taken-back');
   await sendKept(school, piece, query.download !== undefined, response);
+}
+
+/** A proof of a line of the ledger, as a small file to keep. */
+export function sendReceiptFile(response: Response, title: string, receipt: ReceiptFile): void {
+  setDownload(response, `${title}.json`, 'application/json; charset=utf-8');
+  response.end(`${JSON.stringify(receipt, null, 2)}\n`);
+}
+
+function sendReceipt({ school, params, response }: Call<'readReceipt'>): void {
+  const { submissionId, attempt } = params;
+  const { assignmentTitle } = findSubmission(school.db, submissionId);
+  const receipt = makeReceipt(school, submissionId, attempt);
+  sendReceiptFile(response, `Receipt ${assignmentTitle}, try ${attempt}`, receipt);
 }
 
 async function sendCopy({ school, params, response }: Call<'readCopy'>): Promise<void> {
@@ -46,7 +64,7 @@ async function sendBlank({ school, params, response }: Call<'readBlank'>): Promi
 }
 
 /** Sends bytes of the vault under a name, to be shown in place where that is safe or to be kept. */
-async function sendKept(
+export async function sendKept(
   school: School,
   file: KeptFile,
   asDownload: boolean,
@@ -54,6 +72,10 @@ async function sendKept(
 ): Promise<void> {
   if (!(await school.vault.has(file.sha256))) throw new Failure('bytes-missing', { name: file.name });
   const shown = SHOWN_IN_PLACE.test(file.mime) && !asDownload;
+  if (shown && file.mime.startsWith('image/')) {
+    const large = await tooLargeToShow(school.vault.pathOf(file.sha256));
+    if (large) throw new Failure('picture-too-large', large);
+  }
   // What is text to a browser is shown as text, whatever it says of itself.
   const mime = file.mime.startsWith('text/') ? 'text/plain; charset=utf-8' : file.mime;
   response.set({
@@ -67,7 +89,13 @@ async function sendKept(
     response.sendFile(
       school.vault.pathOf(file.sha256),
       { dotfiles: 'allow', acceptRanges: true, cacheControl: false, lastModified: false },
-      (error) => (error && !response.headersSent ? reject(error) : resolve()),
+      (error) => {
+        if (!error || response.headersSent) return resolve();
+        // A range that lies beyond the end (RFC 9110, section 15.5.17); how long it is has been said already.
+        if ((error as { status?: number }).status !== 416) return reject(error);
+        response.status(416).end();
+        resolve();
+      },
     );
   });
 }
@@ -110,11 +138,18 @@ function setDownload(response: Response, name: string, type: string): void {
   });
 }
 
+async function sendMyFile(call: Call<'readMyFile'>): Promise<void> {
+  const { originalName: name, ...file } = findOwnFile(call.school.db, caller(call).id, call.params.fileId);
+  await sendKept(call.school, { ...file, name }, true, call.response);
+}
+
 export const bytesHandlers = {
   readBlank: sendBlank,
   readCopy: sendCopy,
   readFeed: sendFeed,
+  readMyFile: sendMyFile,
   readPeopleFile: sendPeople,
   readPiece: sendPiece,
+  readReceipt: sendReceipt,
   readRecord: sendRecord,
 } satisfies Partial<StreamHandlers>;

@@ -2,6 +2,7 @@ import type { Request, Response } from 'express';
 import type { AnswerOf, BodyOf, JsonRouteName, ParamsOf, QueryOf, RouteName } from '@vestibul/contract';
 import type { Role } from '@vestibul/core';
 import type { School } from '../school';
+import type { VisitRow } from '../auth/visits';
 import type { PersonRow } from '../store/people';
 
 /** One request, let in and read: what every handler gets. */
@@ -9,6 +10,8 @@ export interface Call<Name extends RouteName> {
   school: School;
   /** Who calls; null only on routes that nobody signed in may call. */
   person: PersonRow | null;
+  /** Of somebody who came by a side door: what they said of themselves there. */
+  visit: VisitRow | null;
   role: Role;
   params: ParamsOf<Name>;
   body: BodyOf<Name>;

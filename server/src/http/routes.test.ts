@@ -1,8 +1,19 @@
+import { randomUUID } from 'node:crypto';
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import { routes, type Route, type RouteName } from '@vestibul/contract';
 import { roles, type Role } from '@vestibul/core';
 import { pino } from 'pino';
-import type { BlankId, CopyId, PieceId, SubmissionId, UploadId } from '@vestibul/core';
+import type {
+  BlankId,
+  CopyId,
+  DeliveryId,
+  DoorId,
+  PieceId,
+  PileId,
+  PilePieceId,
+  SubmissionId,
+  UploadId,
+} from '@vestibul/core';
 import { TestSchool, bytesOf } from '../testing/TestSchool';
 import { preparedSql } from '../store/database';
 import { findScans } from '../testing/findScans';
@@ -16,6 +27,10 @@ let upload: UploadId;
 let staffUploads: Record<string, UploadId>;
 let blank: BlankId;
 let copy: CopyId;
+let door: DoorId;
+let delivery: DeliveryId;
+let pile: PileId;
+let pilePiece: PilePieceId;
 
 beforeAll(async () => {
   school = await TestSchool.open({ demo: true });
@@ -36,6 +51,22 @@ beforeAll(async () => {
   });
   blank = kept.id;
   await teacher.must('handOut', { params: { blankId: blank }, body: { periodIds: [school.periods[2]] } });
+  const made = await school.makeDoor();
+  door = made.id;
+  const guest = await school.enter('guest', made.token, { name: 'Wanda Wren' });
+  await guest.must('deliver', {
+    params: { token: made.token },
+    body: { key: randomUUID(), uploadIds: [await guest.bring('w.txt', bytesOf('a wren'))] },
+  });
+  const waiting = await teacher.must('listDeliveries', {
+    params: { courseId: school.course },
+    query: { after: '' },
+  });
+  delivery = waiting.deliveries[0]!.id;
+  pile = (await teacher.bringPile(school.course, { 'nobody knows.txt': bytesOf('whose') })).id;
+  const table = await teacher.must('readTable', { params: { courseId: school.course } });
+  pilePiece = table.pieces[0]!.id;
+  staffUploads.guest = await guest.bring('x.txt', bytesOf('more'));
   copy = (await mai.must('listMyCopies', { query: { before: '' } })).copies[0]!.id;
 });
 afterAll(() => school.close());
@@ -43,6 +74,8 @@ afterAll(() => school.close());
 /** Who plays each role towards the course of `mai` and towards her things. */
 const players: Record<Role, readonly (string | null)[]> = {
   nobody: [null],
+  // Towards what is in a course a guest is nobody, but for what they bring themselves.
+  guest: [],
   outsider: ['outsider', 'other teacher'],
   // Who sits in her period; towards what belongs to all they are students too, so they play no part there.
   classmate: [],
@@ -55,6 +88,7 @@ const players: Record<Role, readonly (string | null)[]> = {
 /** Towards the school as a whole everybody has the role of their standing; nobody is an outsider or a co-teacher. */
 const schoolPlayers: Record<Role, readonly (string | null)[]> = {
   ...players,
+  guest: ['guest'],
   outsider: [],
   student: ['mai', 'outsider'],
   aide: [],
@@ -71,6 +105,8 @@ async function statusFor(name: RouteName, player: string | null): Promise<number
     submissionId: submission,
     pieceId: piece,
     uploadId: staffUploads[player ?? ''] ?? upload,
+    fileId: 'd_none',
+    attempt: '1',
     personId: school.ids.mai!,
     studentId: school.ids.mai!,
     yearId: 'y_none',
@@ -78,8 +114,14 @@ async function statusFor(name: RouteName, player: string | null): Promise<number
     blankId: blank,
     copyId: copy,
     packageId: 'k_none',
+    renamingId: 'rn_none',
+    nameableId: 'f_none',
     subject: 'file',
     token: 'no-such-token-at-all',
+    doorId: door,
+    deliveryId: delivery,
+    pileId: pile,
+    pilePieceId: pilePiece,
   };
   const stop = new AbortController();
   // An empty body: whoever is let in gets as far as a complaint about it, and nothing is changed.
@@ -104,14 +146,19 @@ describe('every route lets in who the table says and refuses everybody else', ()
   for (const name of order) {
     const route: Route = routes[name];
     for (const role of roles) {
-      const cast = route.about === 'school' ? schoolPlayers : players;
+      const cast =
+        route.about === 'school'
+          ? schoolPlayers
+          : route.about === 'upload'
+            ? { ...players, guest: ['guest'] }
+            : players;
       for (const player of cast[role]) {
         const allowed = route.who.includes(role);
         test(`${name} ${allowed ? 'lets in' : 'refuses'} ${player ?? 'nobody'} (${role})`, async () => {
           const status = await statusFor(name, player);
           if (name === 'signIn' || name === 'signInAsDemo') expect(status).toBe(400);
           else if (allowed) expect(refusals.has(status)).toBe(false);
-          else expect(status).toBe(role === 'nobody' ? 401 : 403);
+          else expect(status).toBe(role === 'nobody' || role === 'guest' ? 401 : 403);
           expect(status).not.toBe(500);
         });
       }

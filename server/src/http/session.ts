@@ -1,11 +1,9 @@
-import { parseCookie, stringifySetCookie } from 'cookie';
 import type { Request, Response } from 'express';
 import { isTimeZone, type PersonId } from '@vestibul/core';
 import type { AnswerOf } from '@vestibul/contract';
 import { hashPassword, isPassword } from '../auth/passwords';
 import {
   SESSION_COOKIE,
-  SESSION_DAYS,
   endSession,
   findWelcomeLink,
   makeWelcomeLink,
@@ -27,25 +25,7 @@ import {
   type PersonRow,
 } from '../store/people';
 import { caller, type JsonHandlers } from './call';
-
-export function readSessionCookie(request: Request): string | undefined {
-  return parseCookie(request.headers.cookie ?? '')[SESSION_COOKIE];
-}
-
-function setSessionCookie(request: Request, response: Response, token: string | null): void {
-  response.append(
-    'Set-Cookie',
-    stringifySetCookie({
-      name: SESSION_COOKIE,
-      value: token ?? '',
-      httpOnly: true,
-      sameSite: 'lax',
-      secure: request.secure,
-      path: '/',
-      maxAge: token ? SESSION_DAYS * 86_400 : 0,
-    }),
-  );
-}
+import { readCookie, setCookie } from './cookies';
 
 function sessionOf(school: School, person: PersonRow | null): AnswerOf<'readSession'> {
   return {
@@ -71,7 +51,7 @@ function signInAs(
 ): AnswerOf<'readSession'> {
   const person = findPerson(school.db, id);
   if (!person) throw new Failure('not-found');
-  setSessionCookie(request, response, startSession(school, id));
+  setCookie(request, response, SESSION_COOKIE, startSession(school, id));
   return sessionOf(school, person);
 }
 
@@ -89,9 +69,9 @@ export const sessionHandlers = {
   },
 
   signOut({ school, request, response }) {
-    const token = readSessionCookie(request);
+    const token = readCookie(request, SESSION_COOKIE);
     if (token) endSession(school, token);
-    setSessionCookie(request, response, null);
+    setCookie(request, response, SESSION_COOKIE, null);
     return {};
   },
 

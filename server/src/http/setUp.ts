@@ -1,7 +1,5 @@
-import { parseRule } from '@vestibul/core';
-import { Failure } from '../failure';
 import { beginYear } from '../store/beginYear';
-import { changeCourse, listCourses, makeCourse, readCourse, setRule } from '../store/courses';
+import { changeCourse, listCourses, makeCourse, readCourse } from '../store/courses';
 import { makeFolders } from '../store/folders';
 import { addPeriod, changePeriod, putInGroup, setGroups } from '../store/periods';
 import { changeSchool } from '../store/school';
@@ -67,13 +65,6 @@ export const setUpHandlers = {
     removeStaff(school, by, course, params.personId),
   ),
 
-  setRule(call) {
-    const parsed = parseRule(call.body.rule);
-    if (!parsed.ok) throw new Failure('bad-rule', { at: parsed.fault.at, found: parsed.fault.found });
-    setRule(call.school, caller(call).id, call.params.courseId, call.params.subject, call.body.rule);
-    tellStaff(call.school, call.params.courseId);
-    return {};
-  },
   makeFolders(call) {
     const result = makeFolders(call.school, caller(call).id, call.params.courseId);
     tellStaff(call.school, call.params.courseId);

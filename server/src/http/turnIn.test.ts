@@ -109,7 +109,9 @@ describe('turning in', () => {
       'what is still on its way',
       'still-arriving',
       409,
-      async () => [(await school.as('chidi').startUpload(school.assignment, 'half.txt', 10)).id],
+      async () => [
+        (await school.as('chidi').startUpload({ assignmentId: school.assignment }, 'half.txt', 10)).id,
+      ],
     ],
   ] as const)('%s is refused and changes nothing', async (_what, code, status, uploads) => {
     const lines = () => school.running.school.db.prepare('SELECT COUNT(*) FROM event').pluck().get();
@@ -127,7 +129,7 @@ describe('uploads', () => {
   test('go on where they were after the server was restarted', async () => {
     const mai = school.as('mai');
     const bytes = new Uint8Array(randomBytes(3_000_000));
-    const { id } = await mai.startUpload(school.assignment, 'long.bin', bytes.length);
+    const { id } = await mai.startUpload({ assignmentId: school.assignment }, 'long.bin', bytes.length);
     expect((await mai.sendBytes(id, bytes.slice(0, 1_000_000))).status).toBe(204);
     await school.restart();
     expect(await mai.offsetOf(id)).toBe(1_000_000);
@@ -139,7 +141,7 @@ describe('uploads', () => {
 
   test('that had come in whole when the server died are finished at its next start', async () => {
     const mai = school.as('mai');
-    const { id } = await mai.startUpload(school.assignment, 'whole.txt', 5);
+    const { id } = await mai.startUpload({ assignmentId: school.assignment }, 'whole.txt', 5);
     await school.running.close();
     await fs.writeFile(path.join(school.folder, 'arriving', id), 'whole');
     await school.start();
@@ -159,25 +161,27 @@ describe('uploads', () => {
     ['an empty file', 0, 400, 'empty-file'],
     ['a file over 2 GB', 2 * 1024 ** 3 + 1, 413, null],
   ])('%s is refused', async (_what, bytes, status, code) => {
-    const refused = await school.as('mai').startUpload(school.assignment, 'x.bin', bytes);
+    const refused = await school.as('mai').startUpload({ assignmentId: school.assignment }, 'x.bin', bytes);
     expect(refused.status).toBe(status);
     if (code) expect(JSON.parse(refused.body)).toMatchObject({ error: { code } });
   });
 
   test('are refused in our words when the disk has no room, and taken again when it has', async () => {
     await school.restart({ keepFree: Number.MAX_SAFE_INTEGER });
-    const refused = await school.as('mai').startUpload(school.assignment, 'x.bin', 10);
+    const refused = await school.as('mai').startUpload({ assignmentId: school.assignment }, 'x.bin', 10);
     expect([refused.status, JSON.parse(refused.body)]).toEqual([
       507,
       { error: { code: 'disk-full', details: {} } },
     ]);
     await school.restart({ keepFree: 0 });
-    expect((await school.as('mai').startUpload(school.assignment, 'x.bin', 10)).status).toBe(201);
+    expect(
+      (await school.as('mai').startUpload({ assignmentId: school.assignment }, 'x.bin', 10)).status,
+    ).toBe(201);
   });
 
   test('are refused for work that the student’s period was not given', async () => {
     const tenOnly = await school.assign('For ten', [10], '2030-02-01T12:00');
-    const refused = await school.as('mai').startUpload(tenOnly, 'x.bin', 10);
+    const refused = await school.as('mai').startUpload({ assignmentId: tenOnly }, 'x.bin', 10);
     expect([refused.status, JSON.parse(refused.body)]).toMatchObject([409, { error: { code: 'not-given' } }]);
   });
 

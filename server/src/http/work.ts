@@ -1,12 +1,20 @@
 import type { AssignmentId, PersonId, SubmissionId, UploadId } from '@vestibul/core';
 import { courseOf } from '../auth/access';
-import { forgetArriving } from '../intake/receive';
+import { endUpload, forgetArriving } from '../intake/receive';
 import { turnIn } from '../intake/turnIn';
 import { Failure } from '../failure';
 import type { School } from '../school';
+import { sendBack, takeBack } from '../store/attempts';
+import { dropFile, listMyLoose } from '../store/files';
 import { readLedgerPage } from '../store/ledgerPage';
-import { readRack, readSlot } from '../store/rack';
-import { listMyAssignments, listMyFiles, listPeriodPieces, readTray } from '../store/studentPlace';
+import { readRack } from '../store/rack';
+import {
+  listMyAssignments,
+  listMyFiles,
+  listPeriodPieces,
+  previewTray,
+  readTray,
+} from '../store/studentPlace';
 import { listMyCopies } from '../store/copies';
 import {
   addComment,
@@ -17,35 +25,24 @@ import {
   readSubmission,
   withdrawReview,
 } from '../store/submissions';
+import { addFromDrawer, addLink, orderTray, readText, sealTexts, startText, writeText } from '../store/tray';
 import { dropUpload, findUpload } from '../store/uploads';
 import { one } from '../store/database';
 import { caller, type Call, type JsonHandlers } from './call';
+import { tellOfSubmission } from './tell';
 
-/** Shows a changed submission on every open rack of its course, and to its student. */
-function tellOfSubmission(school: School, id: SubmissionId): void {
-  const row = one<{ courseId: never; studentId: PersonId; assignmentId: AssignmentId }>(
-    school.db,
-    'SELECT course_id AS courseId, student_id AS studentId, assignment_id AS assignmentId FROM submission WHERE id = ?',
-    [id],
-  )!;
-  // Whether it is new is each viewer's own; the stream fills that in for each of them.
-  const slot = readSlot(school, id, row.studentId);
-  if (slot) school.bus.tell({ staffOf: row.courseId }, { kind: 'slot', courseId: row.courseId, slot });
-  school.bus.tell({ person: row.studentId }, { kind: 'mine', assignmentId: row.assignmentId });
-}
-
-/** Says it to the student on their open page, where the assignment's teacher wants that. */
-function tellOfReturn(school: School, id: SubmissionId): void {
+/** Says it to the student on their open page; of a hand-back, where the assignment's teacher wants that. */
+function tellOfReturn(school: School, id: SubmissionId, says: 'handed back' | 'sent back'): void {
   const row = one<{ studentId: PersonId; assignmentId: AssignmentId; title: string; tells: number }>(
     school.db,
     `SELECT s.student_id AS studentId, a.id AS assignmentId, a.title, a.tells
      FROM submission s JOIN assignment a ON a.id = s.assignment_id WHERE s.id = ?`,
     [id],
   )!;
-  if (row.tells === 1)
+  if (row.tells === 1 || says === 'sent back')
     school.bus.tell(
       { person: row.studentId },
-      { kind: 'word', says: 'handed back', assignmentId: row.assignmentId, title: row.title },
+      { kind: 'word', says, assignmentId: row.assignmentId, title: row.title },
     );
 }
 
@@ -53,9 +50,13 @@ function tellOfReturn(school: School, id: SubmissionId): void {
 export function tellOfTray(school: School, id: UploadId): void {
   const upload = findUpload(school.db, id);
   if (!upload) return;
-  if (upload.assignmentId === null) return;
-  school.bus.tell({ person: upload.byId }, { kind: 'mine', assignmentId: upload.assignmentId });
-  const courseId = courseOf(school.db, upload.assignmentId);
+  if (upload.assignmentId === null || upload.byId === null) return;
+  tellOfTrayFor(school, upload.byId, upload.assignmentId);
+}
+
+function tellOfTrayFor(school: School, student: PersonId, assignmentId: AssignmentId): void {
+  school.bus.tell({ person: student }, { kind: 'mine', assignmentId });
+  const courseId = courseOf(school.db, assignmentId);
   if (courseId) school.bus.tell({ staffOf: courseId }, { kind: 'course', courseId });
 }
 
@@ -95,9 +96,19 @@ export const workHandlers = {
     const changed = handBack(call.school, caller(call).id, call.params.courseId, call.body.submissionIds);
     for (const id of changed) {
       tellOfSubmission(call.school, id);
-      tellOfReturn(call.school, id);
+      tellOfReturn(call.school, id, 'handed back');
     }
     return { handedBack: changed.length };
+  },
+
+  sendBack(call) {
+    const { submissionIds, word } = call.body;
+    const changed = sendBack(call.school, caller(call).id, call.params.courseId, submissionIds, word);
+    for (const id of changed) {
+      tellOfSubmission(call.school, id);
+      tellOfReturn(call.school, id, 'sent back');
+    }
+    return { sentBack: changed.length };
   },
 
   readLedger: ({ school, params, query }) => readLedgerPage(school.db, params.courseId, query),
@@ -106,12 +117,56 @@ export const workHandlers = {
   listMyCopies: (call) => listMyCopies(call.school.db, caller(call).id, call.query.before),
   listPeriodPieces: (call) => listPeriodPieces(call.school, caller(call).id, call.params.assignmentId),
   listMyFiles: (call) => listMyFiles(call.school.db, caller(call).id, call.query.before),
+  previewTray: ({ school, params }) => previewTray(school, params.assignmentId),
   readTray: (call) => readTray(call.school, caller(call).id, call.params.assignmentId),
 
-  turnIn(call) {
+  listMyLoose: (call) => listMyLoose(call.school.db, caller(call).id, call.query.before),
+  dropFile(call) {
+    for (const id of dropFile(call.school, caller(call).id, call.params.fileId))
+      tellOfTrayFor(call.school, caller(call).id, id);
+    return {};
+  },
+
+  async addLink(call) {
+    const id = await addLink(call.school, caller(call).id, call.params.assignmentId, call.body);
+    tellOfTray(call.school, id);
+    return { id };
+  },
+  startText(call) {
+    const id = startText(call.school, caller(call).id, call.params.assignmentId, call.body.title);
+    tellOfTray(call.school, id);
+    return { id };
+  },
+  readText: ({ school, params }) => readText(school, params.uploadId),
+  writeText: ({ school, params, body }) => writeText(school, params.uploadId, body),
+  addFromDrawer(call) {
+    const { school, params, body } = call;
+    const added = addFromDrawer(school, caller(call).id, params.assignmentId, body.fileIds);
+    tellOfTrayFor(school, caller(call).id, params.assignmentId);
+    return { added };
+  },
+  orderTray(call) {
+    orderTray(call.school, caller(call).id, call.params.assignmentId, call.body.uploadIds);
+    tellOfTrayFor(call.school, caller(call).id, call.params.assignmentId);
+    return {};
+  },
+  takeBack(call) {
+    const taken = takeBack(call.school, caller(call).id, call.params.submissionId);
+    tellOfSubmission(call.school, call.params.submissionId);
+    return taken;
+  },
+
+  async turnIn(call) {
+    await sealTexts(call.school, caller(call).id, call.body.uploadIds);
     const { receipt, isNew } = turnIn(call.school, caller(call).id, call.params.assignmentId, call.body);
     if (isNew) tellOfSubmission(call.school, receipt.submissionId);
     return receipt;
+  },
+
+  async endUpload({ school, params }) {
+    await endUpload(school, params.uploadId);
+    tellOfTray(school, params.uploadId);
+    return {};
   },
 
   async dropUpload(call) {

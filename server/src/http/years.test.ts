@@ -173,7 +173,7 @@ test('a past year can be read and nothing in it changes', async () => {
       school.as('office').call('joinRoster', { params: inCourse(), body: { fromList: false, people: [] } }),
     ])
       expect(await attempt).toMatchObject({ status: 409, error: { code: 'year-over' } });
-    const refused = await mai.startUpload(school.assignment, 'late.txt', 4);
+    const refused = await mai.startUpload({ assignmentId: school.assignment }, 'late.txt', 4);
     expect(refused).toMatchObject({ status: 409, body: expect.stringContaining('year-over') });
     const blank = await teacher.startUpload({ courseId: school.course }, 'late.txt', 4);
     expect(blank.body).toContain('year-over');

@@ -1,10 +1,14 @@
 import { createHash, type Hash } from 'node:crypto';
+import fsp from 'node:fs/promises';
+import path from 'node:path';
 import { Transform, type Readable } from 'node:stream';
 import { FileStore } from '@tus/file-store';
 import { Upload } from '@tus/utils';
 import type { Sha256, UploadId } from '@vestibul/core';
 import { findUpload } from '../store/uploads';
+import { Failure } from '../failure';
 import type { School } from '../school';
+import type { Checksum } from './checksum';
 
 interface Running {
   hash: Hash;
@@ -18,7 +22,11 @@ interface Running {
 export class ArrivalStore extends FileStore {
   readonly #running = new Map<string, Running>();
 
-  constructor(private readonly school: School) {
+  constructor(
+    private readonly school: School,
+    /** The checksum that the chunk being written came with. */
+    private readonly checksum: () => Checksum | null,
+  ) {
     super({ directory: school.arriving });
   }
 
@@ -28,17 +36,40 @@ export class ArrivalStore extends FileStore {
       offset === 0 ? { hash: createHash('sha256'), bytes: 0 } : known?.bytes === offset ? known : null;
     if (running) this.#running.set(id, running);
     else this.#running.delete(id);
+    const checksum = this.checksum();
+    const checking = checksum && createHash(checksum.algorithm);
     const hashing = new Transform({
       transform(chunk: Buffer, _encoding, done) {
         if (running) {
           running.hash.update(chunk);
           running.bytes += chunk.length;
         }
+        checking?.update(chunk);
         done(null, chunk);
       },
     });
     readable.on('error', (error) => hashing.destroy(error));
-    return super.write(readable.pipe(hashing), id, offset);
+    const written = super.write(readable.pipe(hashing), id, offset);
+    return checking ? this.#checked(written, id, offset, checking, checksum.digest) : written;
+  }
+
+  /** Keeps a chunk that is what its sender says; of any other, also of one that was cut off, nothing is kept. */
+  async #checked(
+    written: Promise<number>,
+    id: string,
+    offset: number,
+    checking: Hash,
+    digest: Buffer,
+  ): Promise<number> {
+    try {
+      const end = await written;
+      if (!checking.digest().equals(digest)) throw new Failure('checksum-differs');
+      return end;
+    } catch (error) {
+      this.#running.delete(id);
+      await fsp.truncate(path.join(this.directory, id), offset);
+      throw error;
+    }
   }
 
   /** The hash of a file that came in whole while this server ran; null when it must be computed from the file. */

@@ -18,9 +18,39 @@ export async function receiveFile(school: School, id: UploadId, hashed: Sha256 |
   const file = path.join(school.arriving, id);
   const type = await sniffType(file, upload.originalName);
   const sha256 = hashed ?? (await runJob('hashFile', file));
+  const { size: bytes } = await fsp.stat(file);
   await school.vault.adopt(file, sha256);
-  markArrived(school, id, { sha256, ...type });
+  markArrived(school, id, { sha256, bytes, ...type });
   await forgetArriving(school, id);
+}
+
+/** How much of a file has come, in bytes. */
+async function arrivedBytes(school: School, id: UploadId): Promise<number> {
+  return fsp.stat(path.join(school.arriving, id)).then(
+    (stats) => stats.size,
+    () => 0,
+  );
+}
+
+/** The length of a file that set out without one, where it was said before the server stopped. */
+async function declaredLength(school: School, id: UploadId): Promise<number | undefined> {
+  const kept = await fsp.readFile(path.join(school.arriving, `${id}.json`), 'utf8').catch(() => '{}');
+  return (JSON.parse(kept) as { size?: number }).size;
+}
+
+/**
+ * Ends a file that set out without its length where it was cut off, as a recording is when its page crashes: what has
+ * come is what it is. Fails with `upload-gone`, `already-turned-in` and, with nothing there, `empty-file`.
+ */
+export async function endUpload(school: School, id: UploadId): Promise<void> {
+  const upload = findUpload(school.db, id);
+  if (!upload || upload.droppedAt !== null) throw new Failure('upload-gone');
+  if (upload.turnedInAt !== null) throw new Failure('already-turned-in');
+  if (upload.arrivedAt !== null) return;
+  const size = await arrivedBytes(school, id);
+  if (upload.bytes > 0) throw new Failure('still-arriving', { name: upload.originalName });
+  if (size === 0) throw new Failure('empty-file', { name: upload.originalName });
+  await receiveFile(school, id, null);
 }
 
 /** Removes what the resumable protocol kept of a file. */
@@ -36,11 +66,8 @@ export async function forgetArriving(school: School, id: UploadId): Promise<void
 export async function recoverArrivals(school: School): Promise<number> {
   let finished = 0;
   for (const upload of listOnTheirWay(school.db)) {
-    const size = await fsp.stat(path.join(school.arriving, upload.id)).then(
-      (stats) => stats.size,
-      () => -1,
-    );
-    if (size !== upload.bytes) continue;
+    const size = await arrivedBytes(school, upload.id);
+    if (size === 0 || size !== (upload.bytes || (await declaredLength(school, upload.id)))) continue;
     await receiveFile(school, upload.id, null);
     finished += 1;
   }

@@ -45,6 +45,8 @@ export async function sniffType(file: string, originalName: string): Promise<Sni
   const named = splitName(originalName).extension;
   const found = await fileTypeFromFile(file);
   if (found && found.ext !== 'xml') {
+    // A container that holds sound or video alike; the recorder here says by the name that it is sound alone.
+    if (found.ext === 'webm' && named === 'weba') return { mime: 'audio/webm', extension: 'weba' };
     const alike = sameType.find((group) => group.includes(found.ext));
     return { mime: found.mime, extension: alike?.includes(named) ? named : found.ext };
   }

@@ -4,33 +4,36 @@ import {
   nameKey,
   sha256Hex,
   splitName,
-  writeUniqueName,
   type AssignmentId,
   type CourseId,
-  type FileId,
+  type DeliveryId,
   type Instant,
   type PeriodId,
   type PersonId,
   type PieceId,
+  type PileId,
   type SubmissionId,
   type UploadId,
 } from '@vestibul/core';
 import type { AnswerOf, BodyOf } from '@vestibul/contract';
 import { Failure } from '../failure';
-import { newId, timeZoneOf, type School } from '../school';
+import { findOwnFile, makeFile } from '../store/files';
+import { newId, type School } from '../school';
 import { findAssignment, type AssignmentRow } from '../store/assignments';
-import { findCourse } from '../store/courses';
 import { one, run, together, type Database } from '../store/database';
-import { readStoredRule } from '../store/folders';
 import { writeEvent } from '../store/ledger';
-import { findSitting, findStanding, isPieceName, pieceValues, requireGiven } from '../store/sitting';
+import { AttemptNaming } from '../store/attemptNaming';
+import { settle } from '../store/settle';
+import { findSitting, findStanding, requireGiven } from '../store/sitting';
 import { readReceipts } from '../store/submissions';
-import { findUpload, hasArrived, type ArrivedUpload } from '../store/uploads';
+import { findUpload, hasArrived, isNamedHere, type ArrivedUpload, type UploadRow } from '../store/uploads';
 
 /**
- * Turns in what lies in the tray: one attempt, its pieces under their proper names, and their ledger lines, all in
- * one transaction. The same press (`key`) is answered with the same receipt however often it comes.
- * Fails with `nothing-chosen`, `not-given`, `still-arriving`, `already-turned-in`, `upload-gone`; then nothing is changed.
+ * Turns in what lies in the tray, in the order in which it is named: one attempt, its pieces under their proper names, and
+ * their ledger lines, all in one transaction. Texts must be sealed (store/tray). The same press (`key`) is answered with
+ * the same receipt however often it comes.
+ * Fails with `nothing-chosen`, `not-given`, `still-arriving`, `already-turned-in`,
+ * `upload-gone`, `name-off-rule`; then nothing is changed.
  */
 export function turnIn(
   school: School,
@@ -45,62 +48,102 @@ export function turnIn(
 
     const uploads = [...new Set(body.uploadIds)].map((id) => requireArrived(db, student, assignmentId, id));
     if (uploads.length === 0) throw new Failure('nothing-chosen');
-    const assignment = findAssignment(db, assignmentId);
-    const sitting = findSitting(db, assignment.courseId, student);
-    const standing = findStanding(db, assignmentId, student);
-    const at = school.now();
-    const { due } = requireGiven(db, assignment, sitting, at);
-    const counted = countedMoment(
-      { counts: assignment.lateCounts, graceMinutes: assignment.graceMinutes },
-      at,
-      uploads.map((upload) => upload.startedAt),
-    );
-    const attempt = {
-      submission: standing?.id ?? newId<SubmissionId>('s'),
-      n: (standing?.attempt ?? 0) + 1,
-      at,
-      due,
-      lateMs: lateBy(counted, due, assignment.graceMinutes),
-      held: assignment.holds,
-    };
-    const about = {
-      course: assignment.courseId,
-      period: sitting.periodId,
-      assignment: assignmentId,
-      student,
-      submission: attempt.submission,
-    };
-    const pieceIds = uploads.map(() => newId<PieceId>('q'));
-    writeSubmission(db, assignment, student, attempt, uploads.length, pieceIds[0]!);
-    const line = writeEvent(
+    const { key, namesAgreed } = body;
+    const made = makeAttempt(
       school,
-      student,
-      'turned in',
-      about,
-      { attempt: attempt.n, pieces: uploads.length, lateMs: attempt.lateMs, due },
-      at,
+      { student, by: student, at: school.now(), key, namesAgreed },
+      assignmentId,
+      uploads,
     );
-    run(
-      db,
-      `INSERT INTO attempt (submission_id, n, at, due_at, late_ms, press_key, event_index) VALUES (?, ?, ?, ?, ?, ?, ?)`,
-      [attempt.submission, attempt.n, at, due, attempt.lateMs, body.key, line],
-    );
-
-    const rule = readStoredRule(findCourse(db, assignment.courseId).fileRule);
-    const values = pieceValues(sitting, assignment, attempt.n, at, timeZoneOf(db));
-    uploads.forEach((upload, i) => {
-      const written = writeUniqueName(rule, values, upload.extension, (key) =>
-        isPieceName(db, assignment.courseId, key),
-      );
-      placePiece(
-        school,
-        about,
-        { id: pieceIds[i]!, attempt: attempt.n, n: i + 1, name: written.name, at },
-        upload,
-      );
-    });
-    return { receipt: receiptOf(db, attempt.submission, attempt.n), isNew: true };
+    return { receipt: receiptOf(db, made.submissionId, made.n), isNew: true };
   });
+}
+
+interface Press {
+  student: PersonId;
+  /** Who says so: the student, or whoever placed what came another way. */
+  by: PersonId | 'system';
+  /** When it was handed in. */
+  at: Instant;
+  key: string;
+  namesAgreed: boolean;
+  /** Of what came by a side door, or in a pile. */
+  delivery?: DeliveryId;
+  pile?: PileId;
+}
+
+/**
+ * The end of every way in: one attempt of a student with its pieces, under their proper names, and its lines. Inside the
+ * caller's transaction. Fails with `not-given`, `left-course`, `name-off-rule`.
+ */
+export function makeAttempt(
+  school: School,
+  press: Press,
+  assignmentId: AssignmentId,
+  uploads: readonly ArrivedUpload[],
+): { submissionId: SubmissionId; n: number } {
+  const { db } = school;
+  const { student, by, at } = press;
+  const assignment = findAssignment(db, assignmentId);
+  const sitting = findSitting(db, assignment.courseId, student);
+  const standing = findStanding(db, assignmentId, student);
+  const { due } = requireGiven(db, assignment, sitting, school.now());
+  const counted = countedMoment(
+    { counts: assignment.lateCounts, graceMinutes: assignment.graceMinutes },
+    at,
+    uploads.map((upload) => upload.startedAt),
+  );
+  const n = (standing?.attempts ?? 0) + 1;
+  const naming = new AttemptNaming(school, assignment, sitting, { n, at, due });
+  const names = naming.nameAll(uploads.map(asIncoming), press.namesAgreed);
+  const asked = names.find(({ passage }) => passage === 'asked');
+  if (asked) throw new Failure('name-off-rule', { name: asked.cameAs, proper: asked.name });
+  const heldForName = names.some(({ passage }) => passage === 'held');
+  const attempt = {
+    submission: standing?.id ?? newId<SubmissionId>('s'),
+    n,
+    at,
+    due,
+    lateMs: lateBy(counted, due, assignment.graceMinutes),
+    held: assignment.holds || heldForName ? 1 : 0,
+    heldForName: heldForName ? 1 : 0,
+  };
+  const about = {
+    course: assignment.courseId,
+    period: sitting.periodId,
+    assignment: assignmentId,
+    student,
+    submission: attempt.submission,
+  };
+  const files = uploads.map((upload) => fileOf(db, student, upload));
+  if (!standing) openSubmission(db, assignment, student, attempt.submission);
+  const line = writeEvent(
+    school,
+    by,
+    'turned in',
+    about,
+    {
+      attempt: n,
+      pieces: uploads.length,
+      lateMs: attempt.lateMs,
+      due,
+      sealed: files.map(({ sha256 }) => sha256),
+      ...(press.delivery ? { delivery: press.delivery } : {}),
+      ...(press.pile ? { pile: press.pile } : {}),
+    },
+    at,
+  );
+  run(
+    db,
+    `INSERT INTO attempt (submission_id, n, at, due_at, late_ms, press_key, event_index, held, held_for_name)
+     VALUES (:submission, :n, :at, :due, :lateMs, :key, :line, :held, :heldForName)`,
+    { ...attempt, key: press.key, line },
+  );
+  uploads.forEach((upload, i) => {
+    placePiece(school, by, about, { attempt: n, n: i + 1, name: names[i]!.name, at }, upload, files[i]!);
+  });
+  settle(db, attempt.submission);
+  return { submissionId: attempt.submission, n };
 }
 
 function findPress(
@@ -131,42 +174,40 @@ function requireArrived(
     throw new Failure('upload-gone');
   }
   if (upload.turnedInAt !== null) throw new Failure('already-turned-in');
+  if (upload.kind === 'text') requireSealed(upload);
   if (!hasArrived(upload)) throw new Failure('still-arriving', { name: upload.originalName });
   return upload;
 }
 
-/** A new attempt clears what was said of the one before: it is to be looked at and reviewed anew. */
-function writeSubmission(
-  db: Database,
-  assignment: AssignmentRow,
-  student: PersonId,
-  attempt: { submission: SubmissionId; n: number; at: Instant; lateMs: number; held: boolean },
-  pieces: number,
-  top: PieceId,
-): void {
+/** A text is turned in as it was sealed a moment ago; one written on since then, or empty, is not. */
+function requireSealed(upload: UploadRow): void {
+  if (!upload.text?.trim()) throw new Failure('empty-text', { name: upload.originalName });
+  if (upload.sha256 !== sha256Hex(upload.text)) {
+    throw new Failure('still-arriving', { name: upload.originalName });
+  }
+}
+
+function asIncoming(upload: ArrivedUpload) {
+  return {
+    originalName: upload.originalName,
+    extension: upload.extension,
+    isNamedHere: isNamedHere(upload.kind),
+  };
+}
+
+/** A submission with nothing in it yet; the attempt that follows settles what it shows. */
+function openSubmission(db: Database, assignment: AssignmentRow, student: PersonId, id: SubmissionId): void {
   run(
     db,
-    `INSERT INTO submission (id, course_id, assignment_id, student_id, attempt, turned_in_at, late_ms, held, pieces, top_piece_id)
-     VALUES (:id, :course, :assignment, :student, :n, :at, :lateMs, :held, :pieces, :top)
-     ON CONFLICT (assignment_id, student_id) DO UPDATE SET attempt = :n, turned_in_at = :at, late_ms = :lateMs,
-       held = :held, pieces = :pieces, top_piece_id = :top, reviewed_at = NULL, handed_back_at = NULL`,
-    {
-      id: attempt.submission,
-      course: assignment.courseId,
-      assignment: assignment.id,
-      student,
-      n: attempt.n,
-      at: attempt.at,
-      lateMs: attempt.lateMs,
-      held: attempt.held ? 1 : 0,
-      pieces,
-      top,
-    },
+    `INSERT INTO submission (id, course_id, assignment_id, student_id, attempts, attempt, late_ms, pieces, held, held_for_name)
+     VALUES (?, ?, ?, ?, 0, 0, 0, 0, 0, 0)`,
+    [id, assignment.courseId, assignment.id, student],
   );
 }
 
 function placePiece(
   school: School,
+  by: PersonId | 'system',
   about: {
     course: CourseId;
     period: PeriodId;
@@ -174,54 +215,63 @@ function placePiece(
     student: PersonId;
     submission: SubmissionId;
   },
-  piece: { id: PieceId; attempt: number; n: number; name: string; at: Instant },
+  placed: { attempt: number; n: number; name: string; at: Instant },
   upload: ArrivedUpload,
+  file: ReturnType<typeof fileOf>,
 ): void {
   const { db } = school;
-  const file = newId<FileId>('d');
-  run(db, 'INSERT INTO file (id, owner_id, sha256, bytes, changed_at) VALUES (?, ?, ?, ?, ?)', [
-    file,
-    upload.byId,
-    upload.sha256,
-    upload.bytes,
-    upload.arrivedAt,
-  ]);
+  const id = newId<PieceId>('q');
   run(
     db,
-    `INSERT INTO piece (id, course_id, submission_id, attempt, n, file_id, name, name_key, original_name, mime, extension, bytes, sha256)
-     VALUES (:id, :course, :submission, :attempt, :n, :file, :name, :key, :originalName, :mime, :extension, :bytes, :sha256)`,
+    `INSERT INTO piece (id, course_id, submission_id, attempt, n, file_id, upload_id, name, name_key, original_name, mime,
+       extension, bytes, sha256)
+     VALUES (:id, :course, :submission, :attempt, :n, :file, :upload, :name, :key, :originalName, :mime,
+       :extension, :bytes, :sha256)`,
     {
-      id: piece.id,
+      id,
       course: about.course,
       submission: about.submission,
-      attempt: piece.attempt,
-      n: piece.n,
-      file,
-      name: piece.name,
-      key: nameKey(piece.name),
+      attempt: placed.attempt,
+      n: placed.n,
+      file: file.id,
+      upload: upload.id,
+      name: placed.name,
+      key: nameKey(placed.name),
       originalName: upload.originalName,
-      mime: upload.mime,
-      extension: upload.extension || splitName(piece.name).extension,
-      bytes: upload.bytes,
-      sha256: upload.sha256,
+      mime: file.mime,
+      extension: file.extension || splitName(placed.name).extension,
+      bytes: file.bytes,
+      sha256: file.sha256,
     },
   );
-  run(db, 'UPDATE upload SET turned_in_at = ? WHERE id = ?', [piece.at, upload.id]);
+  run(db, 'UPDATE upload SET turned_in_at = ? WHERE id = ?', [placed.at, upload.id]);
   writeEvent(
     school,
-    upload.byId,
+    by,
     'piece placed',
-    { ...about, piece: piece.id, version: 1 },
+    { ...about, piece: id, version: 1 },
     {
-      attempt: piece.attempt,
-      n: piece.n,
-      sha256: upload.sha256,
-      bytes: upload.bytes,
-      owner: upload.byId,
-      nameSha256: sha256Hex(piece.name),
+      attempt: placed.attempt,
+      n: placed.n,
+      sha256: file.sha256,
+      bytes: file.bytes,
+      owner: file.ownerId ?? 'outside',
+      nameSha256: sha256Hex(placed.name),
       originalNameSha256: sha256Hex(upload.originalName),
+      startedAt: upload.startedAt,
       uploadedAt: upload.arrivedAt,
     },
-    piece.at,
+    placed.at,
   );
+}
+
+/** The file that a piece is of: the one from the drawer as it is now, or a new one of the student's. */
+function fileOf(db: Database, student: PersonId, upload: ArrivedUpload) {
+  if (upload.fileId) return findOwnFile(db, student, upload.fileId);
+  const facts = {
+    ...upload,
+    ownerId: upload.kind === 'link' ? null : student,
+    sha256: upload.sha256,
+  };
+  return { ...facts, id: makeFile(db, { ...facts, at: upload.arrivedAt }) };
 }

@@ -2,33 +2,59 @@ import { AsyncLocalStorage } from 'node:async_hooks';
 import fsp from 'node:fs/promises';
 import type { IncomingMessage, ServerResponse } from 'node:http';
 import { EVENTS, Server } from '@tus/server';
-import type { AssignmentId, CourseId, PersonId, UploadId } from '@vestibul/core';
+import type { AssignmentId, CourseId, PersonId, PileId, UploadId } from '@vestibul/core';
 import { LARGEST_FILE, errorStatus, uploadMetadata, type ErrorAnswer } from '@vestibul/contract';
 import { Failure, isDiskFull } from '../failure';
 import { newId, type School } from '../school';
-import { findAssignment } from '../store/assignments';
-import { findSitting, requireGiven } from '../store/sitting';
+import { courseOf } from '../auth/access';
 import { roleOnStaff } from '../store/staff';
-import { startUpload } from '../store/uploads';
+import { doorOfVisit, requireHandsIn } from '../store/doors';
+import { findPile } from '../store/piles';
+import { requireSeat } from '../store/tray';
+import { startUpload, type UploadRow } from '../store/uploads';
 import { requireOpenCourse } from '../store/years';
+import type { VisitRow } from '../auth/visits';
 import { ArrivalStore } from './ArrivalStore';
+import { checksumAlgorithms, readChecksum, type Checksum } from './checksum';
 import { receiveFile } from './receive';
+
+/** Who sends: somebody signed in, a guest of a side door, or somebody who is both. */
+export interface Sender {
+  by: PersonId | null;
+  visit: VisitRow | null;
+}
 
 export interface TusDoor {
   /** Answers one request of the resumable protocol for somebody who may make it. */
-  handle: (person: PersonId, request: IncomingMessage, response: ServerResponse) => Promise<void>;
+  handle: (sender: Sender, request: IncomingMessage, response: ServerResponse) => Promise<void>;
 }
 
 /** The path that upload addresses are made under. */
 export const UPLOADS_PATH = '/api/uploads';
+
+/** The version of the protocol that is spoken (tus.io, resumable upload protocol 1.0.0). */
+export const TUS_VERSION = '1.0.0';
+
+/** Answers what of the protocol this server speaks (tus 1.0.0, OPTIONS). */
+export function describeTus(response: ServerResponse): void {
+  response
+    .writeHead(204, {
+      'Tus-Resumable': TUS_VERSION,
+      'Tus-Version': TUS_VERSION,
+      'Tus-Max-Size': String(LARGEST_FILE),
+      'Tus-Extension': 'creation,creation-with-upload,creation-defer-length,checksum,termination',
+      'Tus-Checksum-Algorithm': checksumAlgorithms.join(','),
+    })
+    .end();
+}
 
 /** How long a request whose connection went quiet may hold its upload after another asks for it, in milliseconds. */
 const DRAIN_MS = 2000;
 
 /** The door for files: the tus protocol 1.0, each upload noted when it starts and taken into the vault when it is whole. */
 export function makeTusDoor(school: School, onArrival: (upload: UploadId) => void): TusDoor {
-  const caller = new AsyncLocalStorage<PersonId>();
-  const store = new ArrivalStore(school);
+  const caller = new AsyncLocalStorage<{ sender: Sender; checksum: Checksum | null }>();
+  const store = new ArrivalStore(school, () => caller.getStore()?.checksum ?? null);
   const server = new Server({
     path: UPLOADS_PATH,
     relativeLocation: true,
@@ -38,23 +64,23 @@ export function makeTusDoor(school: School, onArrival: (upload: UploadId) => voi
     maxSize: LARGEST_FILE,
     namingFunction: () => newId<UploadId>('u'),
     async onUploadCreate(_request, upload) {
-      const by = caller.getStore()!;
+      const { sender } = caller.getStore()!;
       await asTusError(async () => {
         const metadata = uploadMetadata.safeParse(upload.metadata);
-        if (!metadata.success || upload.size === undefined) throw new Failure('bad-input');
-        const { assignmentId, courseId, filename } = metadata.data;
-        const purpose = assignmentId
-          ? requireSeat(school, by, assignmentId)
-          : requireRunsCourse(school, by, courseId!);
+        if (!metadata.success) throw new Failure('bad-input');
+        const { filename, ...named } = metadata.data;
+        const purpose = requirePurpose(school, sender, named);
         if (upload.size === 0) throw new Failure('empty-file', { name: filename });
-        if (upload.size > school.limits.largestFile) throw new Failure('file-too-large', { name: filename });
-        await requireRoom(school, upload.size);
+        // Of a recording nobody knows yet how long it becomes; the protocol's library holds it to the largest size.
+        const bytes = upload.size ?? 0;
+        if (bytes > school.limits.largestFile) throw new Failure('file-too-large', { name: filename });
+        await requireRoom(school, bytes);
         startUpload(school, {
           id: upload.id as UploadId,
-          byId: by,
           ...purpose,
           originalName: filename,
-          bytes: upload.size,
+          bytes,
+          kind: upload.sizeIsDeferred ? 'recording' : 'file',
         });
       });
       return {};
@@ -62,6 +88,7 @@ export function makeTusDoor(school: School, onArrival: (upload: UploadId) => voi
     async onUploadFinish(_request, upload) {
       const id = upload.id as UploadId;
       await asTusError(async () => {
+        if (upload.size === 0) throw new Failure('empty-file', { name: String(upload.metadata?.filename) });
         await school.gate.pass();
         await receiveFile(school, id, store.takeHash(id, upload.size ?? -1));
       });
@@ -69,28 +96,71 @@ export function makeTusDoor(school: School, onArrival: (upload: UploadId) => voi
       return {};
     },
     onResponseError: (_request, error) =>
-      isDiskFull(error) ? tusError(new Failure('disk-full')) : undefined,
+      error instanceof Failure
+        ? tusError(error)
+        : isDiskFull(error)
+          ? tusError(new Failure('disk-full'))
+          : undefined,
   });
   server.on(EVENTS.POST_CREATE, (_request, upload) => onArrival(upload.id as UploadId));
   return {
-    handle: (person, request, response) => caller.run(person, () => server.handle(request, response)),
+    async handle(sender, request, response) {
+      // The library answers this with 400; the protocol wants 412 and the version that is spoken.
+      if (request.headers['tus-resumable'] !== TUS_VERSION) {
+        response.writeHead(412, { 'Tus-Version': TUS_VERSION }).end();
+        return;
+      }
+      await caller.run({ sender, checksum: readChecksum(request.headers['upload-checksum']) }, () =>
+        server.handle(request, response),
+      );
+    },
   };
 }
 
-/** A file for an assignment's tray comes from a student it is given to; one of another course has no seat to put it on. */
-function requireSeat(school: School, by: PersonId, id: AssignmentId): { assignmentId: AssignmentId } {
-  const assignment = findAssignment(school.db, id);
-  requireOpenCourse(school, assignment.courseId);
-  requireGiven(school.db, assignment, findSitting(school.db, assignment.courseId, by), school.now());
-  return { assignmentId: id };
+/**
+ * What a file is for, where its sender may send it there: a tray of an assignment that is given to them, a blank of a course
+ * that they run, their drawer, or an open side door.
+ */
+function requirePurpose(
+  school: School,
+  { by, visit }: Sender,
+  named: {
+    assignmentId?: AssignmentId | undefined;
+    courseId?: CourseId | undefined;
+    door?: string | undefined;
+    pileId?: PileId | undefined;
+  },
+): Pick<UploadRow, 'byId'> & Partial<Pick<UploadRow, 'assignmentId' | 'courseId' | 'visitId' | 'pileId'>> {
+  if (named.door) {
+    if (!visit) throw new Failure('not-entered');
+    requireHandsIn(school, doorOfVisit(school.db, visit), visit);
+    return { byId: null, visitId: visit.id };
+  }
+  if (!by) throw new Failure('not-signed-in');
+  if (named.assignmentId) {
+    const course = courseOf(school.db, named.assignmentId);
+    if (course) requireOpenCourse(school, course);
+    requireSeat(school, by, named.assignmentId);
+    return { byId: by, assignmentId: named.assignmentId };
+  }
+  if (named.pileId) {
+    const { courseId, cancelledAt } = findPile(school.db, named.pileId);
+    requireRuns(school, courseId, by);
+    if (cancelledAt !== null) throw new Failure('pile-stopped');
+    return { byId: by, courseId, pileId: named.pileId };
+  }
+  if (named.courseId) {
+    requireRuns(school, named.courseId, by);
+    return { byId: by, courseId: named.courseId };
+  }
+  return { byId: by };
 }
 
-/** A blank comes from who runs the course. */
-function requireRunsCourse(school: School, by: PersonId, courseId: CourseId): { courseId: CourseId } {
-  const role = roleOnStaff(school.db, courseId, by);
+/** Fails with `not-allowed` or `year-over` where somebody does not run a course, or it cannot be changed any more. */
+function requireRuns(school: School, course: CourseId, by: PersonId): void {
+  const role = roleOnStaff(school.db, course, by);
   if (role !== 'teacher' && role !== 'co-teacher') throw new Failure('not-allowed');
-  requireOpenCourse(school, courseId);
-  return { courseId };
+  requireOpenCourse(school, course);
 }
 
 /** Refuses what would not leave the ledger its room. */

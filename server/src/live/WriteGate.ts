@@ -12,7 +12,8 @@ export class WriteGate {
 
   /** Does something with the gate closed behind it; one at a time. */
   async hold<Result>(work: () => Promise<Result>): Promise<Result> {
-    await this.pass();
+    // Nothing may come between seeing it open and closing it, not even a turn of the loop: so no `pass` here.
+    while (this.#closed) await this.#closed;
     let open = () => {};
     this.#closed = new Promise((resolve) => {
       open = resolve;

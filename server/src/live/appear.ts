@@ -2,6 +2,7 @@ import type { AssignmentId, CourseId, Instant, PersonId } from '@vestibul/core';
 import type { School } from '../school';
 import { handOutTo } from '../store/blanks';
 import { all, run, together } from '../store/database';
+import { repeat } from './repeat';
 
 /** How often it is looked whether an assignment's time to be seen has come, in milliseconds. */
 const EVERY_MS = 10_000;
@@ -47,7 +48,5 @@ function studentsOf(school: School, course: CourseId): { id: PersonId }[] {
 /** Looks again and again while the server runs; the answer ends that. */
 export function watchForAppearing(school: School): () => void {
   appearDue(school);
-  const timer = setInterval(() => void school.gate.pass().then(() => appearDue(school)), EVERY_MS);
-  timer.unref();
-  return () => clearInterval(timer);
+  return repeat(school, EVERY_MS, () => appearDue(school));
 }

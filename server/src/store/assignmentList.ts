@@ -1,7 +1,14 @@
-import type { AssignmentId, CourseId, GroupId, Instant, LocalTime, PeriodId } from '@vestibul/core';
+import {
+  groupBy,
+  type AssignmentId,
+  type CourseId,
+  type GroupId,
+  type Instant,
+  type LocalTime,
+  type PeriodId,
+} from '@vestibul/core';
 import type { AnswerOf } from '@vestibul/contract';
 import { all, type Database } from './database';
-import { groupBy } from './groupBy';
 
 interface DueRow {
   assignmentId: AssignmentId;
@@ -41,7 +48,7 @@ export function listAssignments(db: Database, course: CourseId): ListedAssignmen
     Omit<ListedAssignment, 'dues' | 'groupIds' | 'holds'> & { createdAt: Instant; holds: number }
   >(
     db,
-    `SELECT id, title, short_name AS shortName, unit, grace_minutes AS graceMinutes, holds, visible_at AS visibleAt,
+    `SELECT id, title, short_name AS shortName, unit, grace_minutes AS graceMinutes, holds, off_rule AS offRule, visible_at AS visibleAt,
        created_at AS createdAt FROM assignment WHERE course_id = ?`,
     [course],
   );

@@ -7,10 +7,14 @@ import {
   type Form,
   type GroupId,
   type Instant,
+  type Counting,
   type LateCounts,
   type LocalTime,
+  type OffRule,
   type PeriodId,
   type PersonId,
+  type RecordingKind,
+  type RecordingRules,
   type Scoring,
 } from '@vestibul/core';
 import type { AnswerOf, BodyOf } from '@vestibul/contract';
@@ -20,6 +24,7 @@ import { listAssignments } from './assignmentList';
 import { all, one, run, together, type Database } from './database';
 import { writeEvent } from './ledger';
 import { listGroups, listPeriods } from './periods';
+import { settleAssignment } from './settle';
 
 type Body = BodyOf<'makeAssignment'>;
 
@@ -43,9 +48,10 @@ export function makeAssignment(school: School, by: PersonId, course: CourseId, b
 /** Changes an assignment. What was turned in keeps the lateness it was given at the time. */
 export function changeAssignment(school: School, by: PersonId, id: AssignmentId, body: Body): CourseId {
   return together(school.db, () => {
-    const { courseId, visibleAt: before } = findAssignment(school.db, id);
+    const { courseId, counting, visibleAt: before } = findAssignment(school.db, id);
     requireFreeTitle(school.db, courseId, body.title, id);
     const dues = writeBody(school, courseId, id, body);
+    if (body.counting !== counting) settleAssignment(school.db, id);
     writeEvent(school, by, 'assignment changed', { course: courseId, assignment: id }, { dues });
     const visible = visibleAt(school, body, before);
     // What a student has handed in must not lie under something that nobody can see.
@@ -65,6 +71,12 @@ export function dropAssignment(school: School, by: PersonId, id: AssignmentId): 
     for (const table of ['assignment_due', 'assignment_group', 'own_due'] as const)
       run(db, `DELETE FROM ${table} WHERE assignment_id = ?`, [id]);
     run(db, 'UPDATE hand_out SET assignment_id = NULL WHERE assignment_id = ?', [id]);
+    // A door to what is no longer there opens nothing, least of all more than it did.
+    run(
+      db,
+      'UPDATE side_door SET assignment_id = NULL, shut_at = COALESCE(shut_at, :at) WHERE assignment_id = :id',
+      { at: school.now(), id },
+    );
     run(db, 'DELETE FROM assignment WHERE id = ?', [id]);
     writeEvent(school, by, 'assignment dropped', { course: courseId, assignment: id }, {});
     return courseId;
@@ -74,7 +86,8 @@ export function dropAssignment(school: School, by: PersonId, id: AssignmentId): 
 function hasWork(db: Database, id: AssignmentId): boolean {
   return (
     one(db, 'SELECT 1 FROM submission WHERE assignment_id = ?', [id]) !== undefined ||
-    one(db, 'SELECT 1 FROM upload WHERE assignment_id = ?', [id]) !== undefined
+    one(db, 'SELECT 1 FROM upload WHERE assignment_id = ?', [id]) !== undefined ||
+    one(db, 'SELECT 1 FROM delivery WHERE assignment_id = ?', [id]) !== undefined
   );
 }
 
@@ -87,18 +100,23 @@ export interface AssignmentRow {
   unit: string;
   graceMinutes: number;
   lateCounts: LateCounts;
+  counting: Counting;
   wants: { forms: Form[]; files: number | null };
   scoring: Scoring;
+  recording: RecordingRules & { kinds: RecordingKind[] };
   afterwards: Afterwards;
   holds: boolean;
+  /** Null is what the course says. */
+  offRule: OffRule | null;
   tells: boolean;
   visibleAt: Instant | null;
 }
 
 export function findAssignment(db: Database, id: AssignmentId): AssignmentRow {
   const row = one<
-    Omit<AssignmentRow, 'wants' | 'scoring' | 'holds' | 'tells'> & {
+    Omit<AssignmentRow, 'wants' | 'scoring' | 'recording' | 'holds' | 'tells'> & {
       wants: string;
+      recording: string;
       scoring: string;
       holds: number;
       tells: number;
@@ -106,7 +124,8 @@ export function findAssignment(db: Database, id: AssignmentId): AssignmentRow {
   >(
     db,
     `SELECT id, course_id AS courseId, title, short_name AS shortName, directions, unit, grace_minutes AS graceMinutes,
-       late_counts AS lateCounts, wants, scoring, afterwards, holds, tells, visible_at AS visibleAt
+       late_counts AS lateCounts, counting, wants, scoring, recording, afterwards, holds, off_rule AS offRule, tells,
+       visible_at AS visibleAt
      FROM assignment WHERE id = ?`,
     [id],
   );
@@ -115,6 +134,7 @@ export function findAssignment(db: Database, id: AssignmentId): AssignmentRow {
     ...row,
     wants: JSON.parse(row.wants),
     scoring: JSON.parse(row.scoring),
+    recording: JSON.parse(row.recording),
     holds: row.holds === 1,
     tells: row.tells === 1,
   };
@@ -205,8 +225,8 @@ function writeBody(
   run(
     db,
     `UPDATE assignment SET title = :title, title_key = :key, short_name = :shortName, directions = :directions,
-       unit = :unit, grace_minutes = :graceMinutes, late_counts = :lateCounts, wants = :wants, scoring = :scoring,
-       afterwards = :afterwards, holds = :holds, tells = :tells WHERE id = :id`,
+       unit = :unit, grace_minutes = :graceMinutes, late_counts = :lateCounts, counting = :counting, wants = :wants, scoring = :scoring, recording = :recording,
+       afterwards = :afterwards, holds = :holds, off_rule = :offRule, tells = :tells WHERE id = :id`,
     {
       id,
       title: body.title,
@@ -216,10 +236,13 @@ function writeBody(
       unit: body.unit,
       graceMinutes: body.graceMinutes,
       lateCounts: body.lateCounts,
+      counting: body.counting,
       wants: JSON.stringify(body.wants),
       scoring: JSON.stringify(body.scoring),
+      recording: JSON.stringify(body.recording),
       afterwards: body.afterwards,
       holds: body.holds ? 1 : 0,
+      offRule: body.offRule,
       tells: body.tells ? 1 : 0,
     },
   );

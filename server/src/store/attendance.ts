@@ -8,7 +8,8 @@ import { makeMissingFolders } from './folders';
 import { writeEvent } from './ledger';
 import { changeContact, renamePerson } from './people';
 import { listPeriods } from './periods';
-import { applyRenames, namedStudent, previewRenames, type NamedStudent } from './renames';
+import { findNamed, type NamedStudent } from './naming';
+import { applyRenames, previewRenames } from './renames';
 
 interface Seat {
   periodId: PeriodId;
@@ -92,9 +93,9 @@ export function moveTo(
   to: PeriodId,
   fromList: boolean,
 ): boolean {
-  const was = namedStudent(school.db, course, student)!;
+  const was = findNamed(school.db, course, student)!;
   if (!changeSeat(school, by, course, student, to, fromList)) return false;
-  applyRenames(school, by, course, student, was, namedStudent(school.db, course, student)!);
+  applyRenames(school, by, course, was, findNamed(school.db, course, student)!);
   return true;
 }
 
@@ -149,9 +150,8 @@ function requirePeriod(db: Database, course: CourseId, id: PeriodId): { number: 
 
 type StudentBody = BodyOf<'changeStudent'>;
 
-function becomes(db: Database, course: CourseId, body: StudentBody): NamedStudent {
-  const { last, first, called, periodId } = body;
-  return { last, first, called, period: requirePeriod(db, course, periodId).number };
+function becomes(db: Database, course: CourseId, was: NamedStudent, body: StudentBody): NamedStudent {
+  return { ...was, ...body, period: requirePeriod(db, course, body.periodId).number };
 }
 
 /** The names of folder and pieces that would change with a student's name or period. Writes nothing. */
@@ -163,8 +163,8 @@ export function previewStudent(
 ): AnswerOf<'previewStudent'> {
   const { db } = school;
   findSeat(db, course, student);
-  const was = namedStudent(db, course, student)!;
-  return { names: previewRenames(school, course, student, was, becomes(db, course, body)) };
+  const was = findNamed(db, course, student)!;
+  return { names: previewRenames(school, course, was, becomes(db, course, was, body)) };
 }
 
 /** Changes a student's name, contact and period in one step, with the names that follow from it. */
@@ -178,12 +178,12 @@ export function changeStudent(
   return together(school.db, () => {
     const { db } = school;
     findSeat(db, course, student);
-    const was = namedStudent(db, course, student)!;
-    const is = becomes(db, course, body);
+    const was = findNamed(db, course, student)!;
+    const is = becomes(db, course, was, body);
     renamePerson(school, by, student, body);
     changeContact(school, student, body);
     changeSeat(school, by, course, student, body.periodId, false);
-    const renamed = applyRenames(school, by, course, student, was, is);
+    const renamed = applyRenames(school, by, course, was, is);
     handOutTo(school, by, course);
     return { renamed };
   });

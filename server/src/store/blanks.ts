@@ -1,6 +1,6 @@
 import {
+  groupBy,
   formOf,
-  instantToLocal,
   nameKey,
   sha256Hex,
   writeUniqueName,
@@ -8,7 +8,6 @@ import {
   type BlankId,
   type CopyId,
   type CourseId,
-  type FileId,
   type Instant,
   type PeriodId,
   type PersonId,
@@ -16,13 +15,13 @@ import {
 } from '@vestibul/core';
 import { PAGE_SIZE, type AnswerOf, type BodyOf } from '@vestibul/contract';
 import { Failure } from '../failure';
-import { newId, timeZoneOf, type School } from '../school';
+import { newId, type School } from '../school';
 import { findAssignment } from './assignments';
 import { all, one, run, together, type Database } from './database';
-import { findCourse } from './courses';
-import { personValues, readStoredRule } from './folders';
-import { groupBy } from './groupBy';
+import { makeFile } from './files';
+import { folderNameOf } from './folders';
 import { writeEvent } from './ledger';
+import { CourseNaming, listNamed, type NamedStudent } from './naming';
 import { nameColumns, type PersonName } from './people';
 import { listPeriods } from './periods';
 import { findUpload, hasArrived } from './uploads';
@@ -268,23 +267,8 @@ export function handOut(school: School, by: PersonId, id: BlankId, body: BodyOf<
   });
 }
 
-interface Receiver {
-  studentId: PersonId;
-  periodId: PeriodId;
-  period: number;
-  last: string;
-  first: string;
-  called: string;
-}
-
-function receivers(db: Database, course: CourseId): Receiver[] {
-  return all(
-    db,
-    `SELECT p.id AS studentId, h.id AS periodId, h.number AS period, p.last, p.first, p.called
-     FROM enrolment e JOIN person p ON p.id = e.student_id JOIN period h ON h.id = e.period_id
-     WHERE e.course_id = ? AND e.left_at IS NULL ORDER BY h.number, p.sort_key, p.id`,
-    [course],
-  );
+function receivers(db: Database, course: CourseId): NamedStudent[] {
+  return listNamed(db, course).filter(({ leftAt }) => leftAt === null);
 }
 
 /**
@@ -323,42 +307,40 @@ export function handOutTo(school: School, by: PersonId | 'system', course: Cours
 
 /** Makes copies: each a file of the student's own over the same bytes, named by the course's rule. */
 class CopyMaker {
-  readonly #rule;
-  readonly #zone: string;
+  readonly #naming: CourseNaming;
 
   constructor(
     private readonly school: School,
     private readonly by: PersonId | 'system',
     private readonly course: CourseId,
   ) {
-    this.#rule = readStoredRule(findCourse(school.db, course).fileRule);
-    this.#zone = timeZoneOf(school.db);
+    this.#naming = new CourseNaming(school, course);
   }
 
-  make(blank: BlankRow, student: Receiver, assignment: AssignmentId | null): void {
+  make(blank: BlankRow, student: NamedStudent, assignment: AssignmentId | null): void {
     const { school, course } = this;
     const { db } = school;
     const at = school.now();
+    const { values, ...room } = this.#naming.piece(student, {
+      assignment: { title: blank.title, shortName: '' },
+      due: assignment && this.#naming.dueDay(assignment, student.periodId),
+      at,
+      attempt: 1,
+      n: 1,
+      originalName: blank.originalName,
+      extension: blank.extension,
+      period: '',
+      folder: folderNameOf(db, course, student.studentId),
+    });
     const { name } = writeUniqueName(
-      this.#rule,
-      {
-        ...personValues(student),
-        assignment: blank.title,
-        date: instantToLocal(at, this.#zone).slice(0, 10),
-        attempt: 1,
-      },
-      blank.extension,
+      this.#naming.rules.file,
+      values,
+      room,
       (key) =>
         one(db, 'SELECT 1 FROM copy WHERE course_id = ? AND name_key = ?', [course, key]) !== undefined,
     );
-    const ids = { copy: newId<CopyId>('y'), file: newId<FileId>('d') };
-    run(db, 'INSERT INTO file (id, owner_id, sha256, bytes, changed_at) VALUES (?, ?, ?, ?, ?)', [
-      ids.file,
-      student.studentId,
-      blank.sha256,
-      blank.bytes,
-      at,
-    ]);
+    const file = makeFile(db, { ...blank, originalName: name, ownerId: student.studentId, at });
+    const ids = { copy: newId<CopyId>('y'), file };
     run(
       db,
       `INSERT INTO copy (id, course_id, blank_id, version, student_id, file_id, name, name_key, handed_out_at)

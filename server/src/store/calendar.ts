@@ -1,5 +1,6 @@
 import { randomBytes } from 'node:crypto';
 import {
+  groupBy,
   addDays,
   daysBetween,
   type AssignmentId,
@@ -15,7 +16,6 @@ import { Failure } from '../failure';
 import type { School } from '../school';
 import { isForTheirGroup } from './assignmentList';
 import { all, one, run, type Database } from './database';
-import { groupBy } from './groupBy';
 import { personColumns, type PersonRow } from './people';
 import { todayOf } from './years';
 

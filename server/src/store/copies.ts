@@ -8,9 +8,10 @@ import {
   type PersonId,
   type Sha256,
 } from '@vestibul/core';
-import { PAGE_SIZE, type AnswerOf } from '@vestibul/contract';
+import type { AnswerOf } from '@vestibul/contract';
 import { Failure } from '../failure';
 import { all, one, type Database } from './database';
+import { ROWS_OF_PAGE, cutPage, readBefore } from './paging';
 import { listStaff } from './staff';
 import { signature } from './signature';
 
@@ -53,18 +54,16 @@ function toCopies(db: Database, rows: readonly CopyRow[]): Copy[] {
 
 /** One page of what was handed out to a student, the newest first, from before `before`. */
 export function listMyCopies(db: Database, student: PersonId, before: string): AnswerOf<'listMyCopies'> {
-  const [beforeAt = '', beforeId = ''] = before ? before.split('~') : ['9999'];
   const rows = all<CopyRow>(
     db,
     `${copyQuery} WHERE k.student_id = :student AND (k.handed_out_at, k.id) < (:beforeAt, :beforeId)
      ORDER BY k.handed_out_at DESC, k.id DESC LIMIT :limit`,
-    { student, beforeAt, beforeId, limit: PAGE_SIZE + 1 },
+    { student, ...readBefore(before), limit: ROWS_OF_PAGE },
   );
-  const page = rows.slice(0, PAGE_SIZE);
-  const last = page.at(-1);
+  const { page, next } = cutPage(rows, (row) => ({ at: row.handedOutAt, id: row.id }));
   return {
     copies: toCopies(db, page),
-    next: rows.length > PAGE_SIZE && last ? `${last.handedOutAt}~${last.id}` : null,
+    next,
   };
 }
 

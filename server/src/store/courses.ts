@@ -1,9 +1,20 @@
-import type { CourseId, Day, Instant, PeriodId, PersonId, YearId } from '@vestibul/core';
+import type {
+  CourseId,
+  Day,
+  Instant,
+  NameSubject,
+  OffRule,
+  PeriodId,
+  PersonId,
+  YearId,
+} from '@vestibul/core';
 import { isOver, sha256Hex } from '@vestibul/core';
 import type { AnswerOf, BodyOf } from '@vestibul/contract';
 import { Failure } from '../failure';
 import { newId, type School } from '../school';
 import { listAssignments } from './assignmentList';
+import { countWaiting } from './deliveries';
+import { countOnTable } from './piles';
 import { all, one, run, together, type Database } from './database';
 import { writeEvent } from './ledger';
 import { addPeriod, listGroups, listPeriods } from './periods';
@@ -94,13 +105,15 @@ export interface CourseRow {
   code: string;
   folderRule: string;
   fileRule: string;
+  /** What happens to names that do not follow. */
+  offRule: OffRule;
   foldersMadeAt: Instant | null;
 }
 
 export function findCourse(db: Database, id: CourseId): CourseRow {
   const row = one<CourseRow>(
     db,
-    `SELECT id, title, code, folder_rule AS folderRule, file_rule AS fileRule, folders_made_at AS foldersMadeAt
+    `SELECT id, title, code, folder_rule AS folderRule, file_rule AS fileRule, off_rule AS offRule, folders_made_at AS foldersMadeAt
      FROM course WHERE id = ?`,
     [id],
   );
@@ -115,7 +128,7 @@ export function readCourse(
   role: AnswerOf<'readCourse'>['role'],
 ): AnswerOf<'readCourse'> {
   const { db } = school;
-  const { id: courseId, title, code, folderRule, fileRule } = findCourse(db, id);
+  const { id: courseId, title, code, folderRule, fileRule, offRule } = findCourse(db, id);
   const counts = new Map(
     all<{ periodId: PeriodId; students: number }>(
       db,
@@ -135,6 +148,7 @@ export function readCourse(
     code,
     folderRule,
     fileRule,
+    offRule,
     role,
     year: yearOfCourse(school, id),
     periods,
@@ -146,8 +160,17 @@ export function readCourse(
        WHERE f.course_id = ? AND e.left_at IS NULL`,
       [id],
     )!.n,
+    toSort: countOnTable(db, id, 'to sort') + countWaiting(db, id),
     assignments: listAssignments(db, id),
   };
+}
+
+/** Sets what happens to names that do not follow, in all assignments that do not say it themselves. */
+export function setOffRule(school: School, by: PersonId, course: CourseId, offRule: OffRule): void {
+  together(school.db, () => {
+    run(school.db, 'UPDATE course SET off_rule = ? WHERE id = ?', [offRule, course]);
+    writeEvent(school, by, 'off-rule set', { course }, { offRule });
+  });
 }
 
 /** Sets how folders or files are named from now on; what has a name keeps it. */
@@ -155,7 +178,7 @@ export function setRule(
   school: School,
   by: PersonId,
   course: CourseId,
-  subject: 'folder' | 'file',
+  subject: NameSubject,
   rule: string,
 ): void {
   together(school.db, () => {

@@ -1,6 +1,7 @@
 import fs from 'node:fs';
 import { fileURLToPath } from 'node:url';
 import SQLite from 'better-sqlite3';
+import { withoutMarks } from '@vestibul/core';
 
 export type Database = SQLite.Database;
 
@@ -22,6 +23,8 @@ export function openDatabase(file: string): Database {
   db.pragma('synchronous = FULL');
   db.pragma('foreign_keys = ON');
   db.pragma('busy_timeout = 15000');
+  // For searching names: the triggers that keep their index call it.
+  db.function('without_marks', { deterministic: true }, (text) => withoutMarks(String(text)));
   try {
     migrate(db, readMigrations(migrationsFolder));
   } catch (error) {
@@ -55,7 +58,11 @@ export function readMigrations(folder: string): Migration[] {
   return found;
 }
 
-/** Applies what the database lacks, each migration in a transaction of its own together with its mark. */
+/**
+ * Applies what the database lacks, each migration in a transaction of its own together with its mark. A table that others
+ * refer to is made anew under its own name, so references are checked once at the end (sqlite.org/lang_altertable.html,
+ * section 7).
+ */
 export function migrate(db: Database, migrations: readonly Migration[]): void {
   const at = db.pragma('user_version', { simple: true }) as number;
   if (at > migrations.length) {
@@ -64,11 +71,20 @@ export function migrate(db: Database, migrations: readonly Migration[]): void {
         'Nothing was changed. Start the newer version, or name another folder in VESTIBUL_DATA.',
     );
   }
-  for (const migration of migrations.slice(at)) {
-    db.transaction(() => {
-      db.exec(migration.sql);
-      db.pragma(`user_version = ${migration.number}`);
-    }).immediate();
+  db.pragma('foreign_keys = OFF');
+  try {
+    for (const migration of migrations.slice(at)) {
+      db.transaction(() => {
+        db.exec(migration.sql);
+        const lost = db.pragma('foreign_key_check') as { table: string; parent: string }[];
+        if (lost[0]) {
+          throw new Error(`migration ${migration.number}: ${lost[0].table} refers to no ${lost[0].parent}`);
+        }
+        db.pragma(`user_version = ${migration.number}`);
+      }).immediate();
+    }
+  } finally {
+    db.pragma('foreign_keys = ON');
   }
 }
 

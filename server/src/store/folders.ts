@@ -1,49 +1,16 @@
 import {
   nameKey,
-  parseRule,
   sha256Hex,
   writeUniqueName,
   type CourseId,
   type FolderId,
-  type NameValues,
   type PersonId,
-  type Rule,
 } from '@vestibul/core';
 import { newId, type School } from '../school';
 import { all, one, run, together, type Database } from './database';
 import { findCourse } from './courses';
 import { writeEvent } from './ledger';
-
-/** A rule that was checked when it was set; throws should it be unreadable all the same. */
-export function readStoredRule(source: string): Rule {
-  const parsed = parseRule(source);
-  if (!parsed.ok) throw new Error(`the stored rule '${source}' cannot be read: ${parsed.fault.code}`);
-  return parsed.rule;
-}
-
-interface FolderlessRow {
-  studentId: PersonId;
-  last: string;
-  first: string;
-  called: string;
-  period: number;
-}
-
-/** What a naming rule is filled with for a student, before anything about an assignment. */
-export function personValues(student: {
-  last: string;
-  first: string;
-  called: string;
-  period: number;
-}): NameValues {
-  // A single name fills the last name; then the rule's first name is left empty rather than doubled.
-  return {
-    period: student.period,
-    last: student.last,
-    first: student.first,
-    called: student.called || student.first || student.last,
-  };
-}
+import { CourseNaming, listNamed } from './naming';
 
 /** Makes a turn-in folder for every student of a course who has none. */
 export function makeFolders(school: School, by: PersonId, course: CourseId): { made: number; there: number } {
@@ -61,19 +28,21 @@ export function makeFolders(school: School, by: PersonId, course: CourseId): { m
 
 /** The part of `makeFolders` that joining shares: inside the caller's transaction, only where the course has folders. */
 export function makeMissingFolders(school: School, by: PersonId, course: CourseId): number {
-  const { folderRule, foldersMadeAt } = findCourse(school.db, course);
+  const { foldersMadeAt } = findCourse(school.db, course);
   if (foldersMadeAt === null) return 0;
-  const missing = all<FolderlessRow>(
-    school.db,
-    `SELECT p.id AS studentId, p.last, p.first, p.called, h.number AS period
-     FROM enrolment e JOIN person p ON p.id = e.student_id JOIN period h ON h.id = e.period_id
-     LEFT JOIN folder f ON f.course_id = e.course_id AND f.student_id = e.student_id
-     WHERE e.course_id = ? AND e.left_at IS NULL AND f.id IS NULL ORDER BY h.number, p.sort_key, p.id`,
-    [course],
+  const haveOne = new Set(
+    all<{ id: PersonId }>(school.db, 'SELECT student_id AS id FROM folder WHERE course_id = ?', [course]).map(
+      ({ id }) => id,
+    ),
   );
-  const rule = readStoredRule(folderRule);
+  const missing = listNamed(school.db, course).filter(
+    ({ studentId, leftAt }) => leftAt === null && !haveOne.has(studentId),
+  );
+  if (missing.length === 0) return 0;
+  const naming = new CourseNaming(school, course);
   for (const student of missing) {
-    const { name } = writeUniqueName(rule, personValues(student), '', (key) =>
+    const { values, ...room } = naming.folder(student);
+    const { name } = writeUniqueName(naming.rules.folder, values, room, (key) =>
       isFolderName(school.db, course, key),
     );
     const id = newId<FolderId>('f');

@@ -11,6 +11,7 @@ import {
 } from '@vestibul/core';
 import { newId, type School } from '../school';
 import { one, run } from './database';
+import { growTree } from './tree';
 
 /**
  * Writes one line at the end of the ledger and returns its index, counted from 0.
@@ -29,6 +30,8 @@ export function writeEvent<Kind extends EventKind>(
   const event = { id: newId<EventId>('ev'), at, by, kind, about, facts } as LedgerEvent;
   const last = one<{ idx: number | null }>(school.db, 'SELECT MAX(idx) AS idx FROM event');
   const index = (last?.idx ?? -1) + 1;
+  const canonical = canonicalEvent(event);
+  growTree(school.db, index, canonical);
   run(
     school.db,
     `INSERT INTO event (idx, id, at, kind, by_id, course_id, student_id, assignment_id, canonical)
@@ -42,7 +45,7 @@ export function writeEvent<Kind extends EventKind>(
       course: about.course ?? null,
       student: about.student ?? null,
       assignment: about.assignment ?? null,
-      canonical: canonicalEvent(event),
+      canonical,
     },
   );
   return index;

@@ -61,7 +61,7 @@ function toLine(db: Database, row: EventRow): AnswerOf<'readLedger'>['lines'][nu
     assignment: row.assignment,
     period: event.about.period ? periodLabel(db, event.about.period) : null,
     piece: event.about.piece ? pieceName(db, event.about.piece) : null,
-    owner: owner ? personName(db, owner) : null,
+    owner: owner && owner !== 'outside' ? personName(db, owner) : null,
     facts: { ...event.facts },
     submissionId: event.about.submission ?? null,
   };

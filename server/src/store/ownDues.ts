@@ -1,4 +1,5 @@
 import {
+  groupBy,
   localToInstant,
   type AssignmentId,
   type Attendance,
@@ -12,7 +13,6 @@ import { Failure } from '../failure';
 import { timeZoneOf, type School } from '../school';
 import { findAssignment } from './assignments';
 import { all, one, run, together, type Database } from './database';
-import { groupBy } from './groupBy';
 import { writeEvent } from './ledger';
 
 /** Settles for one student when an assignment is due, or that it is not asked of them. Nothing of their own is left with neither. */

@@ -1,9 +1,16 @@
-import type { CourseId, GroupId, GroupMark, MeetingPattern, PeriodId, PersonId } from '@vestibul/core';
+import {
+  groupBy,
+  type CourseId,
+  type GroupId,
+  type GroupMark,
+  type MeetingPattern,
+  type PeriodId,
+  type PersonId,
+} from '@vestibul/core';
 import { ENAMELS, type AnswerOf, type BodyOf } from '@vestibul/contract';
 import { Failure } from '../failure';
 import { newId, type School } from '../school';
 import { all, one, run, together, type Database } from './database';
-import { groupBy } from './groupBy';
 import { writeEvent } from './ledger';
 
 export interface PeriodRow {

@@ -50,7 +50,7 @@ interface RecordRow {
   graceMinutes: number;
   held: number;
   submissionId: string | null;
-  newest: number | null;
+  counting: number | null;
   turnedInAt: Instant | null;
   lateMs: number | null;
   attempt: number | null;
@@ -66,16 +66,16 @@ interface RecordRow {
 
 const recordQuery = `SELECT p.id AS studentId, p.last, p.first, p.email, h.label AS period, a.title AS assignment,
     a.id AS assignmentId, a.grace_minutes AS graceMinutes, e.joined_at AS joinedAt, COALESCE(s.held, 0) AS held,
-    t.due_at AS attemptDue, d.due_at AS periodDue, s.id AS submissionId, s.attempt AS newest, t.at AS turnedInAt,
+    t.due_at AS attemptDue, d.due_at AS periodDue, s.id AS submissionId, s.attempt AS counting, t.at AS turnedInAt,
     t.late_ms AS lateMs, t.n AS attempt, s.reviewed_at AS reviewedAt, s.handed_back_at AS handedBackAt,
     EXISTS (SELECT 1 FROM upload u WHERE u.by_id = p.id AND u.assignment_id = a.id
             AND u.turned_in_at IS NULL AND u.dropped_at IS NULL) AS inTray,
-    q.original_name AS originalName, q.name, q.bytes, q.sha256, f.owner_id AS owner
+    q.original_name AS originalName, q.name, q.bytes, q.sha256, CASE WHEN f.id IS NOT NULL THEN COALESCE(f.owner_id, 'outside') END AS owner
   FROM enrolment e JOIN person p ON p.id = e.student_id JOIN period h ON h.id = e.period_id
   JOIN assignment a ON a.course_id = e.course_id
   LEFT JOIN assignment_due d ON d.assignment_id = a.id AND d.period_id = e.period_id
   LEFT JOIN submission s ON s.assignment_id = a.id AND s.student_id = p.id
-  LEFT JOIN attempt t ON t.submission_id = s.id
+  LEFT JOIN attempt t ON t.submission_id = s.id AND t.taken_back_at IS NULL AND t.sent_back_at IS NULL
   LEFT JOIN piece q ON q.submission_id = s.id AND q.attempt = t.n
   LEFT JOIN file f ON f.id = q.file_id
   WHERE e.course_id = ? AND (s.id IS NOT NULL OR (a.visible_at IS NOT NULL
@@ -87,7 +87,7 @@ const recordQuery = `SELECT p.id AS studentId, p.last, p.first, p.email, h.label
 const ROWS_AT_A_TIME = 200;
 
 /**
- * The record of a course as CSV (RFC 4180, UTF-8, CRLF): a row for every piece of every attempt, and one for every
+ * The record of a course as CSV (RFC 4180, UTF-8, CRLF): a row for every piece of every attempt that stands, and one for every
  * student with nothing in for an assignment that their period was given. Cells that a spreadsheet would run as a formula get an apostrophe before them.
  */
 export function streamRecord(school: School, course: CourseId): Readable {
@@ -125,16 +125,16 @@ function toCells(
   now: Instant,
 ): (string | number)[] {
   const due = row.attemptDue ?? asked.due;
-  const isNewest = row.attempt === row.newest;
+  const counts = row.attempt === row.counting;
   const state = stateOf(
     {
       ...nothingIn,
       turnedInAt: row.turnedInAt,
       lateMs: row.lateMs ?? 0,
-      held: isNewest && row.held === 1,
+      held: counts && row.held === 1,
       hasStarted: row.inTray === 1,
-      reviewedAt: isNewest ? row.reviewedAt : null,
-      handedBackAt: isNewest ? row.handedBackAt : null,
+      reviewedAt: counts ? row.reviewedAt : null,
+      handedBackAt: counts ? row.handedBackAt : null,
       due,
       graceMinutes: row.graceMinutes,
       excused: asked.excused,

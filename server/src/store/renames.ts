@@ -1,143 +1,76 @@
 import {
   nameKey,
+  nameSubjects,
   sha256Hex,
   writeUniqueName,
-  type AssignmentId,
   type CourseId,
-  type FolderId,
-  type Instant,
-  type NameValues,
+  type NameSubject,
   type PersonId,
-  type PieceId,
-  type Rule,
 } from '@vestibul/core';
 import type { AnswerOf } from '@vestibul/contract';
-import { timeZoneOf, type School } from '../school';
-import { findAssignment } from './assignments';
-import { all, one, run, type Database } from './database';
-import { findCourse } from './courses';
-import { folderRow, isFolderName, personValues, readStoredRule } from './folders';
+import type { School } from '../school';
+import { run } from './database';
+import { isFolderName } from './folders';
 import { writeEvent } from './ledger';
-import { isPieceName, pieceValues } from './sitting';
-
-/** Who somebody is to the naming rules. */
-export interface NamedStudent {
-  last: string;
-  first: string;
-  called: string;
-  period: number;
-}
-
-/** What a student of a course is to its naming rules; undefined where they are not in it. */
-export function namedStudent(db: Database, course: CourseId, student: PersonId): NamedStudent | undefined {
-  return one(
-    db,
-    `SELECT p.last, p.first, p.called, h.number AS period
-     FROM enrolment e JOIN person p ON p.id = e.student_id JOIN period h ON h.id = e.period_id
-     WHERE e.course_id = ? AND e.student_id = ?`,
-    [course, student],
-  );
-}
+import { listNameables, type Nameable } from './nameables';
+import { CourseNaming, type NamedStudent } from './naming';
+import { isPieceName } from './sitting';
 
 type NewName = AnswerOf<'previewStudent'>['names'][number];
 
-interface Rename extends NewName {
-  subjectId: FolderId | PieceId;
-  about: { course: CourseId; student: PersonId; folder?: FolderId; piece?: PieceId };
+/** One name that changes. */
+export interface Rename {
+  subject: NameSubject;
+  thing: Pick<Nameable, 'id' | 'name' | 'about'>;
+  is: string;
 }
+
+/** Where the names of each kind of thing are kept. */
+export const tableOf = { folder: 'folder', file: 'piece' } as const;
+
+/** Whether a course has a folder, or a piece, whose name a file system could take for this one. */
+export const isNameTaken = { folder: isFolderName, file: isPieceName } as const;
 
 /**
  * What the rules would call a student's folder and pieces if they were this, where that differs from their names now.
  * A name that an older rule wrote, and that would not have named them differently, is left alone.
  */
-function planRenames(
-  school: School,
-  course: CourseId,
-  student: PersonId,
-  was: NamedStudent,
-  is: NamedStudent,
-): Rename[] {
-  const { db } = school;
-  const { folderRule, fileRule } = findCourse(db, course);
-  const renames: Rename[] = [];
-  const planned = new Set<string>();
-  /** A name changes only where the change in the person changes it; what is free counts names given in this plan. */
-  const consider = (
-    rule: Rule,
-    values: { was: NameValues; is: NameValues },
-    now: { id: FolderId | PieceId; name: string; extension: string },
-    isTaken: (key: string) => boolean,
-    of: NewName['of'],
-  ) => {
-    const write = (filled: NameValues, taken: (key: string) => boolean) =>
-      writeUniqueName(rule, filled, now.extension, taken).name;
-    if (write(values.was, () => false) === write(values.is, () => false)) return;
-    const own = nameKey(now.name);
-    const name = write(values.is, (key) => planned.has(`${of} ${key}`) || (key !== own && isTaken(key)));
-    if (name === now.name) return;
-    planned.add(`${of} ${nameKey(name)}`);
-    const about = {
-      course,
-      student,
-      ...(of === 'folder' ? { folder: now.id as FolderId } : { piece: now.id as PieceId }),
-    };
-    renames.push({ of, was: now.name, is: name, subjectId: now.id, about });
-  };
-
-  const folder = folderRow(db, course, student);
-  if (folder)
-    consider(
-      readStoredRule(folderRule),
-      { was: personValues(was), is: personValues(is) },
-      { ...folder, extension: '' },
-      (key) => isFolderName(db, course, key),
-      'folder',
-    );
-  const zone = timeZoneOf(db);
-  const rule = readStoredRule(fileRule);
-  for (const piece of piecesOf(db, course, student)) {
-    const assignment = findAssignment(db, piece.assignmentId);
-    const values = (who: NamedStudent) => pieceValues(who, assignment, piece.attempt, piece.at, zone);
-    consider(
-      rule,
-      { was: values(was), is: values(is) },
-      piece,
-      (key) => isPieceName(db, course, key),
-      'piece',
-    );
-  }
-  return renames;
-}
-
-function piecesOf(db: Database, course: CourseId, student: PersonId) {
-  return all<{
-    id: PieceId;
-    name: string;
-    extension: string;
-    assignmentId: AssignmentId;
-    attempt: number;
-    at: Instant;
-  }>(
-    db,
-    `SELECT q.id, q.name, q.extension, s.assignment_id AS assignmentId, q.attempt, t.at
-     FROM submission s JOIN piece q ON q.submission_id = s.id
-     JOIN attempt t ON t.submission_id = s.id AND t.n = q.attempt
-     WHERE s.student_id = :student AND s.course_id = :course ORDER BY t.at, q.n`,
-    { student, course },
-  );
+function planRenames(school: School, course: CourseId, was: NamedStudent, is: NamedStudent): Rename[] {
+  const naming = new CourseNaming(school, course);
+  return nameSubjects.flatMap((subject) => {
+    const rule = naming.rules[subject];
+    // What is free counts the names given in this plan.
+    const planned = new Set<string>();
+    const before = listNameables(school, naming, subject, was);
+    const after = listNameables(school, naming, subject, is);
+    return before.flatMap((thing, i): Rename[] => {
+      const { values, extension, units } = after[i]!;
+      const write = (filled: Nameable['values'], taken: (key: string) => boolean) =>
+        writeUniqueName(rule, filled, { extension, units }, taken).name;
+      // A name changes only where the change in the person changes it.
+      if (write(thing.values, () => false) === write(values, () => false)) return [];
+      const own = nameKey(thing.name);
+      const name = write(
+        values,
+        (key) => planned.has(key) || (key !== own && isNameTaken[subject](school.db, course, key)),
+      );
+      if (name === thing.name) return [];
+      planned.add(nameKey(name));
+      return [{ subject, thing, is: name }];
+    });
+  });
 }
 
 /** The names that would change. Writes nothing. */
 export function previewRenames(
   school: School,
   course: CourseId,
-  student: PersonId,
   was: NamedStudent,
   is: NamedStudent,
 ): NewName[] {
-  return planRenames(school, course, student, was, is).map(({ of, was: before, is: after }) => ({
-    of,
-    was: before,
+  return planRenames(school, course, was, is).map(({ subject, thing, is: after }) => ({
+    of: tableOf[subject],
+    was: thing.name,
     is: after,
   }));
 }
@@ -147,34 +80,29 @@ export function applyRenames(
   school: School,
   by: PersonId,
   course: CourseId,
-  student: PersonId,
   was: NamedStudent,
   is: NamedStudent,
 ): number {
-  const renames = planRenames(school, course, student, was, is);
-  for (const rename of renames) {
-    const table = rename.of;
-    run(school.db, `UPDATE ${table} SET name = :name, name_key = :key WHERE id = :id`, {
-      id: rename.subjectId,
-      name: rename.is,
-      key: nameKey(rename.is),
-    });
-    keepOldName(school, course, rename);
-    writeEvent(school, by, 'renamed', rename.about, {
-      of: rename.of,
-      was: sha256Hex(rename.was),
-      is: sha256Hex(rename.is),
-    });
-  }
+  const renames = planRenames(school, course, was, is);
+  for (const rename of renames) writeRename(school, by, rename);
   return renames.length;
 }
 
-function keepOldName(school: School, course: CourseId, rename: Rename): void {
+/** Writes one new name, keeps the old one, and notes it in the ledger. Inside the caller's transaction. */
+export function writeRename(school: School, by: PersonId, { subject, thing, is }: Rename): void {
+  const { id, name: was, about } = thing;
+  const of = tableOf[subject];
+  run(school.db, `UPDATE ${of} SET name = :name, name_key = :key WHERE id = :id`, {
+    id,
+    name: is,
+    key: nameKey(is),
+  });
   // Renamed twice within a millisecond, the name in between was never seen.
   run(
     school.db,
     `INSERT INTO old_name (subject, subject_id, course_id, name, until_at) VALUES (?, ?, ?, ?, ?)
      ON CONFLICT DO NOTHING`,
-    [rename.of, rename.subjectId, course, rename.was, school.now()],
+    [of, id, about.course, was, school.now()],
   );
+  writeEvent(school, by, 'renamed', about, { of, was: sha256Hex(was), is: sha256Hex(is) });
 }

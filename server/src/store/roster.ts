@@ -18,7 +18,8 @@ import { makeMissingFolders } from './folders';
 import { writeEvent } from './ledger';
 import { addPerson, nameColumns, renamePerson, type PersonName } from './people';
 import { leave, moveTo, returnTo, seatOf } from './attendance';
-import { applyRenames, namedStudent, type NamedStudent } from './renames';
+import { findNamed, type NamedStudent } from './naming';
+import { applyRenames } from './renames';
 
 /** A course's students by name, with their folders; who has left is among them. */
 export function readRoster(db: Database, course: CourseId): AnswerOf<'readRoster'> {
@@ -159,11 +160,11 @@ function renameInCourse(
   student: PersonId,
   name: Pick<NamedStudent, 'last' | 'first' | 'called'>,
 ): boolean {
-  const before = namedStudent(school.db, course, student);
+  const before = findNamed(school.db, course, student);
   // A list that has no column for the name somebody is called by does not take it away.
   const after = { ...name, called: name.called || (before?.called ?? '') };
   if (!renamePerson(school, by, student, after)) return false;
-  if (before) applyRenames(school, by, course, student, before, { ...before, ...after });
+  if (before) applyRenames(school, by, course, before, { ...before, ...after });
   return true;
 }
 

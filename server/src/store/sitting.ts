@@ -1,11 +1,9 @@
 import {
   dueFor,
-  instantToLocal,
   type AssignmentId,
   type CourseId,
   type GroupId,
   type Instant,
-  type NameValues,
   type PeriodId,
   type PersonId,
   type SubmissionId,
@@ -13,7 +11,6 @@ import {
 import { Failure } from '../failure';
 import { isVisible, type AssignmentRow } from './assignments';
 import { all, one, type Database } from './database';
-import { personValues } from './folders';
 import { absencesOfOne, ownDueOf } from './ownDues';
 
 export interface Sitting {
@@ -62,7 +59,8 @@ export function requireGiven(
   return { due, excused };
 }
 
-function dueForSitting(
+/** When work is due for somebody, and whether it is not asked of them. */
+export function dueForSitting(
   db: Database,
   assignment: AssignmentId,
   sitting: Sitting,
@@ -78,7 +76,8 @@ function dueForSitting(
   });
 }
 
-function isForGroup(db: Database, assignment: AssignmentId, group: GroupId | null): boolean {
+/** Whether an assignment is for everybody, or for this small group. */
+export function isForGroup(db: Database, assignment: AssignmentId, group: GroupId | null): boolean {
   const groups = all<{ id: GroupId }>(
     db,
     'SELECT group_id AS id FROM assignment_group WHERE assignment_id = ?',
@@ -89,7 +88,11 @@ function isForGroup(db: Database, assignment: AssignmentId, group: GroupId | nul
 
 interface Standing {
   id: SubmissionId;
+  /** The attempt that counts, 0 where none is left; and how many there were. */
   attempt: number;
+  attempts: number;
+  reviewedAt: Instant | null;
+  handedBackAt: Instant | null;
 }
 
 export function findStanding(
@@ -97,26 +100,12 @@ export function findStanding(
   assignment: AssignmentId,
   student: PersonId,
 ): Standing | undefined {
-  return one<Standing>(db, 'SELECT id, attempt FROM submission WHERE assignment_id = ? AND student_id = ?', [
-    assignment,
-    student,
-  ]);
-}
-
-/** What the file rule is filled with for a student's attempt at an assignment. */
-export function pieceValues(
-  student: { last: string; first: string; called: string; period: number },
-  assignment: Pick<AssignmentRow, 'title' | 'shortName'>,
-  attempt: number,
-  turnedIn: Instant,
-  zone: string,
-): NameValues {
-  return {
-    ...personValues(student),
-    assignment: assignment.shortName || assignment.title,
-    date: instantToLocal(turnedIn, zone).slice(0, 10),
-    attempt,
-  };
+  return one<Standing>(
+    db,
+    `SELECT id, attempt, attempts, reviewed_at AS reviewedAt, handed_back_at AS handedBackAt FROM submission
+     WHERE assignment_id = ? AND student_id = ?`,
+    [assignment, student],
+  );
 }
 
 /** Whether a course has a piece whose name a file system could take for this one. */

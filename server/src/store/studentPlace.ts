@@ -1,9 +1,9 @@
 import {
+  groupBy,
   dueFor,
   formOf,
   splitName,
   stateOf,
-  writeUniqueNames,
   type AssignmentId,
   type Attendance,
   type CourseId,
@@ -13,23 +13,24 @@ import {
   type PieceId,
   type SubmissionId,
 } from '@vestibul/core';
-import { PAGE_SIZE, type AnswerOf } from '@vestibul/contract';
+import type { AnswerOf } from '@vestibul/contract';
 import { Failure } from '../failure';
-import { timeZoneOf, type School } from '../school';
+import type { School } from '../school';
 import { isForTheirGroup } from './assignmentList';
-import { findAssignment } from './assignments';
+import { findAssignment, type AssignmentRow } from './assignments';
+import { mayTakeBack } from './attempts';
 import { copiesFor } from './copies';
 import { findCourse } from './courses';
-import { all, type Database } from './database';
-import { readStoredRule } from './folders';
-import { groupBy } from './groupBy';
+import { all, one, type Database } from './database';
+import { ROWS_OF_PAGE, cutPage, readBefore } from './paging';
+import { AttemptNaming } from './attemptNaming';
 import { absencesOfOne } from './ownDues';
 import { nameOf } from './people';
 import { signature } from './signature';
-import { findSitting, findStanding, isPieceName, pieceValues, requireGiven } from './sitting';
+import { dueForSitting, findSitting, findStanding, requireGiven, type Sitting } from './sitting';
 import { listStaff } from './staff';
 import { readReceipts } from './submissions';
-import { listTray } from './uploads';
+import { isNamedHere, listTray } from './uploads';
 import { todayOf } from './years';
 
 interface MyRow {
@@ -53,6 +54,7 @@ interface MyRow {
   handedBackAt: Instant | null;
   inTray: number;
   comments: number;
+  sentBackAt: Instant | null;
 }
 
 /** Every assignment of this year's courses that a student is given, soonest due first, with where theirs stands. */
@@ -72,6 +74,7 @@ export function listMyAssignments(school: School, student: PersonId): AnswerOf<'
        s.reviewed_at AS reviewedAt, s.handed_back_at AS handedBackAt,
        (SELECT COUNT(*) FROM upload u WHERE u.by_id = e.student_id AND u.assignment_id = a.id
           AND u.turned_in_at IS NULL AND u.dropped_at IS NULL) AS inTray,
+       (SELECT t.sent_back_at FROM attempt t WHERE t.submission_id = s.id AND t.n = s.attempts AND s.attempt = 0) AS sentBackAt,
        CASE WHEN s.handed_back_at IS NULL THEN 0
          ELSE (SELECT COUNT(*) FROM comment k WHERE k.submission_id = s.id) END AS comments
      FROM enrolment e JOIN course c ON c.id = e.course_id JOIN year y ON y.id = c.year_id
@@ -108,6 +111,7 @@ function toMine(
     turnedInAt,
     comments,
     handedBackAt,
+    sentBackAt,
   } = row;
   const lateMs = row.lateMs ?? 0;
   return {
@@ -139,36 +143,85 @@ function toMine(
     turnedInAt,
     comments,
     handedBackAt,
+    sentBackAt,
   };
 }
 
 /** Everything the page needs on which a student turns something in. */
 export function readTray(school: School, student: PersonId, id: AssignmentId): AnswerOf<'readTray'> {
+  const assignment = findAssignment(school.db, id);
+  const sitting = findSitting(school.db, assignment.courseId, student);
+  const { due } = requireGiven(school.db, assignment, sitting, school.now());
+  return trayOf(school, assignment, sitting, due);
+}
+
+/**
+ * The same page as the first student sees it who is given the assignment, before anybody sees it: with an empty tray and
+ * nothing turned in. Null where nobody is.
+ */
+export function previewTray(school: School, id: AssignmentId): AnswerOf<'previewTray'> {
   const { db } = school;
   const assignment = findAssignment(db, id);
-  const sitting = findSitting(db, assignment.courseId, student);
+  const first = one<{ id: PersonId }>(
+    db,
+    `SELECT p.id FROM enrolment e JOIN person p ON p.id = e.student_id
+     JOIN assignment_due d ON d.assignment_id = :id AND d.period_id = e.period_id
+     WHERE e.course_id = :course AND e.left_at IS NULL ORDER BY p.sort_key, p.id LIMIT 1`,
+    { id, course: assignment.courseId },
+  );
+  if (!first) return null;
+  const sitting = findSitting(db, assignment.courseId, first.id);
+  const due = dueForSitting(db, id, sitting).due ?? school.now();
+  const page = trayOf(school, assignment, sitting, due);
+  return {
+    as: nameOf(db, first.id),
+    tray: {
+      ...page,
+      state: 'not started',
+      submissionId: null,
+      uploads: [],
+      receipts: [],
+      mayTakeBack: false,
+      sentBack: null,
+    },
+  };
+}
+
+function trayOf(
+  school: School,
+  assignment: AssignmentRow,
+  sitting: Sitting,
+  due: Instant,
+): AnswerOf<'readTray'> {
+  const { db } = school;
+  const { id } = assignment;
+  const student = sitting.studentId;
   const now = school.now();
-  const { due } = requireGiven(db, assignment, sitting, now);
   const standing = findStanding(db, id, student);
   const course = findCourse(db, assignment.courseId);
-  const values = pieceValues(sitting, assignment, (standing?.attempt ?? 0) + 1, now, timeZoneOf(db));
+  const naming = new AttemptNaming(school, assignment, sitting, {
+    n: (standing?.attempts ?? 0) + 1,
+    at: now,
+    due,
+  });
   const uploads = listTray(db, student, id);
   const mine = all<{ name: string }>(
     db,
     'SELECT q.name FROM submission s JOIN piece q ON q.submission_id = s.id WHERE s.assignment_id = ? AND s.student_id = ?',
     [id, student],
   ).map((row) => row.name);
-  const rule = readStoredRule(course.fileRule);
-  const names = writeUniqueNames(
-    rule,
+  const extensionOf = (upload: (typeof uploads)[number]) =>
+    upload.extension ?? splitName(upload.originalName).extension;
+  const names = naming.nameAll(
     uploads.map((upload) => ({
-      values,
-      extension: upload.extension ?? splitName(upload.originalName).extension,
+      originalName: upload.originalName,
+      extension: extensionOf(upload),
+      isNamedHere: isNamedHere(upload.kind),
     })),
-    [],
-    (key) => isPieceName(db, course.id, key),
+    false,
   );
-  const state = listMyAssignments(school, student).find((known) => known.id === id)?.state ?? 'not started';
+  const next = naming.next(uploads.length + 1);
+  const mineNow = listMyAssignments(school, student).find((known) => known.id === id);
   return {
     assignment: {
       id,
@@ -176,8 +229,10 @@ export function readTray(school: School, student: PersonId, id: AssignmentId): A
       directions: assignment.directions,
       graceMinutes: assignment.graceMinutes,
       lateCounts: assignment.lateCounts,
+      counting: assignment.counting,
       wants: assignment.wants,
       scoring: assignment.scoring,
+      recording: assignment.recording,
       afterwards: assignment.afterwards,
       holds: assignment.holds,
     },
@@ -187,24 +242,44 @@ export function readTray(school: School, student: PersonId, id: AssignmentId): A
     teachers: listStaff(db, course.id).map(signature),
     due,
     now,
-    state,
+    state: mineNow?.state ?? 'not started',
     submissionId: standing?.id ?? null,
-    naming: { rule: course.fileRule, values, taken: mine },
+    naming: {
+      rule: naming.rule.source,
+      values: next.values,
+      units: next.units,
+      offRule: naming.offRule,
+      taken: mine,
+    },
     uploads: uploads.map((upload, i) => ({
       id: upload.id,
       originalName: upload.originalName,
       bytes: upload.bytes,
       arrived: upload.arrivedAt !== null,
-      form: formOf(upload.mime ?? '', upload.extension ?? splitName(upload.originalName).extension),
+      kind: upload.kind,
+      form: formOf(upload.mime ?? '', extensionOf(upload)),
       name: names[i]!.name,
+      faults: names[i]!.faults,
     })),
+    mayTakeBack: standing !== undefined && mayTakeBack(standing),
+    sentBack:
+      standing && mineNow?.sentBackAt
+        ? { at: mineNow.sentBackAt, word: wordAt(db, standing.id, mineNow.sentBackAt) }
+        : null,
     receipts: standing ? readReceipts(db, standing.id) : [],
   };
 }
 
-/** One page of a student's own files, the newest first, from before `before`. */
+/** What was said when work was sent back. */
+function wordAt(db: Database, id: SubmissionId, at: Instant): string {
+  return (
+    one<{ text: string }>(db, 'SELECT text FROM comment WHERE submission_id = ? AND at = ? LIMIT 1', [id, at])
+      ?.text ?? ''
+  );
+}
+
+/** One page of a student's own files that are turned in, the newest first, from before `before`. */
 export function listMyFiles(db: Database, student: PersonId, before: string): AnswerOf<'listMyFiles'> {
-  const [beforeAt = '', beforeId = ''] = before ? before.split('~') : ['9999'];
   const rows = all<{
     id: FileId;
     pieceId: PieceId;
@@ -225,31 +300,30 @@ export function listMyFiles(db: Database, student: PersonId, before: string): An
     `SELECT f.id, q.id AS pieceId, s.id AS submissionId, q.name, q.original_name AS originalName, q.mime, q.extension,
        q.bytes, a.title AS assignment, c.id AS courseId, c.title AS courseTitle, COALESCE(o.name, '') AS folderName,
        t.at AS turnedInAt, CASE WHEN f.sha256 <> q.sha256 THEN f.changed_at END AS driftedAt
-     FROM submission s JOIN attempt t ON t.submission_id = s.id
+     FROM submission s JOIN attempt t ON t.submission_id = s.id AND t.taken_back_at IS NULL AND t.sent_back_at IS NULL
      JOIN piece q ON q.submission_id = s.id AND q.attempt = t.n
      JOIN file f ON f.id = q.file_id
      JOIN assignment a ON a.id = s.assignment_id JOIN course c ON c.id = s.course_id
      LEFT JOIN folder o ON o.course_id = s.course_id AND o.student_id = s.student_id
      WHERE s.student_id = :student AND (t.at, q.id) < (:beforeAt, :beforeId)
      ORDER BY t.at DESC, q.id DESC LIMIT :limit`,
-    { student, beforeAt, beforeId, limit: PAGE_SIZE + 1 },
+    { student, ...readBefore(before), limit: ROWS_OF_PAGE },
   );
-  const page = rows.slice(0, PAGE_SIZE);
+  const { page, next } = cutPage(rows, (row) => ({ at: row.turnedInAt, id: row.pieceId }));
   const staff = new Map([...new Set(page.map((row) => row.courseId))].map((id) => [id, listStaff(db, id)]));
-  const last = page.at(-1);
   return {
     files: page.map(({ mime, extension, courseId, ...row }) => ({
       ...row,
       form: formOf(mime, extension),
       canOpen: (staff.get(courseId) ?? []).map(signature),
     })),
-    next: rows.length > PAGE_SIZE && last ? `${last.turnedInAt}~${last.pieceId}` : null,
+    next,
   };
 }
 
 /**
  * What the others of a student's period have turned in for an assignment, where it shows that afterwards and the student
- * has turned in too: the newest attempt of each, held ones left out. Fails with `not-shown`.
+ * has turned in too: the attempt of each that counts, held ones left out. Fails with `not-shown`.
  */
 export function listPeriodPieces(
   school: School,
@@ -259,7 +333,7 @@ export function listPeriodPieces(
   const { db } = school;
   const { courseId, afterwards } = findAssignment(db, id);
   const sitting = findSitting(db, courseId, student);
-  if (afterwards !== 'period' || !findStanding(db, id, student)) throw new Failure('not-shown');
+  if (afterwards !== 'period' || !findStanding(db, id, student)?.attempt) throw new Failure('not-shown');
   const rows = all<{
     studentId: PersonId;
     turnedInAt: Instant;

@@ -1,4 +1,5 @@
 import {
+  groupBy,
   formOf,
   nothingIn,
   sha256Hex,
@@ -18,22 +19,23 @@ import { Failure } from '../failure';
 import { newId, type School } from '../school';
 import { all, one, run, together, type Database } from './database';
 import { folderNameOf } from './folders';
-import { groupBy } from './groupBy';
 import { writeEvent } from './ledger';
 import { nameColumns, nameOf, type PersonName } from './people';
 
 type Receipt = AnswerOf<'turnIn'>;
 type Piece = AnswerOf<'readSubmission'>['pieces'][number];
 
-interface SubmissionRow {
+export interface SubmissionRow {
   id: SubmissionId;
   courseId: CourseId;
   assignmentId: AssignmentId;
   assignmentTitle: string;
   studentId: PersonId;
   periodId: PeriodId;
+  /** The attempt that counts, 0 for none; and how many there were. */
   attempt: number;
-  turnedInAt: Instant;
+  attempts: number;
+  turnedInAt: Instant | null;
   lateMs: number;
   held: number;
   due: Instant | null;
@@ -41,15 +43,15 @@ interface SubmissionRow {
   handedBackAt: Instant | null;
 }
 
-function findSubmission(db: Database, id: SubmissionId): SubmissionRow {
+export function findSubmission(db: Database, id: SubmissionId): SubmissionRow {
   const row = one<SubmissionRow>(
     db,
     `SELECT s.id, s.course_id AS courseId, s.assignment_id AS assignmentId, a.title AS assignmentTitle,
-       s.student_id AS studentId, e.period_id AS periodId, s.attempt, s.turned_in_at AS turnedInAt, s.late_ms AS lateMs, s.held,
+       s.student_id AS studentId, e.period_id AS periodId, s.attempt, s.attempts, s.turned_in_at AS turnedInAt, s.late_ms AS lateMs, s.held,
        t.due_at AS due, s.reviewed_at AS reviewedAt, s.handed_back_at AS handedBackAt
      FROM submission s JOIN assignment a ON a.id = s.assignment_id
      JOIN enrolment e ON e.course_id = s.course_id AND e.student_id = s.student_id
-     JOIN attempt t ON t.submission_id = s.id AND t.n = s.attempt WHERE s.id = ?`,
+     LEFT JOIN attempt t ON t.submission_id = s.id AND t.n = s.attempt WHERE s.id = ?`,
     [id],
   );
   if (!row) throw new Failure('not-found');
@@ -57,7 +59,7 @@ function findSubmission(db: Database, id: SubmissionId): SubmissionRow {
 }
 
 /** What a ledger line about this submission is about. */
-function aboutOf(row: SubmissionRow) {
+export function aboutOf(row: SubmissionRow) {
   return {
     course: row.courseId,
     period: row.periodId,
@@ -76,6 +78,10 @@ export function readSubmission(
   const { db } = school;
   const row = findSubmission(db, id);
   const pieces = listPieces(db, id);
+  const receipts = readReceipts(db, id, pieces);
+  const takenBack = new Set(
+    receipts.filter(({ gone }) => gone?.how === 'taken back').map(({ attempt }) => attempt),
+  );
   return {
     id: row.id,
     assignment: { id: row.assignmentId, title: row.assignmentTitle },
@@ -85,8 +91,9 @@ export function readSubmission(
     state: stateOf({ ...nothingIn, ...row, held: row.held === 1 }, school.now()),
     due: row.due,
     folderName: folderNameOf(db, row.courseId, row.studentId),
-    attempts: readReceipts(db, id, pieces),
-    pieces,
+    attempts: receipts,
+    // To open what was taken back is its student's alone again; the receipts say what it was.
+    pieces: forStudent ? pieces : pieces.filter(({ attempt }) => !takenBack.has(attempt)),
     comments: listComments(db, id, forStudent ? lastHandBack(db, row) : null),
     reviewedAt: row.reviewedAt,
     handedBackAt: row.handedBackAt,
@@ -97,7 +104,7 @@ function listPieces(db: Database, id: SubmissionId): Piece[] {
   return all<
     Omit<Piece, 'owner' | 'form'> & {
       extension: string;
-      ownerId: PersonId;
+      ownerId: PersonId | null;
       last: string;
       first: string;
       called: string;
@@ -107,13 +114,13 @@ function listPieces(db: Database, id: SubmissionId): Piece[] {
     `SELECT q.id, q.attempt, q.n, q.name, q.original_name AS originalName, q.mime, q.extension, q.bytes, q.sha256,
        CASE WHEN f.sha256 <> q.sha256 THEN f.changed_at END AS driftedAt,
        p.id AS ownerId, p.last, p.first, p.called
-     FROM piece q JOIN file f ON f.id = q.file_id JOIN person p ON p.id = f.owner_id
+     FROM piece q JOIN file f ON f.id = q.file_id LEFT JOIN person p ON p.id = f.owner_id
      WHERE q.submission_id = ? ORDER BY q.attempt, q.n`,
     [id],
   ).map(({ extension, ownerId, last, first, called, ...piece }) => ({
     ...piece,
     form: formOf(piece.mime, extension),
-    owner: { id: ownerId, last, first, called },
+    owner: ownerId === null ? null : { id: ownerId, last, first, called },
   }));
 }
 
@@ -124,15 +131,31 @@ export function readReceipts(
   pieces: Piece[] = listPieces(db, id),
 ): Receipt[] {
   const byAttempt = groupBy(pieces, (piece) => piece.attempt);
-  return all<{ n: number; at: Instant; due: Instant | null; lateMs: number; line: number }>(
+  return all<{
+    n: number;
+    at: Instant;
+    due: Instant | null;
+    lateMs: number;
+    line: number;
+    takenBackAt: Instant | null;
+    sentBackAt: Instant | null;
+    counting: number;
+  }>(
     db,
-    `SELECT n, at, due_at AS due, late_ms AS lateMs, event_index AS line FROM attempt
-     WHERE submission_id = ? ORDER BY n DESC`,
+    `SELECT t.n, t.at, t.due_at AS due, t.late_ms AS lateMs, t.event_index AS line, t.taken_back_at AS takenBackAt,
+       t.sent_back_at AS sentBackAt, s.attempt AS counting
+     FROM attempt t JOIN submission s ON s.id = t.submission_id WHERE t.submission_id = ? ORDER BY t.n DESC`,
     [id],
-  ).map(({ n, ...attempt }) => ({
+  ).map(({ n, takenBackAt, sentBackAt, counting, ...attempt }) => ({
     submissionId: id,
     attempt: n,
     ...attempt,
+    counts: n === counting,
+    gone: takenBackAt
+      ? { how: 'taken back', at: takenBackAt }
+      : sentBackAt
+        ? { how: 'sent back', at: sentBackAt }
+        : null,
     pieces: (byAttempt.get(n) ?? []).map(({ id: pieceId, name, originalName, bytes, sha256 }) => ({
       id: pieceId,
       name,
@@ -159,20 +182,21 @@ function listComments(
 
 /**
  * Up to when a student may read comments: everything while the work is handed back; otherwise what had been said
- * when an earlier attempt was handed back, so that nothing once shown disappears. '' before the first hand-back.
+ * when an earlier attempt was handed back or sent back, so that nothing once shown disappears. '' before that.
  */
 function lastHandBack(db: Database, row: SubmissionRow): Instant | '' | null {
   if (row.handedBackAt !== null) return null;
   const last = one<{ at: Instant }>(
     db,
     `SELECT at FROM event WHERE course_id = :course AND student_id = :student AND assignment_id = :assignment
-       AND kind = 'handed back' ORDER BY idx DESC LIMIT 1`,
+       AND kind IN ('handed back', 'sent back') ORDER BY idx DESC LIMIT 1`,
     { course: row.courseId, student: row.studentId, assignment: row.assignmentId },
   );
   return last?.at ?? '';
 }
 
 export interface StoredPiece {
+  isGone: boolean;
   afterwards: Afterwards;
   name: string;
   mime: string;
@@ -181,14 +205,15 @@ export interface StoredPiece {
 }
 
 export function findPiece(db: Database, id: PieceId): StoredPiece {
-  const row = one<StoredPiece>(
+  const row = one<Omit<StoredPiece, 'isGone'> & { isGone: number }>(
     db,
-    `SELECT a.afterwards, q.name, q.mime, q.sha256, q.bytes FROM piece q JOIN submission s ON s.id = q.submission_id
-     JOIN assignment a ON a.id = s.assignment_id WHERE q.id = ?`,
+    `SELECT a.afterwards, q.name, q.mime, q.sha256, q.bytes, t.taken_back_at IS NOT NULL AS isGone
+     FROM piece q JOIN submission s ON s.id = q.submission_id JOIN assignment a ON a.id = s.assignment_id
+     JOIN attempt t ON t.submission_id = q.submission_id AND t.n = q.attempt WHERE q.id = ?`,
     [id],
   );
   if (!row) throw new Failure('not-found');
-  return row;
+  return { ...row, isGone: row.isGone === 1 };
 }
 
 /** Notes that one of the staff has looked at the newest attempt; the first look is a line of the ledger. */
@@ -200,9 +225,9 @@ export function markSeen(school: School, by: PersonId, id: SubmissionId): void {
       `INSERT INTO seen (person_id, submission_id, attempt) VALUES (:by, :id, :attempt)
        ON CONFLICT (person_id, submission_id) DO UPDATE SET attempt = excluded.attempt
        WHERE attempt <> excluded.attempt`,
-      { by, id, attempt: row.attempt },
+      { by, id, attempt: row.attempts },
     );
-    if (changed > 0) writeEvent(school, by, 'seen', aboutOf(row), { attempt: row.attempt });
+    if (changed > 0) writeEvent(school, by, 'seen', aboutOf(row), { attempt: row.attempts });
   });
 }
 
@@ -210,13 +235,7 @@ export function addComment(school: School, by: PersonId, id: SubmissionId, text:
   together(school.db, () => {
     const row = findSubmission(school.db, id);
     const at = school.now();
-    run(school.db, 'INSERT INTO comment (id, submission_id, by_id, at, text) VALUES (?, ?, ?, ?, ?)', [
-      newId('k'),
-      id,
-      by,
-      at,
-      text,
-    ]);
+    addCommentTo(school.db, id, by, text, at);
     writeEvent(
       school,
       by,
@@ -228,10 +247,22 @@ export function addComment(school: School, by: PersonId, id: SubmissionId, text:
   });
 }
 
-/** Marks the newest attempt as reviewed. Doing it again changes nothing. */
+/** Keeps what somebody says of a submission. Inside the caller's transaction, which writes the line of the ledger. */
+export function addCommentTo(db: Database, id: SubmissionId, by: PersonId, text: string, at: Instant): void {
+  run(db, 'INSERT INTO comment (id, submission_id, by_id, at, text) VALUES (?, ?, ?, ?, ?)', [
+    newId('k'),
+    id,
+    by,
+    at,
+    text,
+  ]);
+}
+
+/** Marks the attempt that counts as reviewed. Doing it again changes nothing. Fails with `nothing-in`. */
 export function markReviewed(school: School, by: PersonId, id: SubmissionId): void {
   together(school.db, () => {
     const row = findSubmission(school.db, id);
+    if (row.attempt === 0) throw new Failure('nothing-in');
     if (row.reviewedAt !== null) return;
     const at = school.now();
     run(school.db, 'UPDATE submission SET reviewed_at = :at WHERE id = :id', { id, at });
@@ -248,7 +279,7 @@ export function approve(
 ): SubmissionId[] {
   return changeEach(school, course, ids, (row) => {
     if (row.held === 0) return false;
-    run(school.db, 'UPDATE submission SET held = 0 WHERE id = ?', [row.id]);
+    letThrough(school.db, row);
     writeEvent(school, by, 'approved', aboutOf(row), { attempt: row.attempt });
     return true;
   });
@@ -272,15 +303,18 @@ export function handBack(
   ids: readonly SubmissionId[],
 ): SubmissionId[] {
   return changeEach(school, course, ids, (row) => {
-    if (row.handedBackAt !== null) return false;
+    if (row.handedBackAt !== null || row.attempt === 0) return false;
     const at = school.now();
     // What is handed back is no longer held.
-    if (row.held === 1) writeEvent(school, by, 'approved', aboutOf(row), { attempt: row.attempt }, at);
+    if (row.held === 1) {
+      letThrough(school.db, row);
+      writeEvent(school, by, 'approved', aboutOf(row), { attempt: row.attempt }, at);
+    }
     if (row.reviewedAt === null)
       writeEvent(school, by, 'reviewed', aboutOf(row), { attempt: row.attempt }, at);
     run(
       school.db,
-      'UPDATE submission SET held = 0, reviewed_at = COALESCE(reviewed_at, :at), handed_back_at = :at WHERE id = :id',
+      'UPDATE submission SET reviewed_at = COALESCE(reviewed_at, :at), handed_back_at = :at WHERE id = :id',
       { id: row.id, at },
     );
     writeEvent(school, by, 'handed back', aboutOf(row), { attempt: row.attempt }, at);
@@ -288,8 +322,14 @@ export function handBack(
   });
 }
 
+/** The attempt that counts waits no longer. */
+function letThrough(db: Database, row: SubmissionRow): void {
+  run(db, 'UPDATE attempt SET held = 0 WHERE submission_id = :id AND n = :n', { id: row.id, n: row.attempt });
+  run(db, 'UPDATE submission SET held = 0 WHERE id = ?', [row.id]);
+}
+
 /** Changes submissions of one course, all or none; returns those that `change` says it changed. */
-function changeEach(
+export function changeEach(
   school: School,
   course: CourseId,
   ids: readonly SubmissionId[],

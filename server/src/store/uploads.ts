@@ -1,15 +1,37 @@
-import type { AssignmentId, CourseId, Instant, PersonId, Sha256, UploadId } from '@vestibul/core';
-import { MOST_FILES } from '@vestibul/contract';
+import {
+  toInstant,
+  type AssignmentId,
+  type CourseId,
+  type FileId,
+  type Instant,
+  type PersonId,
+  type PileId,
+  type Sha256,
+  type UploadId,
+  type VisitId,
+} from '@vestibul/core';
+import { MOST_FILES, type AnswerOf } from '@vestibul/contract';
 import { Failure } from '../failure';
 import type { School } from '../school';
 import { all, one, run, together, type Database } from './database';
+import { makeFile } from './files';
+
+export type UploadKind = AnswerOf<'readTray'>['uploads'][number]['kind'];
+
+/** What is made, linked to or found here has no name of its own that could be wrong. */
+export const isNamedHere = (kind: UploadKind): boolean => kind !== 'file';
 
 export interface UploadRow {
   id: UploadId;
-  byId: PersonId;
-  /** What it is for: the tray of an assignment, or a blank of a course. */
+  /** Null of what a guest brings by a side door. */
+  byId: PersonId | null;
+  visitId: VisitId | null;
+  /** What it is for: the tray of an assignment, a blank of a course, or, with neither, a drawer. */
   assignmentId: AssignmentId | null;
   courseId: CourseId | null;
+  /** With which pile it came for the sorting table. */
+  pileId: PileId | null;
+  kind: UploadKind;
   originalName: string;
   bytes: number;
   startedAt: Instant;
@@ -19,6 +41,11 @@ export interface UploadRow {
   extension: string | null;
   turnedInAt: Instant | null;
   droppedAt: Instant | null;
+  /** Of something from the drawer, and of what has arrived in one. */
+  fileId: FileId | null;
+  /** Of a text: what is written so far, and how many times it was kept. */
+  text: string | null;
+  version: number;
 }
 
 /** An upload whose bytes are in the vault. */
@@ -29,11 +56,11 @@ export type ArrivedUpload = UploadRow & {
   extension: string;
 };
 
-const columns = `id, by_id AS byId, assignment_id AS assignmentId, course_id AS courseId, original_name AS originalName, bytes,
-  started_at AS startedAt, arrived_at AS arrivedAt, sha256, mime, extension, turned_in_at AS turnedInAt, dropped_at AS droppedAt`;
+const columns = `id, by_id AS byId, visit_id AS visitId, assignment_id AS assignmentId, course_id AS courseId, pile_id AS pileId, kind, original_name AS originalName, bytes,
+  started_at AS startedAt, arrived_at AS arrivedAt, sha256, mime, extension, turned_in_at AS turnedInAt, dropped_at AS droppedAt, file_id AS fileId, text, version`;
 
 export function hasArrived(upload: UploadRow): upload is ArrivedUpload {
-  return upload.arrivedAt !== null;
+  return upload.arrivedAt !== null && upload.sha256 !== null;
 }
 
 export function findUpload(db: Database, id: UploadId): UploadRow | undefined {
@@ -46,45 +73,125 @@ export function listTray(db: Database, student: PersonId, assignment: Assignment
     db,
     `SELECT ${columns} FROM upload
      WHERE by_id = ? AND assignment_id = ? AND turned_in_at IS NULL AND dropped_at IS NULL
-     ORDER BY started_at, id`,
+     ORDER BY place, started_at, rowid`,
     [student, assignment],
   );
 }
 
-/** Writes down that a file is on its way. Fails with `too-many-files` when the tray is full. */
-export function startUpload(
-  school: School,
-  upload: Pick<UploadRow, 'id' | 'byId' | 'originalName' | 'bytes'> &
-    ({ assignmentId: AssignmentId } | { courseId: CourseId }),
-): void {
+/** What a guest has brought and not handed in yet, in the order chosen. */
+export function listBrought(db: Database, visit: VisitId): UploadRow[] {
+  return all<UploadRow>(
+    db,
+    `SELECT ${columns} FROM upload WHERE visit_id = ? AND turned_in_at IS NULL AND dropped_at IS NULL
+     ORDER BY place, started_at, rowid`,
+    [visit],
+  );
+}
+
+/** What lies behind everything that was put in order before it. */
+const LAST_PLACE = 1_000_000;
+
+type NewUpload = Pick<UploadRow, 'id' | 'byId' | 'originalName'> &
+  Partial<Omit<UploadRow, 'id' | 'byId' | 'originalName' | 'startedAt'>>;
+
+/** Writes down that something is brought in. Fails with `too-many-files` when the tray it is for is full. */
+export function startUpload(school: School, upload: NewUpload): void {
   together(school.db, () => {
-    if (
-      'assignmentId' in upload &&
-      listTray(school.db, upload.byId, upload.assignmentId).length >= MOST_FILES
-    ) {
+    // A pile is as large as a course's work is; its sender is not held to the measure of one student.
+    if (upload.byId && !upload.pileId) requireMeasure(school, upload.byId, upload.bytes ?? 0);
+    if (upload.visitId) requireGuestMeasure(school, upload.visitId, upload.bytes ?? 0);
+    const there = upload.visitId
+      ? listBrought(school.db, upload.visitId)
+      : upload.byId && upload.assignmentId
+        ? listTray(school.db, upload.byId, upload.assignmentId)
+        : [];
+    if (there.length >= MOST_FILES) {
       throw new Failure('too-many-files', { most: MOST_FILES });
     }
     run(
       school.db,
-      `INSERT INTO upload (id, by_id, assignment_id, course_id, original_name, bytes, started_at)
-       VALUES (:id, :byId, :assignmentId, :courseId, :originalName, :bytes, :at)`,
-      { assignmentId: null, courseId: null, ...upload, at: school.now() },
+      `INSERT INTO upload (id, by_id, visit_id, assignment_id, course_id, pile_id, kind, original_name, bytes, started_at, arrived_at, sha256,
+         mime, extension, file_id, text, place)
+       VALUES (:id, :byId, :visitId, :assignmentId, :courseId, :pileId, :kind, :originalName, :bytes, :at, :arrivedAt, :sha256,
+         :mime, :extension, :fileId, :text, :place)`,
+      {
+        visitId: null,
+        assignmentId: null,
+        courseId: null,
+        pileId: null,
+        kind: 'file',
+        bytes: 0,
+        arrivedAt: null,
+        sha256: null,
+        mime: null,
+        extension: null,
+        fileId: null,
+        text: null,
+        ...upload,
+        at: school.now(),
+        place: LAST_PLACE,
+      },
     );
   });
 }
 
-/** Writes down that all bytes of a file are in the vault. */
+const HOUR = 3_600_000;
+
+/** Fails with `too-many-uploads` or `too-many-bytes` where somebody has begun more than a person does. */
+function requireMeasure(school: School, by: PersonId, bytes: number): void {
+  const since = (ms: number) => toInstant(Date.parse(school.now()) - ms);
+  const begun = one<{ hour: number; bytes: number }>(
+    school.db,
+    `SELECT COUNT(*) FILTER (WHERE started_at > :hour) AS hour, COALESCE(SUM(bytes), 0) AS bytes FROM upload
+     WHERE by_id = :by AND started_at > :day AND kind IN ('file', 'recording')`,
+    { by, hour: since(HOUR), day: since(24 * HOUR) },
+  )!;
+  const { uploadsAnHour, bytesADay } = school.limits;
+  if (begun.hour >= uploadsAnHour) throw new Failure('too-many-uploads', { most: uploadsAnHour });
+  if (begun.bytes + bytes > bytesADay) {
+    throw new Failure('too-many-bytes', { most: `${Math.round(bytesADay / 1024 ** 3)} GB` });
+  }
+}
+
+/** Fails with `too-many-bytes` where a guest, or all guests of a side door in a day, have brought more than is thought of. */
+function requireGuestMeasure(school: School, visit: VisitId, bytes: number): void {
+  const brought = one<{ guest: number; door: number }>(
+    school.db,
+    `SELECT COALESCE(SUM(u.bytes) FILTER (WHERE v.id = :visit), 0) AS guest, COALESCE(SUM(u.bytes), 0) AS door
+     FROM visit v JOIN upload u ON u.visit_id = v.id
+     WHERE v.door_id = (SELECT door_id FROM visit WHERE id = :visit) AND v.made_at > :day`,
+    { visit, day: toInstant(Date.parse(school.now()) - 24 * HOUR) },
+  )!;
+  const { guestBytes, doorBytesADay } = school.limits;
+  for (const [sum, most] of [
+    [brought.guest, guestBytes],
+    [brought.door, doorBytesADay],
+  ] as const)
+    if (sum + bytes > most)
+      throw new Failure('too-many-bytes', { most: `${Math.round(most / 1024 ** 3)} GB` });
+}
+
+/** Writes down that all bytes of a file are in the vault. What came for a drawer is a file of its sender from then on. */
 export function markArrived(
   school: School,
   id: UploadId,
-  facts: { sha256: Sha256; mime: string; extension: string },
+  facts: { sha256: Sha256; bytes: number; mime: string; extension: string },
 ): void {
-  run(
-    school.db,
-    `UPDATE upload SET arrived_at = :at, sha256 = :sha256, mime = :mime, extension = :extension
-     WHERE id = :id AND arrived_at IS NULL`,
-    { id, at: school.now(), ...facts },
-  );
+  const at = school.now();
+  together(school.db, () => {
+    const upload = findUpload(school.db, id);
+    if (!upload || upload.arrivedAt !== null) return;
+    const isForDrawer = upload.byId !== null && upload.assignmentId === null && upload.courseId === null;
+    const fileId = isForDrawer
+      ? makeFile(school.db, { ...upload, ...facts, ownerId: upload.byId, at })
+      : null;
+    run(
+      school.db,
+      `UPDATE upload SET arrived_at = :at, bytes = :bytes, sha256 = :sha256, mime = :mime, extension = :extension, file_id = :fileId
+       WHERE id = :id`,
+      { id, at, ...facts, fileId },
+    );
+  });
 }
 
 /** Takes a file out of the tray. What was turned in stays: then it fails with `already-turned-in`. */
@@ -92,10 +199,7 @@ export function dropUpload(school: School, id: UploadId): void {
   const dropped = run(
     school.db,
     'UPDATE upload SET dropped_at = :at WHERE id = :id AND turned_in_at IS NULL',
-    {
-      id,
-      at: school.now(),
-    },
+    { id, at: school.now() },
   );
   if (dropped === 0) throw new Failure('already-turned-in');
 }

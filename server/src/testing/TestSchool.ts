@@ -11,9 +11,10 @@ import {
   type JsonRouteName,
   type RouteName,
 } from '@vestibul/contract';
-import type { AssignmentId, CourseId, PersonId, UploadId } from '@vestibul/core';
+import type { AssignmentId, CourseId, DoorId, PersonId, PileId, PileState, UploadId } from '@vestibul/core';
 import { pino } from 'pino';
 import { SESSION_COOKIE, startSession } from '../auth/sessions';
+import { VISIT_COOKIE } from '../auth/visits';
 import { startServer, type RunningServer, type ServerOptions } from '../startServer';
 
 export interface Reply<Answer> {
@@ -22,6 +23,14 @@ export interface Reply<Answer> {
   error: ErrorAnswer['error'] | undefined;
   headers: Headers;
 }
+
+/** What an upload is for, in the words of its metadata. */
+type Purpose =
+  | { assignmentId: AssignmentId }
+  | { courseId: CourseId }
+  | { drawer: '1' }
+  | { door: '1' }
+  | { pileId: PileId };
 
 interface CallInput {
   params?: Record<string, string>;
@@ -56,20 +65,22 @@ export class Caller {
 
   async call<Name extends JsonRouteName>(name: Name, input: CallInput = {}): Promise<Reply<AnswerOf<Name>>> {
     const response = await this.raw(name, input);
-    const answer = (await response.json()) as AnswerOf<Name> & Partial<ErrorAnswer>;
+    const answer = (response.status === 204 ? {} : await response.json()) as AnswerOf<Name> &
+      Partial<ErrorAnswer>;
     return { status: response.status, data: answer, error: answer.error, headers: response.headers };
   }
 
   /** Calls a route that must succeed. */
   async must<Name extends JsonRouteName>(name: Name, input: CallInput = {}): Promise<AnswerOf<Name>> {
     const reply = await this.call(name, input);
-    if (reply.status !== 200) throw new Error(`${name}: ${reply.status} ${JSON.stringify(reply.error)}`);
+    if (reply.status !== 200 && reply.status !== 204)
+      throw new Error(`${name}: ${reply.status} ${JSON.stringify(reply.error)}`);
     return reply.data;
   }
 
-  /** Starts an upload by the tus protocol, for an assignment's tray or as a blank, and returns its address, or the refusal. */
+  /** Starts an upload by the tus protocol, and returns its address, or the refusal. */
   async startUpload(
-    purpose: AssignmentId | { courseId: CourseId },
+    purpose: Purpose,
     name: string,
     bytes: number,
   ): Promise<{ url: string; id: UploadId; status: number; body: string }> {
@@ -78,7 +89,9 @@ export class Caller {
       headers: {
         'Tus-Resumable': '1.0.0',
         'Upload-Length': String(bytes),
-        'Upload-Metadata': `filename ${base64(name)},${typeof purpose === 'string' ? `assignmentId ${base64(purpose)}` : `courseId ${base64(purpose.courseId)}`}`,
+        'Upload-Metadata': [['filename', name], ...Object.entries(purpose)]
+          .map(([key, value]) => `${key} ${base64(value)}`)
+          .join(','),
       },
     });
     const url = response.headers.get('location') ?? '';
@@ -117,7 +130,7 @@ export class Caller {
 
   /** Uploads a whole file into the tray. */
   upload(assignmentId: AssignmentId, name: string, bytes: Uint8Array<ArrayBuffer>): Promise<UploadId> {
-    return this.#upload(assignmentId, name, bytes);
+    return this.#upload({ assignmentId }, name, bytes);
   }
 
   /** Uploads a whole file that is to be a blank. */
@@ -125,11 +138,43 @@ export class Caller {
     return this.#upload({ courseId }, name, bytes);
   }
 
-  async #upload(
-    purpose: AssignmentId | { courseId: CourseId },
-    name: string,
-    bytes: Uint8Array<ArrayBuffer>,
-  ): Promise<UploadId> {
+  /** Brings a whole file through a side door. */
+  bring(name: string, bytes: Uint8Array<ArrayBuffer>): Promise<UploadId> {
+    return this.#upload({ door: '1' }, name, bytes);
+  }
+
+  /** Sends a whole file with a pile, under its path there. */
+  sendWithPile(pileId: PileId, path: string, bytes: Uint8Array<ArrayBuffer>): Promise<UploadId> {
+    return this.#upload({ pileId }, path, bytes);
+  }
+
+  /** Brings a pile of files to the sorting table and waits until all of it is read and placed. */
+  async bringPile(
+    courseId: CourseId,
+    files: Readonly<Record<string, Uint8Array<ArrayBuffer>>>,
+    known: { periodId?: string; assignmentId?: AssignmentId } = {},
+  ): Promise<AnswerOf<'readPile'>> {
+    const { id } = await this.must('makePile', { params: { courseId }, body: { name: 'A pile', ...known } });
+    for (const [path, bytes] of Object.entries(files)) await this.sendWithPile(id, path, bytes);
+    await this.must('endSending', { params: { pileId: id } });
+    return this.pileDone(id);
+  }
+
+  /** Waits until nothing goes on for a pile any more. */
+  async pileDone(pileId: PileId, state: PileState = 'placed'): Promise<AnswerOf<'readPile'>> {
+    for (;;) {
+      const pile = await this.must('readPile', { params: { pileId }, query: { state } });
+      if (pile.state === 'done' || pile.state === 'stopped') return pile;
+      await new Promise((resolve) => setTimeout(resolve, 25));
+    }
+  }
+
+  /** Uploads a whole file into the drawer. */
+  uploadToDrawer(name: string, bytes: Uint8Array<ArrayBuffer>): Promise<UploadId> {
+    return this.#upload({ drawer: '1' }, name, bytes);
+  }
+
+  async #upload(purpose: Purpose, name: string, bytes: Uint8Array<ArrayBuffer>): Promise<UploadId> {
     const { id, status, body } = await this.startUpload(purpose, name, bytes.length);
     if (status !== 201) throw new Error(`upload refused: ${status} ${body}`);
     const sent = await this.sendBytes(id, bytes);
@@ -159,6 +204,8 @@ export class TestSchool {
   assignment!: AssignmentId;
   periods: Record<number, string> = {};
   ids: Record<string, PersonId> = {};
+  /** Cookies of guests who have come in at a side door, by the name they were given here. */
+  guests: Record<string, string> = {};
 
   private constructor(
     readonly folder: string,
@@ -198,6 +245,7 @@ export class TestSchool {
 
   /** Somebody signed in, by the name they were given here; null is nobody. */
   as(name: string | null): Caller {
+    if (name !== null && this.guests[name]) return new Caller(() => this.running.address, this.guests[name]);
     const cookie =
       name === null ? null : `${SESSION_COOKIE}=${startSession(this.running.school, this.ids[name]!)}`;
     return new Caller(() => this.running.address, cookie);
@@ -269,6 +317,31 @@ export class TestSchool {
       params: { courseId: otherCourse },
     });
     this.ids.outsider = outsider!.id;
+  }
+
+  /** Lets a guest in at a side door; from then on they are somebody here by `key`. */
+  async enter(key: string, token: string, body: { name: string; email?: string }): Promise<Caller> {
+    const answer = await this.as(null).raw('enterDoor', { params: { token }, body });
+    if (answer.status !== 200) throw new Error(`enterDoor: ${answer.status} ${await answer.text()}`);
+    this.guests[key] = answer.headers
+      .getSetCookie()
+      .find((cookie) => cookie.startsWith(VISIT_COOKIE))!
+      .split(';')[0]!;
+    return this.as(key);
+  }
+
+  /** A side door for anyone, or as `body` says; the secret part of its address. */
+  async makeDoor(body: BodyFor<'makeDoor'> = {}): Promise<{ id: DoorId; token: string }> {
+    const params = { courseId: this.course };
+    const { id } = await this.as('teacher').must('makeDoor', { params, body });
+    const doors = await this.as('teacher').must('listDoors', { params });
+    return {
+      id,
+      token: doors
+        .find((door) => door.id === id)!
+        .path.split('/')
+        .at(-1)!,
+    };
   }
 
   async assign(title: string, numbers: number[], dueLocal: string): Promise<AssignmentId> {

@@ -6,14 +6,45 @@ import {
   readList,
   readPackage,
   type ListOptions,
+  type CourseId,
   type PersonId,
+  type PileId,
   type ReadList,
   type ReadPackage,
   type Sha256,
 } from '@vestibul/core';
-import { openSchool } from '../school';
+import { readPieces, readTableAgain, takeOut } from '../pile/pileJobs';
+import { openSchool, type School } from '../school';
 import { applyPlan } from '../store/applyPlan';
+import { applyRenaming, findOffNames, planRenaming, undoRenaming, type Progress } from '../store/renaming';
 import { unzipTexts } from './unzipTexts';
+
+/** Does something with the school through a connection of this thread's own. */
+async function inSchool<Result>(
+  folder: string,
+  work: (school: School) => Result | Promise<Result>,
+): Promise<Result> {
+  const school = openSchool({ folder });
+  try {
+    return await work(school);
+  } finally {
+    school.close();
+  }
+}
+
+interface PileJob {
+  folder: string;
+  pile: PileId;
+  cancel: SharedArrayBuffer;
+}
+
+/** Tells how far a job is, where somebody listens. */
+export type Report = (done: number, total: number) => void;
+
+function progressOf(cancel: SharedArrayBuffer, report: Report): Progress {
+  const flag = new Int32Array(cancel);
+  return { report, isCancelled: () => Atomics.load(flag, 0) !== 0 };
+}
 
 /** What is computed in threads of its own, so that no request waits for it. */
 export const jobs = {
@@ -52,12 +83,56 @@ export const jobs = {
 
   /** Writes what a package changes, through a connection of this thread's own. */
   applyPlan({ folder, ...what }: { folder: string } & Parameters<typeof applyPlan>[1]) {
-    const school = openSchool({ folder });
-    try {
-      return applyPlan(school, what);
-    } finally {
-      school.close();
-    }
+    return inSchool(folder, (school) => applyPlan(school, what));
+  },
+
+  /** The names that a rule would change. */
+  planRenaming({ folder, ...wish }: { folder: string } & Parameters<typeof planRenaming>[1]) {
+    return inSchool(folder, (school) => planRenaming(school, wish));
+  },
+
+  /** Changes names, all or none. */
+  applyRenaming(
+    {
+      folder,
+      cancel,
+      ...what
+    }: { folder: string; cancel: SharedArrayBuffer } & Parameters<typeof applyRenaming>[1],
+    report: Report,
+  ) {
+    return inSchool(folder, (school) => applyRenaming(school, what, progressOf(cancel, report)));
+  },
+
+  /** Takes a change of names back. */
+  undoRenaming(
+    {
+      folder,
+      cancel,
+      ...what
+    }: { folder: string; cancel: SharedArrayBuffer } & Parameters<typeof undoRenaming>[1],
+    report: Report,
+  ) {
+    return inSchool(folder, (school) => undoRenaming(school, what, progressOf(cancel, report)));
+  },
+
+  /** Takes what has arrived for a pile out of it. */
+  takeOut({ folder, pile, cancel }: PileJob, report: Report) {
+    return inSchool(folder, (school) => takeOut(school, pile, progressOf(cancel, report)));
+  },
+
+  /** Reads the pieces of a pile that were not read yet. */
+  readPieces({ folder, pile, cancel }: PileJob, report: Report) {
+    return inSchool(folder, (school) => readPieces(school, pile, progressOf(cancel, report)));
+  },
+
+  /** Reads again what lies on a course's table. */
+  readAgain({ folder, course }: { folder: string; course: CourseId }) {
+    return inSchool(folder, (school) => readTableAgain(school, course));
+  },
+
+  /** The names that do not follow the rule in force. */
+  findOffNames({ folder, ...what }: { folder: string } & Parameters<typeof findOffNames>[1]) {
+    return inSchool(folder, (school) => findOffNames(school, what));
   },
 };
 

@@ -1,13 +1,16 @@
-import { useState, type ReactNode } from 'react';
+import { Suspense, lazy, useState, type ReactNode } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { api, type Course, type Slot } from '../state/api';
-import { KeyHelp } from './KeyHelp';
 import { Mark } from './Mark';
 import { NameStrip, type StripContent, type StripKey } from './NameStrip';
 import { PersonMenu } from './PersonMenu';
 import { Plate } from './Plate';
 import { placeKeys, placePath, placesOf, type Place } from './places';
 import { useKeys } from './useKeys';
+
+// Looked at now and then, so they come when they are wanted.
+const KeyHelp = lazy(() => import('./KeyHelp').then(({ KeyHelp: view }) => ({ default: view })));
+const FindName = lazy(() => import('./FindName').then(({ FindName: view }) => ({ default: view })));
 
 interface HallProps {
   course: Course;
@@ -25,6 +28,7 @@ interface HallProps {
 export function Hall({ course, place, period, pathFor, strip, keys = [], children }: HallProps) {
   const navigate = useNavigate();
   const [helps, setHelps] = useState(false);
+  const [finds, setFinds] = useState(false);
   const unseen = useUnseen(course);
   const doors = [...course.periods.map((known) => String(known.number)), 'all'];
   const to = pathFor ?? ((door: string) => placePath(course.id, place, door));
@@ -36,6 +40,7 @@ export function Hall({ course, place, period, pathFor, strip, keys = [], childre
     '[': () => step(-1),
     ']': () => step(1),
     '?': () => setHelps(true),
+    '/': course.role === 'office' ? undefined : () => setFinds(true),
     ...Object.fromEntries(
       placesOf(course.role).map((name) => [
         `g ${placeKeys[name]}`,
@@ -93,9 +98,25 @@ export function Hall({ course, place, period, pathFor, strip, keys = [], childre
             className="flex items-center gap-2 border-y-3 border-transparent px-3 whitespace-nowrap text-ink-2 no-underline aria-[current]:border-b-brass-mark aria-[current]:font-bold aria-[current]:text-ink"
           >
             {name}
+            {name === 'Sorting table' && course.toSort > 0 ? (
+              <b className="rounded bg-brass-soft px-1.5 text-small text-ink">
+                <span className="sr-only">, </span>
+                {course.toSort}
+                <span className="sr-only"> to sort</span>
+              </b>
+            ) : null}
           </Link>
         ))}
-        <p className="my-auto ml-auto pl-4 text-small whitespace-nowrap text-ink-2 max-lg:hidden">
+        {course.role === 'office' ? null : (
+          <button
+            type="button"
+            onClick={() => setFinds(true)}
+            className="my-auto ml-auto flex items-center gap-1.5 rounded px-2 py-1 whitespace-nowrap text-ink-2 hover:bg-ground"
+          >
+            <kbd aria-hidden="true">/</kbd> Find a name
+          </button>
+        )}
+        <p className="my-auto pl-4 text-small whitespace-nowrap text-ink-2 max-lg:hidden">
           {course.title} · {course.year.label}
           {course.year.isOver ? (
             <b className="ml-2 rounded bg-brass-soft px-2 py-0.5 text-ink">over: for reading</b>
@@ -109,8 +130,11 @@ export function Hall({ course, place, period, pathFor, strip, keys = [], childre
       >
         {children}
       </main>
-      <NameStrip content={strip} keys={keys} />
-      <KeyHelp open={helps} onClose={() => setHelps(false)} />
+      <NameStrip course={course} content={strip} keys={keys} />
+      <Suspense>
+        {helps ? <KeyHelp onClose={() => setHelps(false)} /> : null}
+        {finds ? <FindName course={course} onClose={() => setFinds(false)} /> : null}
+      </Suspense>
     </div>
   );
 }

@@ -10,7 +10,16 @@ const keys: readonly [string[], string][] = [
   [['r'], 'review: to the desk; there, mark reviewed'],
   [['c'], 'write a comment (on the desk)'],
   [['a'], 'approve what is held (on the desk)'],
+  [['b'], 'send held work back with the word you wrote (on the desk)'],
   [['h'], 'hand back (on the desk)'],
+  [['1', '…', '9'], 'choose a candidate (on the sorting table)'],
+  [['t'], 'type a name (on the sorting table)'],
+  [['↵'], 'place it (on the sorting table)'],
+  [['x', 'l'], 'not ours, later (on the sorting table)'],
+  [['v', 's'], 'take together, take all alike (on the sorting table)'],
+  [['u', 'U'], 'undo, do again (on the sorting table)'],
+  [['n'], 'mend or change the name on the strip'],
+  [['/'], 'find a name, also an old one'],
   [['?'], 'this page'],
 ];
 
@@ -34,12 +43,12 @@ const forms: readonly {
 ];
 
 /** All keys, and the legend of the rack's forms: one key away on every teacher's screen. */
-export function KeyHelp({ open, onClose }: { open: boolean; onClose: () => void }) {
+export function KeyHelp({ onClose }: { onClose: () => void }) {
   return (
     <Dialog
       title="Keys and forms"
       description="Every key of the hall, and what the forms on the rack mean"
-      open={open}
+      open
       onClose={onClose}
       className="max-w-3xl"
     >

@@ -1,4 +1,11 @@
-import type { NameSegment } from '@vestibul/core';
+import { Suspense, lazy, useState } from 'react';
+import type { NameSegment, NameSubject } from '@vestibul/core';
+import type { Course } from '../state/api';
+import type { NamedThing } from './stripFor';
+import { useKeys } from './useKeys';
+
+// What is wrong with a name is said after the name is shown, so its reading comes after the page.
+const NameMend = lazy(() => import('./NameMend').then(({ NameMend: view }) => ({ default: view })));
 
 const partColours = ['var(--part-a)', 'var(--part-b)', 'var(--part-c)', 'var(--part-d)'] as const;
 
@@ -56,12 +63,21 @@ export function NamePicture({
   );
 }
 
+/** The folder or piece whose name the strip shows. */
+export interface StripName extends NamedThing {
+  subject: NameSubject;
+  id: string;
+  follows: boolean;
+}
+
 export interface StripContent {
   segments: readonly NameSegment[];
   verdict: string;
   /** What stands below the verdict: under which name it came, how long it is. */
   note?: string;
   noteCode?: string;
+  /** What can be renamed here. */
+  named?: StripName;
 }
 
 export interface StripKey {
@@ -70,7 +86,18 @@ export interface StripKey {
 }
 
 /** The strip along the bottom of every teacher's screen: the selected name, taken apart, with the rule's verdict. */
-export function NameStrip({ content, keys }: { content: StripContent | null; keys: readonly StripKey[] }) {
+export function NameStrip({
+  course,
+  content,
+  keys,
+}: {
+  course: Course;
+  content: StripContent | null;
+  keys: readonly StripKey[];
+}) {
+  const [mends, setMends] = useState(false);
+  const named = course.role === 'teacher' || course.role === 'co-teacher' ? content?.named : undefined;
+  useKeys({ n: () => setMends(named !== undefined) }, named !== undefined);
   return (
     <section
       aria-label="Name strip"
@@ -80,13 +107,26 @@ export function NameStrip({ content, keys }: { content: StripContent | null; key
         <>
           <NamePicture segments={content.segments} />
           <div className="grid min-w-44 flex-1 leading-tight">
-            <b className="truncate text-act">{content.verdict}</b>
+            <b className={`${content.named && !content.named.follows ? 'text-brick' : 'text-act'}`}>
+              {content.verdict}
+            </b>
             {content.note ? (
               <span className="line-clamp-2 text-small [overflow-wrap:anywhere] text-ink-2">
                 {content.note} {content.noteCode ? <code>{content.noteCode}</code> : null}
               </span>
             ) : null}
           </div>
+          {named && (mends || !named.follows) ? (
+            <Suspense>
+              <NameMend
+                course={course}
+                named={named}
+                isOpen={mends}
+                onOpen={() => setMends(true)}
+                onClose={() => setMends(false)}
+              />
+            </Suspense>
+          ) : null}
         </>
       ) : (
         <p className="text-ink-2">No name is selected.</p>

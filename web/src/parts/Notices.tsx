@@ -11,14 +11,22 @@ export function Notices() {
   const theme = useTheme();
   return (
     <Suspense>
-      <Toaster theme={theme} position="bottom-right" offset={{ bottom: 84 }} closeButton richColors={false} />
+      <Toaster
+        theme={theme}
+        position="bottom-left"
+        offset={{ bottom: 84, left: 100 }}
+        closeButton
+        richColors={false}
+      />
     </Suspense>
   );
 }
 
-/** Says something in passing. */
-export function tell(text: string): void {
-  void loadNotices().then(({ toast }) => toast(text));
+/** Says something in passing; what can be taken back offers that beside it, and stays longer. */
+export function tell(text: string, undo?: () => void): void {
+  void loadNotices().then(({ toast }) =>
+    toast(text, undo ? { duration: 20_000, action: { label: 'Undo', onClick: undo } } : {}),
+  );
 }
 
 /** Says why something was not done; it stays long enough to be read twice. */

@@ -1,4 +1,5 @@
 import * as Menu from '@radix-ui/react-dropdown-menu';
+import { Suspense, lazy, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { api, type Course } from '../state/api';
 import { setTheme, useTheme } from '../state/theme';
@@ -6,6 +7,10 @@ import { initialsOf, sayName } from './format';
 import { tellFailure } from './Notices';
 import { placePath } from './places';
 import { usePerson } from './useSession';
+
+const NoticeSettings = lazy(() =>
+  import('./NoticeSettings').then(({ NoticeSettings: view }) => ({ default: view })),
+);
 
 const itemClass =
   'cursor-pointer rounded-md px-3 py-2 outline-none data-[highlighted]:bg-ground data-[highlighted]:outline-2 data-[highlighted]:outline-brass-mark';
@@ -18,6 +23,7 @@ export function PersonMenu({ course, onHelp }: { course?: Course; onHelp?: () =>
   const person = usePerson();
   const theme = useTheme();
   const navigate = useNavigate();
+  const [showsNotices, setShowsNotices] = useState(false);
   const [signOut] = api.useSignOutMutation();
   const { data: courses } = api.useListCoursesQuery(undefined, { skip: person.standing === 'student' });
   const leave = async () => {
@@ -26,65 +32,71 @@ export function PersonMenu({ course, onHelp }: { course?: Course; onHelp?: () =>
     else void navigate('/');
   };
   return (
-    <Menu.Root>
-      <Menu.Trigger
-        aria-label={`${sayName(person)}: menu`}
-        className="mt-auto grid size-9 shrink-0 place-items-center rounded-full border-[1.5px] border-edge text-[13px] font-semibold text-ink"
-      >
-        {initialsOf(person)}
-      </Menu.Trigger>
-      <Menu.Portal>
-        <Menu.Content
-          align="start"
-          side="top"
-          sideOffset={8}
-          className="z-40 grid min-w-60 rounded-xl border border-line bg-surface p-1.5 text-ink shadow-xl"
+    <>
+      <Menu.Root>
+        <Menu.Trigger
+          aria-label={`${sayName(person)}: menu`}
+          className="mt-auto grid size-9 shrink-0 place-items-center rounded-full border-[1.5px] border-edge text-[13px] font-semibold text-ink"
         >
-          <Menu.Label className="px-3 py-2 text-small text-ink-2">
-            {sayName(person)} · {person.standing}
-          </Menu.Label>
-          {(courses ?? [])
-            .filter((known) => known.id !== course?.id)
-            .slice(0, COURSES_SHOWN)
-            .map((known) => (
-              <Menu.Item
-                key={known.id}
-                className={itemClass}
-                onSelect={() => void navigate(placePath(known.id, 'Today', 'all'))}
-              >
-                {known.title}, {known.yearLabel}
-                {known.isOver ? ' (over)' : ''}
+          {initialsOf(person)}
+        </Menu.Trigger>
+        <Menu.Portal>
+          <Menu.Content
+            align="start"
+            side="top"
+            sideOffset={8}
+            className="z-40 grid min-w-60 rounded-xl border border-line bg-surface p-1.5 text-ink shadow-xl"
+          >
+            <Menu.Label className="px-3 py-2 text-small text-ink-2">
+              {sayName(person)} · {person.standing}
+            </Menu.Label>
+            {(courses ?? [])
+              .filter((known) => known.id !== course?.id)
+              .slice(0, COURSES_SHOWN)
+              .map((known) => (
+                <Menu.Item
+                  key={known.id}
+                  className={itemClass}
+                  onSelect={() => void navigate(placePath(known.id, 'Today', 'all'))}
+                >
+                  {known.title}, {known.yearLabel}
+                  {known.isOver ? ' (over)' : ''}
+                </Menu.Item>
+              ))}
+            {person.standing === 'teacher' ? (
+              <Menu.Item className={itemClass} onSelect={() => void navigate('/new-course')}>
+                New course …
               </Menu.Item>
-            ))}
-          {person.standing === 'teacher' ? (
-            <Menu.Item className={itemClass} onSelect={() => void navigate('/new-course')}>
-              New course …
+            ) : null}
+            {person.standing === 'student' ? (
+              <Menu.Item className={itemClass} onSelect={() => void navigate('/calendar')}>
+                Calendar
+              </Menu.Item>
+            ) : null}
+            {person.standing === 'office' ? (
+              <Menu.Item className={itemClass} onSelect={() => void navigate('/people')}>
+                People
+              </Menu.Item>
+            ) : null}
+            <Menu.Separator className="my-1 h-px bg-line" />
+            <Menu.Item className={itemClass} onSelect={() => setTheme(theme === 'dark' ? 'light' : 'dark')}>
+              {theme === 'dark' ? 'Day theme' : 'Evening theme'}
             </Menu.Item>
-          ) : null}
-          {person.standing === 'student' ? (
-            <Menu.Item className={itemClass} onSelect={() => void navigate('/calendar')}>
-              Calendar
+            <Menu.Item className={itemClass} onSelect={() => setShowsNotices(true)}>
+              Notices …
             </Menu.Item>
-          ) : null}
-          {person.standing === 'office' ? (
-            <Menu.Item className={itemClass} onSelect={() => void navigate('/people')}>
-              People
+            {onHelp ? (
+              <Menu.Item className={itemClass} onSelect={onHelp}>
+                Keys and forms <kbd className="ml-2">?</kbd>
+              </Menu.Item>
+            ) : null}
+            <Menu.Item className={itemClass} onSelect={() => void leave()}>
+              Sign out
             </Menu.Item>
-          ) : null}
-          <Menu.Separator className="my-1 h-px bg-line" />
-          <Menu.Item className={itemClass} onSelect={() => setTheme(theme === 'dark' ? 'light' : 'dark')}>
-            {theme === 'dark' ? 'Day theme' : 'Evening theme'}
-          </Menu.Item>
-          {onHelp ? (
-            <Menu.Item className={itemClass} onSelect={onHelp}>
-              Keys and forms <kbd className="ml-2">?</kbd>
-            </Menu.Item>
-          ) : null}
-          <Menu.Item className={itemClass} onSelect={() => void leave()}>
-            Sign out
-          </Menu.Item>
-        </Menu.Content>
-      </Menu.Portal>
-    </Menu.Root>
+          </Menu.Content>
+        </Menu.Portal>
+      </Menu.Root>
+      <Suspense>{showsNotices ? <NoticeSettings onClose={() => setShowsNotices(false)} /> : null}</Suspense>
+    </>
   );
 }

@@ -20,6 +20,11 @@ export function sayMoment(instant: Instant, zone: string): string {
   return `${format(instant, zone, { weekday: 'short', day: 'numeric', month: 'short' })}, ${format(instant, zone, clock)}`;
 }
 
+/** Whose a file is; of a link, that its bytes are not the school's. */
+export function sayOwner(owner: Parameters<typeof sayName>[0] | null): string {
+  return owner ? sayName(owner) : 'outside';
+}
+
 /** `24 Nov 2026, 23:59:07`, for receipts and the ledger. */
 export function sayExactly(instant: Instant, zone: string): string {
   return `${format(instant, zone, { day: 'numeric', month: 'short', year: 'numeric' })}, ${format(instant, zone, { ...clock, second: '2-digit' })}`;

@@ -168,7 +168,7 @@ describe('stripFor', () => {
   test('says so where an earlier rule wrote the name', () => {
     const strip = stripFor(course, students[0]!, slot('s1', { name: 'Zhang old.txt' }), zone);
     expect(strip).toMatchObject({
-      verdict: 'Named by an earlier rule',
+      verdict: 'Does not follow the rule',
       segments: [{ text: 'Zhang old.txt', part: null }],
     });
   });

@@ -2,7 +2,7 @@ import type { CourseId } from '@vestibul/core';
 import type { Course } from '../state/api';
 
 /** The places of the teacher's hall that exist so far, in the order in which work passes them. */
-export const places = ['Today', 'Rack', 'Review desk', 'Ledger', 'Set-up'] as const;
+export const places = ['Today', 'Rack', 'Sorting table', 'Review desk', 'Ledger', 'Set-up'] as const;
 export type Place = (typeof places)[number];
 
 /** The places that are open to somebody with this role: the office keeps rosters and the record, an aide sees and comments. */
@@ -25,6 +25,7 @@ export function mayKeep(course: Pick<Course, 'role' | 'year'>): boolean {
 export const placeKeys = {
   Today: 't',
   Rack: 'r',
+  'Sorting table': 'o',
   'Review desk': 'd',
   Ledger: 'l',
   'Set-up': 's',
@@ -33,6 +34,7 @@ export const placeKeys = {
 const segments = {
   Today: 'today',
   Rack: 'rack',
+  'Sorting table': 'sorting',
   'Review desk': 'review',
   Ledger: 'ledger',
   'Set-up': 'set-up',

@@ -27,6 +27,14 @@ const sentences = {
       ? `${says}. Nothing was saved yet.`
       : 'Something in this form cannot be read. Nothing was saved yet; check it and try again.',
   'bad-rule': ({ found }) => `The rule cannot be read at ‘${found}’. The old rule still holds.`,
+  'name-off-rule': ({ name, says, proper }) =>
+    proper
+      ? `‘${name}’ does not follow the rule. Nothing was turned in yet and the files are kept: look at the proper names and turn in with them.`
+      : `‘${name}’ does not follow the rule. ${says} Nothing was changed.`,
+  'name-taken': ({ name }) => `Something in this course is called ‘${name}’ already. Nothing was changed.`,
+  'renaming-runs': () =>
+    'Names of this course are being changed right now. Wait until that has ended, then try again.',
+  'already-undone': () => 'This was undone before. Nothing was changed now.',
   'bad-list': ({ line }) =>
     line
       ? `The list cannot be read from line ${line} on: a quoted cell does not end. Nothing was added; close the quote there.`
@@ -65,8 +73,25 @@ const sentences = {
   'nothing-chosen': () => 'There is nothing in the tray. Choose at least one file first.',
   'still-arriving': ({ name }) =>
     `‘${name}’ is still on its way. Nothing was turned in yet; wait until its line is full.`,
+  'checksum-differs': () =>
+    'Some bytes were changed on their way. They were thrown away and are sent again; nothing else is lost.',
+  'bad-checksum': () => 'The program that sends this file speaks another checksum. Nothing was taken in.',
+  'too-many-uploads': ({ most }) =>
+    `More than ${most} files were begun within an hour. What arrived is kept; wait a while, then go on.`,
+  'too-many-bytes': ({ most }) =>
+    `More than ${most} were sent within a day. What arrived is kept; go on tomorrow, or ask the office.`,
   'already-turned-in': () =>
     'This was turned in a moment ago, perhaps from another window. It is safe and counted once.',
+  'already-reviewed': () =>
+    'Your teacher has reviewed this already, so it stays in. Nothing was changed; you can still turn in again.',
+  'nothing-in': () => 'Nothing is turned in here now. It may have been taken back a moment ago; look again.',
+  'taken-back': () =>
+    'Its student took this back, so it can no longer be opened. The line of it stays on the ledger.',
+  'bad-address': ({ address }) =>
+    `‘${address}’ is not an address of the web. Nothing was added; copy the whole address, beginning with https://.`,
+  'empty-text': ({ name }) => `‘${name}’ has no words yet. Nothing was turned in; write it, or take it out.`,
+  'written-elsewhere': () =>
+    'This text was written on in another window since. Nothing was written over: your words are kept in this window; copy them, then read the other ones again.',
   'upload-gone': () =>
     'This file is no longer in the tray. What you had turned in is safe; choose the file again.',
   'empty-file': ({ name }) =>
@@ -77,6 +102,26 @@ const sentences = {
     `The tray holds ${most} files at most. The ones in it are kept; turn them in first.`,
   'disk-full': () =>
     'The school has no room for this file right now. What arrived is kept. Tell your teacher, and try again later.',
+  'door-gone': () =>
+    'This address opens nothing. It may have been copied without its end; ask whoever gave it to you.',
+  'door-closed': () =>
+    'This door is not open now. Nothing was handed in; what you had handed in before is safe.',
+  'wrong-domain': ({ domains }) =>
+    `This door is for addresses of ${domains}. Nothing was sent; write such an address, or ask the teacher.`,
+  'wrong-code': () =>
+    'This is not the code that was sent, or it has run out. Look at the newest letter, or begin anew.',
+  'not-entered': () => 'Say first who you are. Nothing was handed in yet.',
+  'too-many-visits': ({ minutes }) =>
+    `Too many have come in here at once. Wait ${minutes} minutes and try again; nothing is lost.`,
+  'nothing-to-undo': () => 'There is nothing of yours to undo here.',
+  'nothing-to-redo': () => 'There is nothing that was undone last.',
+  'pile-stopped': () =>
+    'This pile was stopped, so nothing more is taken in with it. Bring the rest as a new pile.',
+  'already-placed': () => 'Somebody has decided about this already. Nothing was changed; look again.',
+  'no-mail': () =>
+    'This school has no mail set up, so nothing was sent. Ask the office; everything else works without it.',
+  'picture-too-large': ({ width, height }) =>
+    `This picture has ${width} × ${height} pixels, too many to be shown here. It is kept as it is; download it.`,
   'bytes-missing': ({ name }) =>
     `The bytes of ‘${name}’ could not be read. The record of it is kept; tell the office.`,
   'went-wrong': () => 'Something went wrong on our side. What was confirmed before is safe; try once more.',

@@ -5,11 +5,17 @@ import { placePath } from '../parts/places';
 import { Read } from '../parts/States';
 import { api } from '../state/api';
 import { useLive } from '../state/live';
-import { Rack } from './rack/Rack';
 import { Today } from './today/Today';
 
+const Rack = lazy(() => import('./rack/Rack').then(({ Rack: page }) => ({ default: page })));
 const ReviewDesk = lazy(() =>
   import('./review/ReviewDesk').then(({ ReviewDesk: page }) => ({ default: page })),
+);
+const StudentView = lazy(() =>
+  import('./preview/StudentView').then(({ StudentView: page }) => ({ default: page })),
+);
+const SortingTable = lazy(() =>
+  import('./sorting/SortingTable').then(({ SortingTable: page }) => ({ default: page })),
 );
 const Ledger = lazy(() => import('./ledger/Ledger').then(({ Ledger: page }) => ({ default: page })));
 const SetUp = lazy(() => import('./setUp/SetUp').then(({ SetUp: page }) => ({ default: page })));
@@ -41,6 +47,8 @@ export function StaffPages({ standing }: { standing: Standing }) {
     <Routes>
       <Route path="/course/:courseId/today" element={<Today />} />
       <Route path="/course/:courseId/rack" element={<Rack />} />
+      <Route path="/as-a-student/:assignmentId" element={<StudentView />} />
+      <Route path="/course/:courseId/sorting" element={<SortingTable />} />
       <Route path="/course/:courseId/review" element={<ReviewDesk />} />
       <Route path="/course/:courseId/ledger" element={<Ledger />} />
       <Route path="/course/:courseId/set-up" element={<SetUp />} />

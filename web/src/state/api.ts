@@ -18,8 +18,19 @@ const tagTypes = [
   'Calendar',
   'Package',
   'Feed',
+  'Names',
+  'Notices',
+  'Door',
+  'Deliveries',
+  'Table',
 ] as const;
 type Tag = (typeof tagTypes)[number];
+
+/** What is read again once names were changed. */
+const showsNames: readonly Tag[] = ['Names', 'Course', 'Roster', 'Rack', 'Submission', 'Ledger'];
+
+/** What is read again once something on the table was sorted. */
+const sorts: readonly Tag[] = ['Table', 'Course', 'Rack', 'Ledger'];
 
 /** Turns the arguments of a hook into a call of the route of that name. */
 const ask =
@@ -86,13 +97,30 @@ export const api = createApi({
       }),
       changeStudent: change('changeStudent', 'Roster', 'Course', 'Rack', 'Submission', 'Blanks'),
       makeSlips: change('makeSlips'),
-      setRule: change('setRule', 'Course'),
+      setRule: change('setRule', 'Course', 'Names'),
+      setOffRule: change('setOffRule', 'Course'),
+      readNaming: read('readNaming', 'Course', 'Roster'),
+      previewRenaming: build.mutation<AnswerOf<'previewRenaming'>, CallFor<'previewRenaming'>>({
+        query: ask('previewRenaming'),
+      }),
+      startRenaming: change('startRenaming'),
+      readRenaming: read('readRenaming'),
+      cancelRenaming: change('cancelRenaming'),
+      undoRenaming: change('undoRenaming'),
+      listRenamings: read('listRenamings', 'Names'),
+      checkNames: read('checkNames', 'Names', 'Course', 'Roster'),
+      findNames: read('findNames', 'Names'),
+      rename: change('rename', ...showsNames),
       makeFolders: change('makeFolders', 'Course', 'Roster', 'Rack'),
       makeAssignment: change('makeAssignment', 'Course', 'Courses', 'Calendar', 'Blanks'),
       changeAssignment: change('changeAssignment', 'Course', 'Rack', 'Calendar', 'Blanks'),
       copyAssignments: change('copyAssignments', 'Course', 'Courses', 'Calendar'),
       dropAssignment: change('dropAssignment', 'Course', 'Courses', 'Rack', 'Calendar', 'Blanks'),
       moveDue: change('moveDue', 'Rack', 'Calendar', 'Ledger'),
+      readNotices: plainRead('readNotices', 'Notices'),
+      setNotices: change('setNotices', 'Notices'),
+      previewReminder: read('previewReminder', 'Rack'),
+      sendReminder: change('sendReminder', 'Ledger', 'Rack'),
       listBlanks: read('listBlanks', 'Blanks'),
       keepBlank: change('keepBlank', 'Blanks'),
       putAwayBlank: change('putAwayBlank', 'Blanks'),
@@ -107,8 +135,33 @@ export const api = createApi({
       review: change('review', 'Submission', 'Ledger'),
       withdrawReview: change('withdrawReview', 'Submission', 'Ledger'),
       approve: change('approve', 'Submission', 'Ledger'),
+      sendBack: change('sendBack', 'Submission', 'Ledger', 'Rack'),
       handBack: change('handBack', 'Submission', 'Ledger'),
       readLedger: read('readLedger', 'Ledger'),
+
+      readDoor: read('readDoor', 'Door'),
+      enterDoor: change('enterDoor', 'Door'),
+      confirmVisit: change('confirmVisit', 'Door'),
+      deliver: change('deliver', 'Door'),
+      listDoors: read('listDoors', 'Deliveries'),
+      makeDoor: change('makeDoor', 'Deliveries'),
+      changeDoor: change('changeDoor', 'Deliveries'),
+      shutDoor: change('shutDoor', 'Deliveries'),
+      openDoor: change('openDoor', 'Deliveries'),
+      listDeliveries: read('listDeliveries', 'Deliveries'),
+      placeDelivery: change('placeDelivery', 'Deliveries', 'Rack', 'Ledger'),
+      turnAway: change('turnAway', 'Deliveries', 'Ledger'),
+      listPiles: read('listPiles', 'Table'),
+      makePile: change('makePile', 'Table', 'Ledger'),
+      readPile: read('readPile', 'Table'),
+      endSending: change('endSending', 'Table'),
+      stopPile: change('stopPile', 'Table'),
+      readTable: read('readTable', 'Table'),
+      sortPieces: change('sortPieces', ...sorts),
+      undoSorting: change('undoSorting', ...sorts),
+      redoSorting: change('redoSorting', ...sorts),
+      listKnownWords: read('listKnownWords', 'Table'),
+      forgetWords: change('forgetWords', 'Table'),
 
       readCalendar: read('readCalendar', 'Calendar'),
       readFeedAddress: plainRead('readFeedAddress', 'Feed'),
@@ -119,8 +172,24 @@ export const api = createApi({
       listMyFiles: read('listMyFiles', 'Mine'),
       listMyCopies: read('listMyCopies', 'Mine'),
       listPeriodPieces: read('listPeriodPieces', 'Mine'),
+      listMyLoose: read('listMyLoose', 'Mine'),
+      dropFile: change('dropFile', 'Tray', 'Mine'),
+      addLink: change('addLink', 'Tray', 'Mine'),
+      startText: change('startText', 'Tray', 'Mine'),
+      // Read anew each time its page is opened: it is what is written on.
+      readText: build.query<AnswerOf<'readText'>, CallFor<'readText'>>({
+        query: ask('readText'),
+        keepUnusedDataFor: 0,
+      }),
+      // The page that writes knows what it wrote; the list beside it is read again when the text is closed.
+      writeText: change('writeText'),
+      addFromDrawer: change('addFromDrawer', 'Tray', 'Mine'),
+      orderTray: change('orderTray', 'Tray'),
+      takeBack: change('takeBack', 'Tray', 'Mine', 'Submission'),
+      previewTray: read('previewTray', 'Course', 'Roster'),
       readTray: read('readTray', 'Tray'),
       turnIn: change('turnIn', 'Tray', 'Mine', 'Submission'),
+      endUpload: change('endUpload', 'Tray', 'Mine'),
       dropUpload: change('dropUpload', 'Tray', 'Mine'),
     };
   },
@@ -133,6 +202,9 @@ export type Submission = AnswerOf<'readSubmission'>;
 export type Piece = Submission['pieces'][number];
 export type Receipt = AnswerOf<'turnIn'>;
 export type TrayUpload = AnswerOf<'readTray'>['uploads'][number];
+
+/** Has the page read again what shows names, once many were changed. */
+export const staleNames = () => api.util.invalidateTags([...showsNames]);
 
 /** Puts one slot into the rack that is on screen, without reading the whole rack again. */
 export function putSlot(courseId: CourseId, slot: Slot) {

@@ -51,7 +51,7 @@ export const contractQuery: BaseQueryFn<AnyCall, unknown, PageFailure> = async (
         ? {}
         : { headers: { 'Content-Type': 'application/json' }, body: JSON.stringify(call.body) }),
     });
-    const answer: unknown = await response.json();
+    const answer: unknown = response.status === 204 ? {} : await response.json();
     return response.ok ? { data: answer } : { error: (answer as ErrorAnswer).error };
   } catch {
     return { error: { code: 'no-connection', details: {} } };

@@ -10,6 +10,8 @@ const GATHER_MS = 1500;
 const words = {
   published: (title: string) => `New: ‘${title}’. It stands on your Today.`,
   'handed back': (title: string) => `‘${title}’ has come back to you.`,
+  'sent back': (title: string) =>
+    `‘${title}’ was sent back to you with a word. Look at it and turn in again.`,
 } as const;
 
 function tellWord({ says, title }: Extract<LiveNotice, { kind: 'word' }>): void {
@@ -46,7 +48,7 @@ export function useLive(): void {
       } else {
         gathering ??= setTimeout(() => {
           gathering = undefined;
-          dispatch(api.util.invalidateTags(['Rack', 'Course', 'Roster']));
+          dispatch(api.util.invalidateTags(['Rack', 'Course', 'Roster', 'Deliveries', 'Table']));
         }, GATHER_MS);
       }
     };

@@ -5,7 +5,8 @@ import type { PageFailure } from './contractQuery';
 /** A file on its way from this page. */
 export interface Sending {
   key: string;
-  assignmentId: AssignmentId;
+  /** The assignment whose tray it is for; null is the drawer. */
+  assignmentId: AssignmentId | null;
   originalName: string;
   bytes: number;
   sent: number;

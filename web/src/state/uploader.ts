@@ -1,9 +1,10 @@
 import { Upload } from 'tus-js-client';
 import { routes } from '@vestibul/contract';
-import type { AssignmentId, UploadId } from '@vestibul/core';
+import type { AssignmentId, PersonId, UploadId } from '@vestibul/core';
 import { api } from './api';
 import { store } from './store';
 import { added, changed, removed } from './traySlice';
+import type { QueuedFile } from './uploadQueue';
 import { CHUNK, failureOf, refusal } from './uploading';
 
 /** Files sent at the same time; more would only share the same line. */
@@ -11,32 +12,74 @@ const AT_ONCE = 3;
 /** Waits between tries after a lost connection, in milliseconds; the last one is repeated for as long as it takes. */
 const RETRY_MS = [0, 500, 1000, 2000, 4000, 8000, ...Array.from({ length: 60 }, () => 10_000)];
 
+// Comes after the page: nothing of it is needed to send a file.
+const loadQueue = () => import('./uploadQueue');
+
+/** Whose uploads these are: whoever is signed in here. */
+const ownerId = (): PersonId | undefined =>
+  api.endpoints.readSession.select()(store.getState()).data?.person?.id;
+
 const running = new Map<string, Upload>();
 const queue: string[] = [];
 const uploads = new Map<string, Upload>();
 
-/** Puts files into the tray of an assignment and starts sending them. What can never be taken is refused here already. */
-export function sendFiles(assignmentId: AssignmentId, files: readonly File[]): void {
+/** Puts files into the tray of an assignment, or (null) into the drawer, and starts sending them. What can never be taken is refused here already. */
+export function sendFiles(assignmentId: AssignmentId | null, files: readonly File[]): void {
   for (const file of files) {
     const key = crypto.randomUUID();
-    const failure = refusal(file);
-    store.dispatch(
-      added({
-        key,
-        assignmentId,
-        originalName: file.name,
-        bytes: file.size,
-        sent: 0,
-        status: failure ? 'failed' : 'queued',
-        uploadId: null,
-        failure,
-      }),
-    );
-    if (failure) continue;
-    uploads.set(key, makeUpload(key, assignmentId, file));
-    queue.push(key);
+    const personId = ownerId();
+    if (!enqueue(key, assignmentId, file) || !personId) continue;
+    const kept = { key, personId, assignmentId, file, addedAt: Date.now() };
+    void loadQueue().then(({ keepFile }) => keepFile(kept));
   }
   startNext();
+}
+
+/**
+ * Goes on with what this browser was sending when its tab was closed or the device went off. What another open tab is
+ * sending is left to it.
+ */
+export async function goOnSending(left: readonly QueuedFile[]): Promise<void> {
+  const held = new Set((await navigator.locks?.query())?.held?.map(({ name }) => name));
+  for (const { key, assignmentId, file } of left) {
+    if (uploads.has(key) || held.has(lockOf(key))) continue;
+    enqueue(key, assignmentId, file);
+  }
+  startNext();
+}
+
+/** Puts a file on the page and into the queue; false where it can never be taken. */
+function enqueue(key: string, assignmentId: AssignmentId | null, file: File): boolean {
+  const failure = refusal(file);
+  store.dispatch(
+    added({
+      key,
+      assignmentId,
+      originalName: file.name,
+      bytes: file.size,
+      sent: 0,
+      status: failure ? 'failed' : 'queued',
+      uploadId: null,
+      failure,
+    }),
+  );
+  if (failure) return false;
+  uploads.set(key, makeUpload(key, assignmentId, file));
+  holdLock(key);
+  queue.push(key);
+  return true;
+}
+
+const lockOf = (key: string) => `vestibul-upload-${key}`;
+
+/** Ends, for each upload, the lock by which other tabs see that this one is sending it. */
+const releases = new Map<string, () => void>();
+
+function holdLock(key: string): void {
+  void navigator.locks?.request(
+    lockOf(key),
+    () => new Promise<void>((resolve) => releases.set(key, resolve)),
+  );
 }
 
 /** Takes a file that is on its way out of the tray. */
@@ -51,6 +94,9 @@ export async function stopSending(key: string): Promise<void> {
 export function forget(key: string): void {
   running.delete(key);
   uploads.delete(key);
+  releases.get(key)?.();
+  releases.delete(key);
+  void loadQueue().then(({ forgetFile }) => forgetFile(key));
   const queued = queue.indexOf(key);
   if (queued >= 0) queue.splice(queued, 1);
   store.dispatch(removed(key));
@@ -76,17 +122,17 @@ async function start(key: string, upload: Upload): Promise<void> {
   upload.start();
 }
 
-function makeUpload(key: string, assignmentId: AssignmentId, file: File): Upload {
+function makeUpload(key: string, assignmentId: AssignmentId | null, file: File): Upload {
   return new Upload(file, {
     endpoint: routes.createUpload.path,
     chunkSize: CHUNK,
     retryDelays: RETRY_MS,
     removeFingerprintOnSuccess: true,
-    metadata: { filename: file.name, assignmentId },
+    metadata: { filename: file.name, ...(assignmentId ? { assignmentId } : { drawer: '1' }) },
     // One file can be wanted for two assignments; each is an upload of its own.
     fingerprint: async (chosen) => {
       const { name, size, lastModified } = chosen as File;
-      return ['vestibul', assignmentId, name, size, lastModified].join('|');
+      return ['vestibul', assignmentId ?? 'drawer', name, size, lastModified].join('|');
     },
     onShouldRetry(error) {
       const isRefused = failureOf(error).code !== 'no-connection';
@@ -102,6 +148,11 @@ function makeUpload(key: string, assignmentId: AssignmentId, file: File): Upload
     },
     onSuccess() {
       // The tray that the server tells shows it from now on.
+      if (!assignmentId) {
+        store.dispatch(api.util.invalidateTags(['Mine']));
+        forget(key);
+        return;
+      }
       void store
         .dispatch(
           api.endpoints.readTray.initiate(

@@ -26,6 +26,7 @@ export const assignment = (id: string, dues: Course['assignments'][number]['dues
   graceMinutes: 0,
   groupIds: [] as GroupId[],
   holds: false,
+  offRule: null,
   visibleAt: at('2026-09-01T08:00:00.000Z'),
   dues,
 });
@@ -49,6 +50,7 @@ export const course: Course = {
   role: 'teacher',
   folderRule: '{period|pad 2}-{last}_{first}',
   fileRule: '{period|pad 2}-{last}_{first}_{assignment}',
+  offRule: 'mend',
   periods: [
     {
       id: p2,
@@ -63,6 +65,7 @@ export const course: Course = {
   ],
   staff: [],
   students: 3,
+  toSort: 0,
   folders: 3,
   assignments: [
     assignment('Past', [due(p2, '2026-11-20T10:00:00Z')]),
@@ -76,6 +79,10 @@ export const student = (id: string, last: string, periodId: PeriodId): RackStude
   called: '',
   periodId,
   groupId: null,
+  email: '',
+  username: '',
+  number: '',
+  folderId: null,
   joinedAt: at('2026-09-01T08:00:00.000Z'),
   leftAt: null,
   absences: [],
@@ -97,5 +104,7 @@ export const slot = (studentId: string, more: Partial<Slot>): Slot => ({
   drifted: false,
   name: '02-Zhang_A_Log.txt',
   originalName: 'x.txt',
+  topPieceId: null,
+  heldForName: false,
   ...more,
 });

@@ -102,6 +102,21 @@ describe('comparePackage', () => {
     expect(back.seats.map(({ person, change: what }) => [person, what])).toEqual([['u2', 'comes back']]);
   });
 
+  test('an address that changes is taken over, and what the package leaves empty is not taken away', () => {
+    const school = applied();
+    const withNumbers = { ...school, people: school.people.map((one) => ({ ...one, number: '77' })) };
+    const result = read(edit('users.csv', 'cabara@x.example', 'chidi@x.example'));
+    const plan = comparePackage(result.ok ? result.lists : lists(), withNumbers);
+    const contactOf = (id: string) => {
+      const { email, number, newContact } = plan.people.find(({ outerId }) => outerId === id)!;
+      return { email, number, newContact };
+    };
+    // The package knows another number of u2, and none of u1.
+    expect(contactOf('u2')).toEqual({ email: 'chidi@x.example', number: '1001', newContact: true });
+    expect(contactOf('u1')).toEqual({ email: 'itamsin@x.example', number: '77', newContact: false });
+    expect(comparePackage(lists(), school).people.some(({ newContact }) => newContact)).toBe(false);
+  });
+
   const known = (last: string, first: string, more: object = {}) => ({
     id: `k-${last}` as PersonId,
     outerId: null,

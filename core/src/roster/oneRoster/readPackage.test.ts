@@ -119,6 +119,19 @@ describe('readPackage', () => {
         ['enrollments.csv', 'unknown-id', 5],
       ],
     ],
+    [
+      'a day that its month does not have',
+      edit('academicSessions.csv', '2026-12-18', '2027-02-30'),
+      [
+        ['academicSessions.csv', 'bad-date', 3],
+        ['classes.csv', 'unknown-id', 2],
+        ['classes.csv', 'unknown-id', 3],
+        ['enrollments.csv', 'unknown-id', 2],
+        ['enrollments.csv', 'unknown-id', 3],
+        ['enrollments.csv', 'unknown-id', 4],
+        ['enrollments.csv', 'unknown-id', 5],
+      ],
+    ],
   ])('leaves out and tells each row with %s, and goes on with the rest', (_name, change, faults) => {
     const result = read(change);
     expect(result.ok).toBe(true);

@@ -1,22 +1,29 @@
-import { Suspense, lazy } from 'react';
+import { Suspense, lazy, useState, type ReactNode } from 'react';
 import { Download } from 'lucide-react';
 import { pathOf } from '@vestibul/contract';
-import type { PieceId } from '@vestibul/core';
+import { LINK_MIME } from '@vestibul/core';
 import { sayBytes } from '../format';
 import { Loading } from '../States';
 import { buttonClass } from '../Button';
+import { LinkView } from './LinkView';
 import { PlainView } from './PlainView';
 
 const PdfView = lazy(() => import('./PdfView').then(({ PdfView: view }) => ({ default: view })));
 const DocxView = lazy(() => import('./DocxView').then(({ DocxView: view }) => ({ default: view })));
 
 export interface ShownPiece {
-  id: PieceId;
+  id: string;
   name: string;
   mime: string;
   form: string;
   bytes: number;
+  /** Where its bytes are, where it is no piece yet. */
+  source?: string;
 }
+
+const MarkdownView = lazy(() =>
+  import('./MarkdownView').then(({ MarkdownView: view }) => ({ default: view })),
+);
 
 const DOCX = 'application/vnd.openxmlformats-officedocument.wordprocessingml.document';
 /** Text longer than this is offered for download: it is data, not reading. */
@@ -27,7 +34,7 @@ const NEVER_SHOWN = /^text\/html|svg/;
 
 /** The sealed copy of a piece, shown in place: pictures, pages, text, sound and video. */
 export function PieceView({ piece }: { piece: ShownPiece }) {
-  const source = pathOf('readPiece', { pieceId: piece.id });
+  const source = piece.source ?? pathOf('readPiece', { pieceId: piece.id });
   const view = viewOf(piece, source);
   return (
     <Suspense fallback={<Loading what="Opening the piece" />}>
@@ -43,9 +50,9 @@ function viewOf(piece: ShownPiece, source: string) {
   const { mime, name } = piece;
   if (mime.startsWith('image/') && !mime.includes('svg') && !mime.includes('heic')) {
     return (
-      <div className="grid min-h-0 flex-1 place-items-center overflow-auto p-3">
-        <img src={source} alt={name} className="max-h-full max-w-full rounded object-contain" />
-      </div>
+      <PictureView source={source} name={name}>
+        <NotShown piece={piece} source={source} />
+      </PictureView>
     );
   }
   if (mime === 'application/pdf') return <PdfView source={source} name={name} />;
@@ -72,17 +79,37 @@ function viewOf(piece: ShownPiece, source: string) {
       </div>
     );
   }
+  if (mime === LINK_MIME) return <LinkView source={source} />;
+  if (mime === 'text/markdown' && piece.bytes <= LONGEST_TEXT)
+    return <MarkdownView piece={piece} source={source} />;
   if (TEXT.test(mime) && !NEVER_SHOWN.test(mime) && piece.bytes <= LONGEST_TEXT) {
-    return <PlainView piece={piece} source={pathOf('readPiece', { pieceId: piece.id })} />;
+    return <PlainView piece={piece} source={source} />;
   }
   return null;
+}
+
+/** A picture; what is offered instead where it cannot be shown, being damaged or too large. */
+function PictureView({ source, name, children }: { source: string; name: string; children: ReactNode }) {
+  const [failed, setFailed] = useState(false);
+  if (failed) return children;
+  return (
+    <div className="grid min-h-0 flex-1 place-items-center overflow-auto p-3">
+      <img
+        src={source}
+        alt={name}
+        className="max-h-full max-w-full rounded object-contain"
+        onError={() => setFailed(true)}
+      />
+    </div>
+  );
 }
 
 function NotShown({ piece, source }: { piece: ShownPiece; source: string }) {
   return (
     <div className="m-auto grid justify-items-center gap-4 p-8 text-center">
       <p>
-        This kind of file ({piece.form}, {sayBytes(piece.bytes)}) is not shown in place.
+        This {piece.form} ({sayBytes(piece.bytes)}) is not shown in place: of its kind nothing is, or it is
+        too large or damaged. It is kept as it came.
       </p>
       <a className={buttonClass()} href={`${source}?download=1`}>
         <Download aria-hidden="true" className="size-4.5" /> Download

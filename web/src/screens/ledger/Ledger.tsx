@@ -10,7 +10,7 @@ import { sayCount, sayExactly, sayListName, sayName } from '../../parts/format';
 import { Hall } from '../../parts/Hall';
 import type { StripContent } from '../../parts/NameStrip';
 import { Empty, Read } from '../../parts/States';
-import { fileParts, valuesFor, workValues } from '../../parts/stripFor';
+import { namedPiece, partsOf } from '../../parts/stripFor';
 import { useCoursePage } from '../../parts/useCoursePage';
 import { usePageTitle } from '../../parts/usePageTitle';
 import { useLanguage, useZone } from '../../parts/useSession';
@@ -243,12 +243,32 @@ function stripForLine(course: Course, line: LedgerLine, zone: string): StripCont
   if (!line.piece) return null;
   const assignment = course.assignments.find((known) => known.title === line.assignment);
   const period = course.periods.find((known) => known.label === line.period);
-  const values = line.student && period ? valuesFor(course, { ...line.student, periodId: period.id }) : {};
+  const named =
+    line.student && period
+      ? namedPiece(
+          course,
+          {
+            ...line.student,
+            email: '',
+            username: '',
+            number: '',
+            groupId: null,
+            periodId: period.id,
+            folderName: '',
+          },
+          assignment,
+          {
+            name: line.piece.name,
+            originalName: line.piece.originalName,
+            at: line.at,
+            attempt: Number(line.facts.attempt),
+            n: Number(line.facts.n ?? 1),
+          },
+          zone,
+        )
+      : null;
   return {
-    segments: fileParts(course, line.piece.name, {
-      ...values,
-      ...workValues(assignment, line.at, Number(line.facts.attempt), zone),
-    }) ?? [{ text: line.piece.name, part: null }],
+    segments: (named && partsOf(named)) ?? [{ text: line.piece.name, part: null }],
     verdict: line.owner ? `owner then: ${sayName(line.owner)}` : 'on the record',
     note: 'came as',
     noteCode: line.piece.originalName,

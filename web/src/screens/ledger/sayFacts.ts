@@ -9,11 +9,13 @@ const readings: Record<string, (value: unknown, line: LedgerLine) => string | nu
   lateMs: (value) => (Number(value) > 0 ? `late by ${sayDuration(Number(value))}` : 'in time'),
   bytes: (value) => sayBytes(Number(value)),
   sha256: (value) => `SHA-256 ${String(value).slice(0, 12)}…`,
-  sealed: (value) => `sealed ${String(value).slice(0, 12)}…`,
+  sealed: (value) => (Array.isArray(value) ? null : `sealed ${String(value).slice(0, 12)}…`),
   now: (value) => `now ${String(value).slice(0, 12)}…`,
-  owner: (_value, line) => (line.owner ? `owner ${sayName(line.owner)}` : null),
+  owner: (value, line) =>
+    line.owner ? `owner ${sayName(line.owner)}` : value === 'outside' ? 'owner outside' : null,
   due: () => null,
   n: () => null,
+  startedAt: () => null,
   uploadedAt: () => null,
   nameSha256: () => null,
   originalNameSha256: () => null,
@@ -37,6 +39,7 @@ const readings: Record<string, (value: unknown, line: LedgerLine) => string | nu
   textSha256: (value) => `text ${String(value).slice(0, 12)}…`,
   dues: (value) => (Array.isArray(value) ? sayCount(value.length, 'due time') : null),
   list: (value) => (value === true ? 'from a list' : 'by hand'),
+  offRule: (value) => ({ mend: 'mended', ask: 'students are asked', hold: 'held' })[String(value)] ?? null,
   for: (value) => `for ${String(value)}s`,
 };
 

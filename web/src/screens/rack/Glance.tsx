@@ -114,21 +114,23 @@ function Shown({ submissionId, zone }: { submissionId: Submission['id']; zone: s
   return (
     <Read of={submission} what="Opening the work">
       {(data) => {
-        const newest = data.attempts[0]!;
-        const pieces = data.pieces.filter((piece) => piece.attempt === newest.attempt);
-        const current = pieces.find((piece) => piece.id === chosen) ?? pieces[0]!;
+        const counting = data.attempts.find((attempt) => attempt.counts);
+        const pieces = data.pieces.filter((piece) => piece.attempt === counting?.attempt);
+        const current = pieces.find((piece) => piece.id === chosen) ?? pieces[0];
+        if (!counting || !current)
+          return <p className="m-auto p-8 text-lg text-ink-2">Its student has taken this back.</p>;
         return (
           <>
             <p className="text-small text-ink-2">
-              Turned in {sayMoment(newest.at, zone)}
-              {newest.lateMs > 0 ? (
-                <b className="text-brick"> · late by {sayDuration(newest.lateMs)}</b>
-              ) : newest.due ? (
+              Turned in {sayMoment(counting.at, zone)}
+              {counting.lateMs > 0 ? (
+                <b className="text-brick"> · late by {sayDuration(counting.lateMs)}</b>
+              ) : counting.due ? (
                 ' · in time'
               ) : (
                 ''
               )}
-              {newest.attempt > 1 ? ` · try ${newest.attempt}` : ''}
+              {counting.attempt > 1 ? ` · try ${counting.attempt}` : ''}
             </p>
             <PieceTabs pieces={pieces} current={current} onChoose={setChosen} />
             <DriftNote piece={current} zone={zone} />

@@ -1,4 +1,4 @@
-import { useRef, useState } from 'react';
+import { Suspense, lazy, useEffect, useRef, useState } from 'react';
 import { useNavigate, useSearchParams } from 'react-router';
 import type { PersonId } from '@vestibul/core';
 import { assignmentsFor, chooseAssignment, placesFor, tallyOf, type Place } from '../../parts/courseWork';
@@ -14,14 +14,19 @@ import { useNow } from '../../parts/useNow';
 import { usePageTitle } from '../../parts/usePageTitle';
 import { useZone } from '../../parts/useSession';
 import { api, type Course } from '../../state/api';
+import { DropHere } from '../sorting/DropHere';
 import { AssignmentPicker } from './AssignmentPicker';
 import { DueLine } from './DueLine';
 import { OrderPicker } from '../../parts/OrderPicker';
 import { ApproveButton } from './ApproveButton';
-import { Glance } from './Glance';
 import { HandBackButton } from './HandBackButton';
+import { RemindButton } from './RemindButton';
 import { RackGrid, type RackGridHandle } from './RackGrid';
 import { TallyList } from './TallyList';
+
+// Fetched as soon as the rack is open, so that it is there when Space is pressed; not before the first page.
+const loadGlance = () => import('./Glance');
+const Glance = lazy(() => loadGlance().then(({ Glance: view }) => ({ default: view })));
 
 /** The rack: a period's wall of slots for one assignment. */
 export function Rack() {
@@ -40,6 +45,7 @@ function RackOf({ course, period }: { course: Course; period: string }) {
   const [chosen, setChosen] = useState<PersonId | null>(null);
   const [glances, setGlances] = useState(false);
   const grid = useRef<RackGridHandle>(null);
+  useEffect(() => void loadGlance(), []);
 
   const assignments = assignmentsFor(course, period, now);
   const assignment = chooseAssignment(assignments, search.get('assignment'), now);
@@ -103,6 +109,12 @@ function RackOf({ course, period }: { course: Course; period: string }) {
         <NothingGiven course={course} period={period} />
       ) : (
         <>
+          <DropHere
+            course={course}
+            assignmentId={assignment.id}
+            periodId={course.periods.find(({ number }) => String(number) === period)?.id ?? null}
+            says={`for ${assignment.title}`}
+          />
           <header className="mb-3 flex flex-wrap items-end gap-x-6.5 gap-y-2">
             <div className="min-w-0">
               <AssignmentPicker assignments={assignments} current={assignment} onChoose={toAssignment} />
@@ -112,6 +124,7 @@ function RackOf({ course, period }: { course: Course; period: string }) {
             <div className="flex items-center gap-2.25">
               <OrderPicker />
               <ApproveButton course={course} places={places} />
+              <RemindButton course={course} places={places} assignment={assignment} />
               <HandBackButton course={course} places={places} />
               <Button look="go" disabled={tally.in === 0} onClick={() => review(firstToReview(places))}>
                 {tally.toReview > 0 ? `Review ${tally.toReview}` : 'Review desk'}
@@ -143,15 +156,17 @@ function RackOf({ course, period }: { course: Course; period: string }) {
             />
           )}
           {selected && glances ? (
-            <Glance
-              course={course}
-              places={places}
-              at={at}
-              onMove={(place) => setChosen(place.student.id)}
-              onReview={() => review(selected)}
-              onClose={() => setGlances(false)}
-              onClosed={() => grid.current?.focus(selected.student.id)}
-            />
+            <Suspense>
+              <Glance
+                course={course}
+                places={places}
+                at={at}
+                onMove={(place) => setChosen(place.student.id)}
+                onReview={() => review(selected)}
+                onClose={() => setGlances(false)}
+                onClosed={() => grid.current?.focus(selected.student.id)}
+              />
+            </Suspense>
           ) : null}
         </>
       )}

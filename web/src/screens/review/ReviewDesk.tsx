@@ -134,6 +134,15 @@ function DeskOf({ course, period }: { course: Course; period: string }) {
   );
 }
 
+/** Where its student has taken back what lay here a moment ago. */
+function TakenBack() {
+  return (
+    <Empty title="Taken back">
+      <p>Its student has taken this back. The lines of it stay on the ledger.</p>
+    </Empty>
+  );
+}
+
 interface WorkProps {
   submissionId: Submission['id'];
   course: Course;
@@ -147,10 +156,13 @@ function Work({ submissionId, course, zone, onNext }: WorkProps) {
   return (
     <Read of={submission} what="Opening the work">
       {(data) => {
-        const newest = data.attempts[0]!.attempt;
+        const counting = data.attempts.find((attempt) => attempt.counts)?.attempt;
         const pieces = data.pieces.toSorted((a, b) => b.attempt - a.attempt || a.n - b.n);
         const current =
-          pieces.find((piece) => piece.id === chosen) ?? pieces.find((piece) => piece.attempt === newest)!;
+          pieces.find((piece) => piece.id === chosen) ??
+          pieces.find((piece) => piece.attempt === counting) ??
+          pieces[0];
+        if (!current) return <TakenBack />;
         return (
           <>
             <section

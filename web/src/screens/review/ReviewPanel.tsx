@@ -2,7 +2,7 @@ import { useRef, useState } from 'react';
 import { sayDuration } from '@vestibul/core';
 import { Button } from '../../parts/Button';
 import { inputClass } from '../../parts/Field';
-import { sayMoment, sayName } from '../../parts/format';
+import { sayMoment, sayName, sayOwner } from '../../parts/format';
 import { tell, tellFailure } from '../../parts/Notices';
 import { mayRun } from '../../parts/places';
 import { useKeys } from '../../parts/useKeys';
@@ -25,8 +25,9 @@ export function ReviewPanel({ submission, course, zone, onNext }: ReviewPanelPro
   const [review, reviewing] = api.useReviewMutation();
   const [withdraw] = api.useWithdrawReviewMutation();
   const [handBack, handingBack] = api.useHandBackMutation();
+  const [sendBack, sendingBack] = api.useSendBackMutation();
   const [approve, approving] = api.useApproveMutation();
-  const newest = submission.attempts[0]!;
+  const counting = submission.attempts.find((attempt) => attempt.counts) ?? submission.attempts[0]!;
   const isBack = submission.handedBackAt !== null;
 
   const saveComment = async () => {
@@ -60,9 +61,26 @@ export function ReviewPanel({ submission, course, zone, onNext }: ReviewPanelPro
     if (result.error) tellFailure(result.error);
     else tell(`${sayName(submission.student)}’s work is through.`);
   };
+  const sendItBack = async () => {
+    if (!text.trim()) {
+      tell('Write in a word what is to be done; then send it back.');
+      box.current?.focus();
+      return;
+    }
+    const result = await sendBack({
+      params: { courseId: course.id },
+      body: { submissionIds: [submission.id], word: text },
+    });
+    if (result.error) tellFailure(result.error);
+    else {
+      setText('');
+      tell(`Sent back to ${sayName(submission.student)}, with your word.`);
+    }
+  };
   const isHeld = submission.state === 'held';
   const runs = mayRun(course);
   useKeys({
+    b: () => (isHeld && runs ? void sendItBack() : undefined),
     a: () => (isHeld && runs ? void letThrough() : undefined),
     c: () => box.current?.focus(),
     r: () => (submission.reviewedAt || !runs ? undefined : void markReviewed()),
@@ -73,22 +91,22 @@ export function ReviewPanel({ submission, course, zone, onNext }: ReviewPanelPro
       <div>
         <h2 className="font-display text-xl leading-tight text-ink">{sayName(submission.student)}</h2>
         <p className="text-ink-2">
-          {submission.state} · {sayMoment(newest.at, zone)}
-          {newest.attempt > 1 ? ` · try ${newest.attempt}` : ''}
+          {submission.state} · {sayMoment(counting.at, zone)}
+          {counting.attempt > 1 ? ` · try ${counting.attempt}` : ''}
         </p>
-        {newest.lateMs > 0 ? (
-          <p className="font-semibold text-brick">late by {sayDuration(newest.lateMs)}</p>
+        {counting.lateMs > 0 ? (
+          <p className="font-semibold text-brick">late by {sayDuration(counting.lateMs)}</p>
         ) : null}
       </div>
       <dl className="grid grid-cols-[auto_1fr] gap-x-3 gap-y-0.5 text-small">
         <dt className="text-ink-2">owner</dt>
-        <dd>{sayName(submission.pieces[0]!.owner)}</dd>
+        <dd>{[...new Set(submission.pieces.map((piece) => sayOwner(piece.owner)))].join(', ')}</dd>
         <dt className="text-ink-2">lies in</dt>
         <dd className="[overflow-wrap:anywhere]">
           <code>{submission.folderName || 'no folder yet'}</code>
         </dd>
         <dt className="text-ink-2">ledger</dt>
-        <dd>line {newest.line}</dd>
+        <dd>line {counting.line}</dd>
       </dl>
       <ul aria-label="Comments" className="grid list-none gap-2 p-0">
         {submission.comments.map((said) => (
@@ -139,9 +157,14 @@ export function ReviewPanel({ submission, course, zone, onNext }: ReviewPanelPro
       {!runs ? null : (
         <div className="mt-auto grid gap-2">
           {isHeld ? (
-            <Button disabled={approving.isLoading} onClick={() => void letThrough()}>
-              Approve <kbd className="border-current bg-transparent text-current">a</kbd>
-            </Button>
+            <>
+              <Button disabled={sendingBack.isLoading} onClick={() => void sendItBack()}>
+                Send back with this word <kbd className="border-current bg-transparent text-current">b</kbd>
+              </Button>
+              <Button disabled={approving.isLoading} onClick={() => void letThrough()}>
+                Approve <kbd className="border-current bg-transparent text-current">a</kbd>
+              </Button>
+            </>
           ) : null}
           {isBack ? (
             <p className="rounded-lg bg-brass-soft px-3 py-2">

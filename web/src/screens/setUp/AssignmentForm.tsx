@@ -1,14 +1,6 @@
-import { useState, type ReactNode } from 'react';
+import { useState } from 'react';
 import { assignmentBody, type AnswerOf } from '@vestibul/contract';
-import {
-  afterwards,
-  forms,
-  isLocalTime,
-  lateCounts,
-  type Afterwards,
-  type Form,
-  type LateCounts,
-} from '@vestibul/core';
+import { afterwards, forms, isLocalTime, type Afterwards, type Form } from '@vestibul/core';
 import { Button } from '../../parts/Button';
 import { Field, inputClass } from '../../parts/Field';
 import { GroupMark } from '../../parts/GroupMark';
@@ -19,6 +11,10 @@ import { Check } from '../../parts/Check';
 import { api, type Course } from '../../state/api';
 import { DueFields } from './DueFields';
 import { ScoringField } from './ScoringField';
+import { LateSection } from './LateSection';
+import { RecordingSection } from './RecordingSection';
+import { Section } from './Section';
+import { OffRuleField } from './names/OffRulePicker';
 import { bodyOf, draftOf, type Draft } from './assignmentDraft';
 
 interface AssignmentFormProps {
@@ -32,11 +28,6 @@ const afterwardsWords: Record<Afterwards, string> = {
   own: 'their own pieces',
   period: 'everybody’s of their period, once they have turned in',
 };
-const lateWords: Record<LateCounts, string> = {
-  'when turned in': 'when ‘Turn in’ is pressed',
-  'when sending began': 'when the last file set out',
-};
-
 /** Everything about an assignment: the four things that each needs first, the rest folded away. */
 export function AssignmentForm({ course, assignment, onDone }: AssignmentFormProps) {
   const zone = useZone();
@@ -132,35 +123,7 @@ export function AssignmentForm({ course, assignment, onDone }: AssignmentFormPro
           </datalist>
         </div>
       </Section>
-      <Section title="Late" open={draft.graceMinutes !== '0' || draft.lateCounts !== lateCounts[0]}>
-        <div className="grid gap-4 sm:grid-cols-2">
-          <Field
-            label="Minutes of grace"
-            hint="nothing is late or missing before they have passed"
-            error={errors.graceMinutes}
-          >
-            <input
-              inputMode="numeric"
-              className={inputClass}
-              value={draft.graceMinutes}
-              onChange={(event) => set({ graceMinutes: event.target.value })}
-            />
-          </Field>
-          <Field label="What counts">
-            <select
-              className={inputClass}
-              value={draft.lateCounts}
-              onChange={(event) => set({ lateCounts: event.target.value as LateCounts })}
-            >
-              {lateCounts.map((known) => (
-                <option key={known} value={known}>
-                  {lateWords[known]}
-                </option>
-              ))}
-            </select>
-          </Field>
-        </div>
-      </Section>
+      <LateSection draft={draft} errors={errors} set={set} />
       <Section title="What is wanted" open={draft.forms.length > 0 || draft.files !== ''}>
         <fieldset>
           <legend className="mb-1.5 font-semibold">Kinds (none chosen: any)</legend>
@@ -186,12 +149,19 @@ export function AssignmentForm({ course, assignment, onDone }: AssignmentFormPro
           />
         </Field>
       </Section>
+      <RecordingSection draft={draft} errors={errors} set={set} />
       <Section title="Score" open={draft.scoring.kind !== 'none'}>
         <ScoringField value={draft.scoring} error={errors.scoring} onChange={(scoring) => set({ scoring })} />
       </Section>
       <Section
         title="Who hands in, and what they see"
-        open={draft.groupIds.length > 0 || draft.afterwards !== 'own' || draft.holds || draft.tells}
+        open={
+          draft.groupIds.length > 0 ||
+          draft.afterwards !== 'own' ||
+          draft.holds ||
+          draft.offRule !== null ||
+          draft.tells
+        }
       >
         {groups.length > 0 ? (
           <fieldset>
@@ -236,6 +206,11 @@ export function AssignmentForm({ course, assignment, onDone }: AssignmentFormPro
           label="Each piece waits for approval: until then its student sees it waiting and no other student sees it"
           checked={draft.holds}
           onChange={(holds) => set({ holds })}
+        />
+        <OffRuleField
+          value={draft.offRule}
+          ofCourse={course.offRule}
+          onChange={(offRule) => set({ offRule })}
         />
         <Check
           label="Say a word on students’ open pages when this is published and when it is handed back"
@@ -329,16 +304,6 @@ function complaints(course: Course, draft: Draft, body: ReturnType<typeof bodyOf
   const read = assignmentBody.safeParse(body);
   for (const issue of read.error?.issues ?? []) found[String(issue.path[0])] ??= issue.message;
   return found;
-}
-
-/** A part of the form that most assignments do not need: folded, and open where something in it is set. */
-function Section({ title, open, children }: { title: string; open: boolean; children: ReactNode }) {
-  return (
-    <details open={open} className="rounded-lg border border-line bg-surface px-4 py-2.5">
-      <summary className="cursor-pointer rounded font-semibold">{title}</summary>
-      <div className="mt-3 mb-1.5 grid gap-4">{children}</div>
-    </details>
-  );
 }
 
 function DirectionsField({

@@ -168,7 +168,19 @@ function ChangeOne({
   const assignment = api.useReadAssignmentQuery({ params: { assignmentId: id } });
   return (
     <Read of={assignment}>
-      {(data) => <AssignmentForm course={course} assignment={data} onDone={onDone} />}
+      {(data) => (
+        <>
+          <a
+            className="mb-3 inline-block rounded font-semibold text-act"
+            href={`/as-a-student/${id}`}
+            target="_blank"
+            rel="noopener noreferrer"
+          >
+            See it as a student
+          </a>
+          <AssignmentForm course={course} assignment={data} onDone={onDone} />
+        </>
+      )}
     </Read>
   );
 }

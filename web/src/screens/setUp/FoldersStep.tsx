@@ -1,4 +1,3 @@
-import { parseRule, writeName } from '@vestibul/core';
 import { Link } from 'react-router';
 import { Button } from '../../parts/Button';
 import { inOrder } from '../../parts/courseWork';
@@ -8,7 +7,7 @@ import { NamePicture } from '../../parts/NameStrip';
 import { tell, tellFailure } from '../../parts/Notices';
 import { placePath } from '../../parts/places';
 import { Empty, Read } from '../../parts/States';
-import { stripFor, valuesFor } from '../../parts/stripFor';
+import { stripFor } from '../../parts/stripFor';
 import { useZone } from '../../parts/useSession';
 import { api } from '../../state/api';
 import type { StepProps } from './SetUp';
@@ -20,7 +19,7 @@ export function FoldersStep({ course, period, onStrip }: StepProps) {
   const rack = api.useReadRackQuery({ params: { courseId: course.id } });
   const [make, { isLoading }] = api.useMakeFoldersMutation();
   const missing = course.students - course.folders;
-  const rule = parseRule(course.folderRule);
+  const chosen = course.periods.find((known) => String(known.number) === period);
   if (course.students === 0) {
     return (
       <Empty title="First the roster">
@@ -58,7 +57,7 @@ export function FoldersStep({ course, period, onStrip }: StepProps) {
           <ul className="grid list-none gap-x-8 p-0 md:grid-cols-2">
             {inOrder(students, course, arrangement)
               .filter((student) => student.leftAt === null)
-              .filter((student) => period === 'all' || String(valuesFor(course, student).period) === period)
+              .filter((student) => period === 'all' || student.periodId === chosen?.id)
               .toSorted((a, b) => (a.folderName && b.folderName ? (a.folderName < b.folderName ? -1 : 1) : 0))
               .map((student) => (
                 <li key={student.id} className="border-b border-line py-1">
@@ -69,14 +68,11 @@ export function FoldersStep({ course, period, onStrip }: StepProps) {
                   >
                     {student.folderName ? (
                       <code className="[overflow-wrap:anywhere]">{student.folderName}</code>
-                    ) : rule.ok ? (
+                    ) : (
                       <span className="opacity-70">
-                        <NamePicture
-                          segments={writeName(rule.rule, valuesFor(course, student)).segments}
-                          small
-                        />
+                        <NamePicture segments={stripFor(course, student, undefined, zone).segments} small />
                       </span>
-                    ) : null}
+                    )}
                   </button>
                 </li>
               ))}

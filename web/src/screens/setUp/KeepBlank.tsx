@@ -6,7 +6,7 @@ import { Button } from '../../parts/Button';
 import { Field, inputClass } from '../../parts/Field';
 import { tell, tellFailure } from '../../parts/Notices';
 import { api, type Course } from '../../state/api';
-import { sendBlank } from '../../state/sendBlank';
+import { sendFile } from '../../state/sendFile';
 
 interface KeepBlankProps {
   course: Course;
@@ -34,7 +34,7 @@ export function KeepBlank({ course, blank, onKept }: KeepBlankProps) {
   });
   const submit = async () => {
     setShare(0);
-    const sent = await sendBlank(course.id, file!, setShare);
+    const sent = await sendFile({ courseId: course.id }, file!, setShare);
     if ('failure' in sent) {
       setShare(null);
       return tellFailure(sent.failure);

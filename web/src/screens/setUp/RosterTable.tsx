@@ -170,7 +170,16 @@ export function RosterTable({ students, course, period, onStrip, onOpen }: Roste
                       <button
                         type="button"
                         className="block max-w-full truncate rounded text-left font-mono text-ink underline decoration-dotted underline-offset-3"
-                        onClick={() => onStrip(stripFor(course, { ...student, folderName }, undefined, zone))}
+                        onClick={() =>
+                          onStrip(
+                            stripFor(
+                              course,
+                              { ...student, folderName, folderId: student.folder?.id ?? null },
+                              undefined,
+                              zone,
+                            ),
+                          )
+                        }
                       >
                         {folderName}
                       </button>

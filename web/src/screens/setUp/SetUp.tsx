@@ -12,11 +12,12 @@ import { api, type Course } from '../../state/api';
 import { BlanksStep } from './BlanksStep';
 import { AssignmentsStep } from './AssignmentsStep';
 import { CourseStep } from './CourseStep';
+import { DoorsStep } from './doors/DoorsStep';
 import { FoldersStep } from './FoldersStep';
-import { NamesStep } from './NamesStep';
+import { NamesStep } from './names/NamesStep';
 import { RosterStep } from './RosterStep';
 
-const steps = ['course', 'roster', 'names', 'folders', 'assignments', 'blanks'] as const;
+const steps = ['course', 'roster', 'names', 'folders', 'assignments', 'blanks', 'doors'] as const;
 type Step = (typeof steps)[number];
 
 const titles: Record<Step, string> = {
@@ -26,6 +27,7 @@ const titles: Record<Step, string> = {
   folders: 'Turn-in folders',
   assignments: 'Assignments',
   blanks: 'Blanks',
+  doors: 'Side doors',
 };
 
 export interface StepProps {
@@ -68,6 +70,11 @@ function SetUpOf({ course, period, step }: { course: Course; period: string; ste
     { params: { courseId: course.id } },
     { skip: course.role === 'office' },
   );
+  const { data: doors } = api.useListDoorsQuery(
+    { params: { courseId: course.id } },
+    { skip: course.role === 'office' },
+  );
+  const openDoors = doors?.filter(({ state }) => state === 'open').length ?? 0;
   const blanks = kept?.length ?? 0;
   const states: Record<Step, { done: boolean; says: string }> = {
     course: { done: true, says: sayCount(course.periods.length, 'period') },
@@ -79,6 +86,10 @@ function SetUpOf({ course, period, step }: { course: Course; period: string; ste
       says: sayCount(course.assignments.length, 'assignment'),
     },
     blanks: { done: blanks > 0, says: blanks > 0 ? sayCount(blanks, 'blank') : 'if there are any' },
+    doors: {
+      done: (doors?.length ?? 0) > 0,
+      says: doors && doors.length > 0 ? `${openDoors} open` : 'for those without an account',
+    },
   };
   const panels: Record<Step, (props: StepProps) => ReactNode> = {
     course: CourseStep,
@@ -87,6 +98,7 @@ function SetUpOf({ course, period, step }: { course: Course; period: string; ste
     folders: FoldersStep,
     assignments: AssignmentsStep,
     blanks: BlanksStep,
+    doors: DoorsStep,
   };
   const Panel = panels[step];
   return (

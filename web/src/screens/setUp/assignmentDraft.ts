@@ -1,12 +1,16 @@
 import type { AnswerOf, BodyFor } from '@vestibul/contract';
 import {
   instantToLocal,
+  noRecording,
   type Afterwards,
+  type Counting,
   type Form,
   type GroupId,
   type Instant,
   type LateCounts,
+  type OffRule,
   type PeriodId,
+  type RecordingKind,
   type Scoring,
 } from '@vestibul/core';
 import type { Course } from '../../state/api';
@@ -21,12 +25,17 @@ export interface Draft {
   dues: Partial<Record<PeriodId, string>>;
   graceMinutes: string;
   lateCounts: LateCounts;
+  counting: Counting;
   forms: Form[];
   files: string;
   scoring: Scoring;
+  recordingKinds: RecordingKind[];
+  mostMinutes: string;
   groupIds: GroupId[];
   afterwards: Afterwards;
   holds: boolean;
+  /** Null is what the course says. */
+  offRule: OffRule | null;
   tells: boolean;
   when: 'draft' | 'now' | 'at';
   publishAt: string;
@@ -52,12 +61,16 @@ export function draftOf(
       dues: Object.fromEntries(course.periods.map((period) => [period.id, due])),
       graceMinutes: '0',
       lateCounts: 'when turned in',
+      counting: 'last in time',
       forms: [],
       files: '',
       scoring: { kind: 'none' },
+      recordingKinds: [],
+      mostMinutes: String(noRecording.mostMinutes),
       groupIds: [],
       afterwards: 'own',
       holds: false,
+      offRule: null,
       tells: false,
       when: 'now',
       publishAt: `${local(now + WEEK / 7).slice(0, 10)}T08:00`,
@@ -73,12 +86,16 @@ export function draftOf(
     dues: Object.fromEntries(assignment.dues.map((due) => [due.periodId, due.dueLocal])),
     graceMinutes: String(assignment.graceMinutes),
     lateCounts: assignment.lateCounts,
+    counting: assignment.counting,
     forms: wants.forms,
     files: wants.files === null ? '' : String(wants.files),
     scoring: assignment.scoring,
+    recordingKinds: assignment.recording.kinds,
+    mostMinutes: String(assignment.recording.mostMinutes),
     groupIds: assignment.groupIds,
     afterwards: assignment.afterwards,
     holds: assignment.holds,
+    offRule: assignment.offRule,
     tells: assignment.tells,
     when: visibleAt === null ? 'draft' : isAhead ? 'at' : 'now',
     publishAt: local(isAhead ? Date.parse(visibleAt) : now + WEEK / 7),
@@ -87,11 +104,22 @@ export function draftOf(
 
 /** The request that a form makes; whether it can be taken is the contract's to say. */
 export function bodyOf(draft: Draft): BodyFor<'makeAssignment'> {
-  const { dues, forms, files, graceMinutes, when, publishAt, ...rest } = draft;
+  const {
+    dues,
+    forms,
+    files,
+    graceMinutes,
+    recordingKinds: kinds,
+    mostMinutes,
+    when,
+    publishAt,
+    ...rest
+  } = draft;
   return {
     ...rest,
     dues: Object.entries(dues).map(([periodId, dueLocal]) => ({ periodId, dueLocal: dueLocal ?? '' })),
     graceMinutes: graceMinutes.trim() === '' ? 0 : graceMinutes,
+    recording: { kinds, mostMinutes },
     wants: { forms, files: files.trim() === '' ? null : files },
     visible: when === 'at' ? { when, local: publishAt } : { when },
   };

@@ -1,8 +1,8 @@
 import { useState } from 'react';
 import { Button } from '../../parts/Button';
 import { Field, inputClass } from '../../parts/Field';
+import { FormFailure } from '../../parts/FormFailure';
 import { Mark } from '../../parts/Mark';
-import { sayFailure } from '../../parts/sentences';
 import { usePageTitle } from '../../parts/usePageTitle';
 import { api } from '../../state/api';
 
@@ -50,11 +50,7 @@ export function SignIn() {
               className={inputClass}
             />
           </Field>
-          {error ? (
-            <p role="alert" className="font-semibold text-brick">
-              {sayFailure(error)}
-            </p>
-          ) : null}
+          <FormFailure failure={error} />
           <Button type="submit" look="go" className="py-3!" disabled={isLoading}>
             Sign in
           </Button>

@@ -3,6 +3,7 @@ import { Link, useNavigate, useParams } from 'react-router';
 import { SHORTEST_PASSWORD } from '@vestibul/contract';
 import { Button } from '../../parts/Button';
 import { Field, inputClass } from '../../parts/Field';
+import { FormFailure } from '../../parts/FormFailure';
 import { Mark } from '../../parts/Mark';
 import { sayFailure } from '../../parts/sentences';
 import { Loading } from '../../parts/States';
@@ -98,11 +99,7 @@ export function Welcome() {
             {...set('password')}
           />
         </Field>
-        {error ? (
-          <p role="alert" className="font-semibold text-brick">
-            {sayFailure(error)}
-          </p>
-        ) : null}
+        <FormFailure failure={error} />
         <Button type="submit" look="go" className="py-3!" disabled={isLoading}>
           {first ? 'Open the school' : 'Come in'}
         </Button>

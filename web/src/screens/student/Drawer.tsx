@@ -1,11 +1,18 @@
+import { FilePlus, X } from 'lucide-react';
 import { useState } from 'react';
 import { pathOf } from '@vestibul/contract';
+import { buttonClass } from '../../parts/Button';
 import { sayBytes, sayMoment } from '../../parts/format';
+import { tell, tellFailure } from '../../parts/Notices';
+import { ProgressBar } from '../../parts/ProgressBar';
+import { sayFailure } from '../../parts/sentences';
 import { Empty, Read } from '../../parts/States';
 import { usePageTitle } from '../../parts/usePageTitle';
 import { useZone } from '../../parts/useSession';
 import { Pages } from '../../parts/Pages';
 import { api } from '../../state/api';
+import { useAppSelector } from '../../state/store';
+import { forget, sendFiles } from '../../state/uploader';
 import { CopyLink } from './CopyLink';
 import { StudentFrame } from './StudentFrame';
 
@@ -20,14 +27,16 @@ export function Drawer() {
       <h1 className="mb-1">Drawer</h1>
       <p className="mb-4 text-ink-2">Your own files. You are the owner of all of them.</p>
       <HandedOut />
+      <Loose />
       <Read of={files} what="Opening the drawer">
         {(data) =>
           data.files.length === 0 ? (
-            <Empty title="The drawer is empty">
+            <Empty title="Nothing is turned in yet">
               <p>What you turn in is kept here, under its proper name.</p>
             </Empty>
           ) : (
             <>
+              <h2 className="mb-2">Turned in</h2>
               <ul className="grid list-none gap-2 p-0">
                 {data.files.map((file) => (
                   <li
@@ -64,6 +73,101 @@ export function Drawer() {
         }
       </Read>
     </StudentFrame>
+  );
+}
+
+/** What lies here and is turned in nowhere: put here, or taken back. Only its owner can open it. */
+function Loose() {
+  const zone = useZone();
+  const [pages, setPages] = useState<string[]>([]);
+  const { data } = api.useListMyLooseQuery({ query: { before: pages.at(-1) ?? '' } });
+  const [drop] = api.useDropFileMutation();
+  const sending = useAppSelector((state) => state.tray).filter((one) => one.assignmentId === null);
+  if (!data) return null;
+  return (
+    <section aria-labelledby="loose" className="mb-5 grid gap-2">
+      <h2 id="loose">Not turned in</h2>
+      {data.files.length + sending.length === 0 ? (
+        <p className="text-ink-2">
+          Nothing. What you put here can be turned in later without being sent again.
+        </p>
+      ) : (
+        <ul className="grid list-none gap-2 p-0">
+          {sending.map((one) => (
+            <li key={one.key} className="grid gap-1 rounded-lg border border-line bg-surface px-4 py-3">
+              <code className="[overflow-wrap:anywhere]">{one.originalName}</code>
+              {one.status === 'failed' ? (
+                <p role="alert" className="text-small font-semibold text-brick">
+                  {sayFailure(one.failure)}{' '}
+                  <button type="button" className="underline" onClick={() => forget(one.key)}>
+                    Take it off
+                  </button>
+                </p>
+              ) : (
+                <ProgressBar
+                  label={one.originalName}
+                  share={one.sent / Math.max(1, one.bytes)}
+                  className="h-1.25 bg-ground"
+                  fill="bg-act"
+                />
+              )}
+            </li>
+          ))}
+          {data.files.map((file) => (
+            <li
+              key={file.id}
+              className="flex items-start gap-2 rounded-lg border border-line bg-surface px-4 py-3"
+            >
+              <div className="grid min-w-0 gap-1">
+                <a
+                  href={pathOf('readMyFile', { fileId: file.id })}
+                  className="font-mono font-semibold [overflow-wrap:anywhere] text-act"
+                >
+                  {file.name}
+                </a>
+                <p className="text-small text-ink-2">
+                  {file.form}, {sayBytes(file.bytes)} · {sayMoment(file.changedAt, zone)}
+                  {file.was ? ` · was turned in for ${file.was.assignment} and came back` : ''}
+                  {file.trays.length > 0
+                    ? ` · lies in the tray of ${file.trays.map(({ title }) => title).join(' and ')}`
+                    : ''}
+                </p>
+                <p className="text-small text-ink-2">Can be opened by you alone</p>
+              </div>
+              {file.was ? null : (
+                <button
+                  type="button"
+                  aria-label={`Put ${file.name} away`}
+                  className="-mr-2 ml-auto grid size-11 shrink-0 place-items-center rounded text-ink-2 hover:bg-ground"
+                  onClick={() =>
+                    void drop({ params: { fileId: file.id } }).then(({ error }) =>
+                      error ? tellFailure(error) : tell(`‘${file.name}’ is out of the drawer.`),
+                    )
+                  }
+                >
+                  <X aria-hidden="true" className="size-5" />
+                </button>
+              )}
+            </li>
+          ))}
+        </ul>
+      )}
+      <Pages of="what is not turned in" pages={pages} next={data.next} onTurn={setPages} byTime />
+      <label
+        className={`${buttonClass('quiet')} relative cursor-pointer justify-self-start focus-within:outline-3 focus-within:outline-brass-mark`}
+      >
+        <FilePlus aria-hidden="true" className="size-5" /> Put files into the drawer
+        <input
+          type="file"
+          multiple
+          className="absolute inset-0 cursor-pointer opacity-0"
+          onChange={(event) => {
+            sendFiles(null, [...(event.target.files ?? [])]);
+            event.target.value = '';
+          }}
+        />
+      </label>
+    </section>
   );
 }
 

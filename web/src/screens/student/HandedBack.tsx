@@ -70,7 +70,10 @@ function One({ id }: { id: SubmissionId }) {
           <div>
             <h1>{data.assignment.title}</h1>
             <p className="mt-2 flex flex-wrap items-center gap-2 text-ink-2">
-              <StateMark state={data.state} late={(data.attempts[0]?.lateMs ?? 0) > 0} />
+              <StateMark
+                state={data.state}
+                late={(data.attempts.find(({ counts }) => counts)?.lateMs ?? 0) > 0}
+              />
               {data.handedBackAt ? `handed back ${sayMoment(data.handedBackAt, zone)}` : ''}
             </p>
           </div>

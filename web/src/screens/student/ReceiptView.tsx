@@ -1,5 +1,7 @@
-import { CircleCheck } from 'lucide-react';
+import { CircleCheck, Download } from 'lucide-react';
+import { pathOf } from '@vestibul/contract';
 import { sayDuration } from '@vestibul/core';
+import { buttonClass } from '../../parts/Button';
 import { sayBytes, sayExactly } from '../../parts/format';
 import { useZone } from '../../parts/useSession';
 import type { Receipt } from '../../state/api';
@@ -39,6 +41,14 @@ export function ReceiptView({ receipt, title, isNew = false }: ReceiptViewProps)
           </p>
         </div>
       </div>
+      {receipt.gone ? (
+        <p className="font-semibold">
+          {receipt.gone.how === 'taken back' ? 'You took this back' : 'Your teacher sent this back'},{' '}
+          {sayExactly(receipt.gone.at, zone)}. It counts no more; the record keeps it.
+        </p>
+      ) : receipt.counts || isNew ? null : (
+        <p className="text-ink-2">Another try counts.</p>
+      )}
       <p className="text-small text-ink-2">
         {title} · line {receipt.line} of the ledger
       </p>
@@ -55,6 +65,23 @@ export function ReceiptView({ receipt, title, isNew = false }: ReceiptViewProps)
           </li>
         ))}
       </ul>
+      <details className="text-small">
+        <summary className="w-fit cursor-pointer rounded font-semibold text-act">What this proves</summary>
+        <p className="mt-1.5 text-ink-2">
+          These very bytes were turned in by you at this time: a line of the school’s ledger says so, and the
+          school has signed it. Keep the file; with it anybody can check that without asking the school. It
+          does not say what became of the work afterwards.
+        </p>
+      </details>
+      <a
+        className={`${buttonClass('quiet')} justify-self-start`}
+        href={pathOf('readReceipt', {
+          submissionId: receipt.submissionId,
+          attempt: String(receipt.attempt),
+        })}
+      >
+        <Download aria-hidden="true" className="size-4.5" /> Keep the receipt as a file
+      </a>
     </section>
   );
 }

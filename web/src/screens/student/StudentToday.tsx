@@ -68,7 +68,7 @@ interface GroupProps {
 function Group({ title, assignments, now, empty, large = false }: GroupProps) {
   const zone = useZone();
   return (
-    <section>
+    <section aria-label={title}>
       <h2 className="mb-2">{title}</h2>
       {assignments.length === 0 ? <p className="text-ink-2">{empty}</p> : null}
       <ul className="grid list-none gap-2 p-0">
@@ -85,7 +85,13 @@ function Group({ title, assignments, now, empty, large = false }: GroupProps) {
               <b className={`min-w-0 font-semibold ${large ? 'font-display text-xl leading-tight' : ''}`}>
                 {assignment.title}
               </b>
-              <StateMark state={assignment.state} late={assignment.lateMs > 0} />
+              {assignment.sentBackAt ? (
+                <b className="justify-self-end rounded bg-brass-soft px-2 py-0.5 text-small text-ink">
+                  sent back
+                </b>
+              ) : (
+                <StateMark state={assignment.state} late={assignment.lateMs > 0} />
+              )}
               <span className="col-span-2 text-small text-ink-2">
                 {assignment.courseTitle}
                 {Date.parse(assignment.due) >= now

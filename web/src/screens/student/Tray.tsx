@@ -1,25 +1,57 @@
-import { Camera, FilePlus, FileText, Film, ImageIcon, Music, Table, X, type LucideIcon } from 'lucide-react';
-import { useEffect, useState } from 'react';
+import {
+  ArrowUp,
+  Camera,
+  FilePlus,
+  FileText,
+  Film,
+  ImageIcon,
+  Link2,
+  Music,
+  Plus,
+  Table,
+  X,
+  type LucideIcon,
+} from 'lucide-react';
+import { Suspense, lazy, useEffect, useLayoutEffect, useRef, useState } from 'react';
 import { useDropzone } from 'react-dropzone';
-import { formOf, parseRule, splitName, writeUniqueNames, type AssignmentId } from '@vestibul/core';
+import { Link } from 'react-router';
+import {
+  formOf,
+  parseRule,
+  splitName,
+  writeUniqueNames,
+  type AssignmentId,
+  type UploadId,
+} from '@vestibul/core';
 import { MOST_FILES, type AnswerOf } from '@vestibul/contract';
 import { Button } from '../../parts/Button';
 import { sayBytes } from '../../parts/format';
 import { tell, tellFailure } from '../../parts/Notices';
+import { ProgressBar } from '../../parts/ProgressBar';
 import { sayFailure } from '../../parts/sentences';
-import { api } from '../../state/api';
+import { useLeaveWarning } from '../../parts/useLeaveWarning';
+import { api, type TrayUpload } from '../../state/api';
 import type { Sending } from '../../state/traySlice';
 import { forget, sendFiles, stopSending } from '../../state/uploader';
+
+// Most turn in a file; the other ways come when they are asked for.
+const OtherWays = lazy(() => import('./OtherWays').then(({ OtherWays: view }) => ({ default: view })));
 
 interface TrayProps {
   id: AssignmentId;
   tray: AnswerOf<'readTray'>;
   sending: readonly Sending[];
+  /** Whether it is only looked at. */
+  isPreview?: boolean;
 }
 
 /** The tray: what is about to be turned in, under the names it will have, and the ways of putting something in. */
-export function Tray({ id, tray, sending }: TrayProps) {
+export function Tray({ id, tray, sending, isPreview = false }: TrayProps) {
   const [drop] = api.useDropUploadMutation();
+  const [order] = api.useOrderTrayMutation();
+  const [addLink] = api.useAddLinkMutation();
+  const [endUpload] = api.useEndUploadMutation();
+  const [otherWays, setOtherWays] = useState(false);
   const [isTouch] = useState(() => matchMedia('(pointer: coarse)').matches);
   const add = (files: readonly File[]) => {
     const room = MOST_FILES - tray.uploads.length - sending.length;
@@ -33,11 +65,28 @@ export function Tray({ id, tray, sending }: TrayProps) {
     noKeyboard: true,
     useFsAccessApi: false,
   });
+  usePaste(
+    !isPreview,
+    add,
+    (address) =>
+      void addLink({ params: { assignmentId: id }, body: { address } }).then(
+        ({ error }) => error && tellFailure(error),
+      ),
+  );
   useLeaveWarning(sending.some((one) => one.status !== 'failed'));
 
   const own = new Set(sending.map((one) => one.uploadId));
   const listed = tray.uploads.filter((upload) => !own.has(upload.id));
   const names = namesFor(tray, listed.length, sending);
+  const keepRecorded = (uploadId: UploadId) =>
+    void endUpload({ params: { uploadId } }).then(({ error }) => error && tellFailure(error));
+  const putBefore = (at: number) => {
+    const ids = listed.map((upload) => upload.id);
+    [ids[at - 1], ids[at]] = [ids[at]!, ids[at - 1]!];
+    void order({ params: { assignmentId: id }, body: { uploadIds: ids } }).then(
+      ({ error }) => error && tellFailure(error),
+    );
+  };
   return (
     <section
       {...getRootProps({ role: 'region' })}
@@ -46,17 +95,21 @@ export function Tray({ id, tray, sending }: TrayProps) {
     >
       <input {...getInputProps({ 'aria-label': 'Files to turn in' })} />
       <ul className="grid list-none gap-2.25 p-0" aria-live="polite">
-        {listed.map((upload) => (
+        {listed.map((upload, at) => (
           <Sheet
             key={upload.id}
             form={upload.form}
             name={upload.name}
             originalName={upload.originalName}
-            bytes={upload.bytes}
-            share={upload.arrived ? 1 : null}
-            status={
-              upload.arrived ? 'arrived' : 'stopped half way: choose the same file again and it goes on'
-            }
+            came={sayCame(upload)}
+            {...(upload.kind === 'text' ? { writeOn: `/turn-in/${id}/write/${upload.id}` } : {})}
+            {...(at > 0 ? { onEarlier: () => putBefore(at) } : {})}
+            why={tray.naming.offRule === 'mend' ? '' : sayWhy(upload.faults)}
+            share={upload.arrived && upload.kind === 'file' ? 1 : null}
+            {...(upload.kind === 'recording' && !upload.arrived
+              ? { act: ['Keep what was recorded', () => keepRecorded(upload.id)] as const }
+              : {})}
+            status={sayArrival(upload)}
             onRemove={() =>
               void drop({ params: { uploadId: upload.id } }).then(({ error }) => error && tellFailure(error))
             }
@@ -68,7 +121,7 @@ export function Tray({ id, tray, sending }: TrayProps) {
             form={formOf(typeGuess(one.originalName), splitName(one.originalName).extension)}
             name={one.status === 'failed' ? one.originalName : names[i]!}
             originalName={one.originalName}
-            bytes={one.bytes}
+            came={`was ${one.originalName} · ${sayBytes(one.bytes)}`}
             share={one.status === 'failed' ? null : one.sent / Math.max(1, one.bytes)}
             status={saySending(one)}
             failed={one.status === 'failed'}
@@ -81,12 +134,25 @@ export function Tray({ id, tray, sending }: TrayProps) {
           {isTouch ? 'Nothing in the tray yet.' : 'Nothing in the tray yet. Drop files here, or choose them.'}
         </p>
       ) : null}
-      <div className={`grid gap-2 ${isTouch ? 'grid-cols-2' : ''}`}>
+      <div className="grid grid-cols-2 gap-2">
         {isTouch ? <PhotoButton onFiles={add} /> : null}
         <Button look="quiet" className="py-3!" onClick={open}>
           <FilePlus aria-hidden="true" className="size-5" /> Choose files
         </Button>
+        <Button
+          look="quiet"
+          className={`py-3! ${isTouch ? 'col-span-2' : ''}`}
+          onClick={() => setOtherWays(true)}
+        >
+          <Plus aria-hidden="true" className="size-5" />{' '}
+          {tray.assignment.recording.kinds.length > 0 ? 'Record, link, text …' : 'Link, text, drawer'}
+        </Button>
       </div>
+      {otherWays ? (
+        <Suspense>
+          <OtherWays id={id} recording={tray.assignment.recording} onClose={() => setOtherWays(false)} />
+        </Suspense>
+      ) : null}
     </section>
   );
 }
@@ -117,9 +183,80 @@ function namesFor(tray: AnswerOf<'readTray'>, before: number, sending: readonly 
   const taken = [...tray.naming.taken, ...tray.uploads.slice(0, before).map((upload) => upload.name)];
   return writeUniqueNames(
     rule.rule,
-    sending.map((one) => ({ values: tray.naming.values, extension: splitName(one.originalName).extension })),
+    sending.map((one, i) => ({
+      values: {
+        ...tray.naming.values,
+        n: before + i + 1,
+        original: splitName(one.originalName).stem,
+      },
+      extension: splitName(one.originalName).extension,
+      units: tray.naming.units,
+    })),
     taken,
   ).map((written) => written.name);
+}
+
+/** What something in the tray was before it got its name here. */
+function sayCame({ kind, originalName, bytes }: TrayUpload): string {
+  switch (kind) {
+    case 'link':
+      return `link · ${originalName}`;
+    case 'text':
+      return `written here · ${originalName}`;
+    case 'drawer':
+      return `from your drawer · was ${originalName} · ${sayBytes(bytes)}`;
+    case 'recording':
+      return `recorded here${bytes > 0 ? ` · ${sayBytes(bytes)}` : ''}`;
+    case 'file':
+      return `was ${originalName} · ${sayBytes(bytes)}`;
+  }
+}
+
+function sayArrival({ arrived, kind }: TrayUpload): string {
+  if (arrived) return kind === 'text' ? 'kept' : 'arrived';
+  return kind === 'recording'
+    ? 'cut off while it was recorded, or still being recorded in another window'
+    : 'stopped half way: choose the same file again and it goes on';
+}
+
+/** Files that are pasted go into the tray; so does an address, where nobody is writing. */
+function usePaste(
+  active: boolean,
+  onFiles: (files: File[]) => void,
+  onAddress: (address: string) => void,
+): void {
+  const latest = useRef({ onFiles, onAddress });
+  useLayoutEffect(() => {
+    latest.current = { onFiles, onAddress };
+  });
+  useEffect(() => {
+    if (!active) return;
+    const paste = (event: ClipboardEvent) => {
+      if (event.target instanceof HTMLElement && event.target.closest('input, textarea, [contenteditable]'))
+        return;
+      const files = [...(event.clipboardData?.files ?? [])];
+      const text = event.clipboardData?.getData('text/plain').trim() ?? '';
+      if (files.length > 0) latest.current.onFiles(files);
+      else if (/^https?:\/\/\S+$/i.test(text)) latest.current.onAddress(text);
+      else return;
+      event.preventDefault();
+    };
+    window.addEventListener('paste', paste);
+    return () => window.removeEventListener('paste', paste);
+  }, [active]);
+}
+
+/** As many sentences as are read in a hurry. */
+const MOST_SENTENCES = 2;
+
+/** Why a name is not kept as it came; of a name that lacks nearly everything, as a camera's, just that. */
+function sayWhy(faults: TrayUpload['faults']): string {
+  const sentences = faults.flatMap(({ says }) => says.split(/(?<=\.) (?=\p{Lu}|‘)/u));
+  return sentences.length <= MOST_SENTENCES
+    ? sentences.join(' ')
+    : faults.some(({ code }) => code === 'part-missing')
+      ? 'It does not say all of who you are and what it is for.'
+      : `${sentences.slice(0, MOST_SENTENCES).join(' ')} And more.`;
 }
 
 function saySending(one: Sending): string {
@@ -141,6 +278,7 @@ const icons: Record<string, LucideIcon> = {
   sound: Music,
   video: Film,
   table: Table,
+  link: Link2,
 };
 
 function typeGuess(name: string): string {
@@ -156,15 +294,37 @@ interface SheetProps {
   form: string;
   name: string;
   originalName: string;
-  bytes: number;
+  /** Where it came from, in a few words. */
+  came: string;
+  /** Of a text: where it is written on. */
+  writeOn?: string;
+  /** What else can be done with it. */
+  act?: readonly [string, () => void];
+  /** Puts it before the one that lies before it; the first has none. */
+  onEarlier?: () => void;
   /** From 0 to 1; null where there is no line to fill. */
   share: number | null;
   status: string;
   failed?: boolean;
+  /** Why it does not keep the name it came with. */
+  why?: string;
   onRemove: () => void;
 }
 
-function Sheet({ form, name, originalName, bytes, share, status, failed = false, onRemove }: SheetProps) {
+function Sheet({
+  form,
+  name,
+  originalName,
+  came,
+  writeOn,
+  act,
+  onEarlier,
+  share,
+  status,
+  failed = false,
+  why = '',
+  onRemove,
+}: SheetProps) {
   const Icon = icons[form] ?? FileText;
   return (
     <li className="sheet grid grid-cols-[44px_1fr_auto] gap-3 p-2.25">
@@ -179,40 +339,53 @@ function Sheet({ form, name, originalName, bytes, share, status, failed = false,
           className={`my-1 text-small [overflow-wrap:anywhere] ${failed ? 'font-semibold text-[#a8321f]' : 'text-paper-ink-2'}`}
           role={failed ? 'alert' : undefined}
         >
-          {failed ? '' : `was ${originalName} · ${sayBytes(bytes)} · `}
+          {failed ? '' : `${came} · `}
           {status}
         </p>
-        {share === null ? null : (
-          <span
-            role="progressbar"
-            aria-label={originalName}
-            aria-valuemin={0}
-            aria-valuemax={100}
-            aria-valuenow={Math.round(share * 100)}
-            className="block h-1.25 overflow-hidden rounded-full bg-[#d6d9d2]"
+        {writeOn ? (
+          <Link to={writeOn} className="mb-1 inline-block rounded font-semibold text-[#0b5a4a]">
+            Write on
+          </Link>
+        ) : null}
+        {act ? (
+          <button
+            type="button"
+            onClick={act[1]}
+            className="mb-1 rounded font-semibold text-[#0b5a4a] underline"
           >
-            <span className="block h-full rounded-full bg-[#0b5a4a]" style={{ width: `${share * 100}%` }} />
-          </span>
+            {act[0]}
+          </button>
+        ) : null}
+        {why ? <p className="mb-1 text-small text-paper-ink-2">{why}</p> : null}
+        {share === null ? null : (
+          <ProgressBar
+            label={originalName}
+            share={share}
+            className="h-1.25 bg-[#d6d9d2]"
+            fill="bg-[#0b5a4a]"
+          />
         )}
       </div>
-      <button
-        type="button"
-        aria-label={`Take ${originalName} out of the tray`}
-        onClick={onRemove}
-        className="-m-1 grid size-11 place-items-center rounded text-paper-ink-2 hover:text-paper-ink"
-      >
-        <X aria-hidden="true" className="size-5" />
-      </button>
+      <div className="-m-1 grid content-start">
+        <button
+          type="button"
+          aria-label={`Take ${originalName} out of the tray`}
+          onClick={onRemove}
+          className="grid size-11 place-items-center rounded text-paper-ink-2 hover:text-paper-ink"
+        >
+          <X aria-hidden="true" className="size-5" />
+        </button>
+        {onEarlier ? (
+          <button
+            type="button"
+            aria-label={`Put ${originalName} one place earlier`}
+            onClick={onEarlier}
+            className="grid size-11 place-items-center rounded text-paper-ink-2 hover:text-paper-ink"
+          >
+            <ArrowUp aria-hidden="true" className="size-5" />
+          </button>
+        ) : null}
+      </div>
     </li>
   );
-}
-
-/** The browser asks before a page is left on which a file is still on its way. */
-function useLeaveWarning(active: boolean): void {
-  useEffect(() => {
-    if (!active) return;
-    const warn = (event: BeforeUnloadEvent) => event.preventDefault();
-    window.addEventListener('beforeunload', warn);
-    return () => window.removeEventListener('beforeunload', warn);
-  }, [active]);
 }

@@ -1,4 +1,4 @@
-import { useRef, useState } from 'react';
+import { Suspense, lazy, useRef, useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import { sayDuration, type AssignmentId } from '@vestibul/core';
 import type { AnswerOf } from '@vestibul/contract';
@@ -15,6 +15,7 @@ import { api, type Receipt } from '../../state/api';
 import { useAppSelector } from '../../state/store';
 import { CopyLink } from './CopyLink';
 import { ReceiptView } from './ReceiptView';
+import { sayWhoSees } from './sayWhoSees';
 import { StateMark } from './StateMark';
 import { StudentFrame } from './StudentFrame';
 import { Tray } from './Tray';
@@ -45,13 +46,21 @@ function TurnInOne({ id }: { id: AssignmentId }) {
         : {})}
     >
       <Read of={tray} what="Opening your tray">
-        {(data) => <Page id={id} tray={data} />}
+        {(data) => <TurnInPage id={id} tray={data} />}
       </Read>
     </StudentFrame>
   );
 }
 
-function Page({ id, tray }: { id: AssignmentId; tray: AnswerOf<'readTray'> }) {
+interface TurnInPageProps {
+  id: AssignmentId;
+  tray: AnswerOf<'readTray'>;
+  /** Whether it is only looked at. */
+  isPreview?: boolean;
+}
+
+/** What a student sees of an assignment, and does with it. */
+export function TurnInPage({ id, tray, isPreview = false }: TurnInPageProps) {
   const params = { assignmentId: id };
   const zone = useZone();
   const now = useNow(1000);
@@ -65,13 +74,15 @@ function Page({ id, tray }: { id: AssignmentId; tray: AnswerOf<'readTray'> }) {
   const onTheirWay = sending.filter((one) => one.status !== 'failed').length;
   const arrived = tray.uploads.filter((upload) => upload.arrived);
   const isReady = arrived.length > 0 && onTheirWay === 0;
-  const again = tray.receipts.length > 0;
+  const again = tray.receipts.some(({ counts }) => counts);
+  // The one press both agrees to the proper names and turns in: nothing more to do in the last minute.
+  const asksForNames = tray.naming.offRule === 'ask' && arrived.some(({ faults }) => faults.length > 0);
 
   const send = async () => {
     press.current ??= crypto.randomUUID();
     const result = await turnIn({
       params,
-      body: { key: press.current, uploadIds: arrived.map((upload) => upload.id) },
+      body: { key: press.current, uploadIds: arrived.map((upload) => upload.id), namesAgreed: asksForNames },
     });
     if (result.data) {
       press.current = null;
@@ -99,11 +110,18 @@ function Page({ id, tray }: { id: AssignmentId; tray: AnswerOf<'readTray'> }) {
     <>
       <h1 className="text-[2.2rem]!">{tray.assignment.title}</h1>
       <DueWords tray={tray} now={now} zone={zone} />
+      {tray.sentBack ? <SentBack word={tray.sentBack} zone={zone} /> : null}
       {again ? <AlreadyIn tray={tray} zone={zone} /> : null}
       <Directions assignment={tray.assignment} folded={again} />
       <HandedOut copies={tray.copies} />
       <Wanted tray={tray} count={arrived.length + onTheirWay} />
-      <Tray id={id} tray={tray} sending={sending} />
+      <Tray id={id} tray={tray} sending={sending} isPreview={isPreview} />
+      {asksForNames ? (
+        <p className="mx-0.5 mt-4 rounded-lg bg-brass-soft px-3 py-2 text-ink">
+          Names follow a rule here. Your files get the names you see above; the names they came with stay on
+          record.
+        </p>
+      ) : null}
       <p className="mx-0.5 my-4 text-ink-2">{sayWhoSees(tray)}</p>
       <div className="sticky bottom-13 mt-auto bg-wall pt-2 pb-3">
         <Button
@@ -116,7 +134,9 @@ function Page({ id, tray }: { id: AssignmentId; tray: AnswerOf<'readTray'> }) {
             ? `${sayCount(onTheirWay, 'file')} on the way …`
             : arrived.length === 0
               ? 'Turn in'
-              : `Turn in ${sayCount(arrived.length, 'piece')}${again ? ' again' : ''}`}
+              : asksForNames
+                ? `Agree to ${arrived.length === 1 ? 'the name' : 'the names'} and turn in`
+                : `Turn in ${sayCount(arrived.length, 'piece')}${again ? ' again' : ''}`}
         </Button>
       </div>
     </>
@@ -133,7 +153,7 @@ function DueWords({ tray, now, zone }: { tray: AnswerOf<'readTray'>; now: number
         <b className="ml-1 rounded-[5px] bg-brass-soft px-2 py-0.5 whitespace-nowrap text-ink">
           in {sayDuration(left)}
         </b>
-      ) : tray.receipts.length > 0 || tray.state === 'excused' ? null : -left <= grace ? (
+      ) : tray.receipts.some(({ counts }) => counts) || tray.state === 'excused' ? null : -left <= grace ? (
         <b className="ml-1 rounded-[5px] bg-brass-soft px-2 py-0.5 text-ink">
           still in time for {sayDuration(grace + left)}
         </b>
@@ -209,18 +229,25 @@ function Wanted({ tray, count }: { tray: AnswerOf<'readTray'>; count: number }) 
   );
 }
 
-/** Who can open what lies in the tray once it is turned in, in one or two sentences. */
-function sayWhoSees({ teachers, assignment, period }: AnswerOf<'readTray'>): string {
-  const others =
-    assignment.afterwards === 'period'
-      ? `So can everybody in ${period} who has turned in too.`
-      : 'Your class cannot.';
-  const held = assignment.holds ? ' It waits for your teacher’s approval first.' : '';
-  return `${teachers.join(' and ')} can open these. ${others} You stay the owner.${held}`;
+/** What the teacher said when sending the work back: it is to be turned in again. */
+function SentBack({ word, zone }: { word: NonNullable<AnswerOf<'readTray'>['sentBack']>; zone: string }) {
+  return (
+    <div className="mb-4 grid gap-1 rounded-xl border-l-4 border-brass-mark bg-surface px-4 py-3">
+      <p className="text-lg [overflow-wrap:anywhere] whitespace-pre-wrap">{word.word}</p>
+      <p className="text-small text-ink-2">
+        Sent back {sayMoment(word.at, zone)}. Your pieces lie in the tray; turn them in again.
+      </p>
+    </div>
+  );
 }
 
+// What most presses on this page do not need comes when it is asked for.
+const TakeBack = lazy(() => import('./TakeBack').then(({ TakeBack: view }) => ({ default: view })));
+
+/** What is in now: the attempt that counts. */
 function AlreadyIn({ tray, zone }: { tray: AnswerOf<'readTray'>; zone: string }) {
-  const newest = tray.receipts[0]!;
+  const [takesBack, setTakesBack] = useState(false);
+  const newest = tray.receipts.find(({ counts }) => counts)!;
   return (
     <div className="mb-4 grid gap-1.5 rounded-xl border border-line bg-surface px-4 py-3">
       <p className="flex flex-wrap items-center gap-2">
@@ -237,6 +264,25 @@ function AlreadyIn({ tray, zone }: { tray: AnswerOf<'readTray'>; zone: string })
           </li>
         ))}
       </ul>
+      {tray.mayTakeBack && !takesBack ? (
+        <button
+          type="button"
+          className="justify-self-start rounded font-semibold text-act underline"
+          onClick={() => setTakesBack(true)}
+        >
+          Take back
+        </button>
+      ) : null}
+      {tray.mayTakeBack && takesBack && tray.submissionId ? (
+        <Suspense>
+          <TakeBack
+            submissionId={tray.submissionId}
+            receipts={tray.receipts}
+            counting={tray.assignment.counting}
+            onDone={() => setTakesBack(false)}
+          />
+        </Suspense>
+      ) : null}
       {tray.submissionId ? (
         <Link
           className="justify-self-start rounded font-semibold text-act"

@@ -13,6 +13,7 @@ import { useZone } from '../../parts/useSession';
 import { api, type Course } from '../../state/api';
 import { FirstSteps, needsFirstSteps } from './FirstSteps';
 import { Waiting } from './Waiting';
+import { DropHere } from '../sorting/DropHere';
 
 // Most visits to Today never turn to the calendar; it comes when they do.
 const CalendarView = lazy(() =>
@@ -41,6 +42,7 @@ function TodayOf({ course, period }: { course: Course; period: string }) {
   const view = views.find(([known]) => known === search.get('view'))?.[0] ?? 'day';
   const path = (door: string, to: string) =>
     placePath(course.id, 'Today', door, to === 'day' ? {} : { view: to });
+  const shown = course.periods.find(({ number }) => String(number) === period);
   return (
     <Hall
       course={course}
@@ -50,6 +52,7 @@ function TodayOf({ course, period }: { course: Course; period: string }) {
       strip={null}
       keys={[{ keys: ['?'], does: 'keys and forms' }]}
     >
+      <DropHere course={course} periodId={shown?.id ?? null} says={shown ? `for ${shown.label}` : ''} />
       <header className="mb-4 flex flex-wrap items-end gap-x-5 gap-y-2">
         <h1>
           Today{' '}

@@ -1,7 +1,14 @@
 import { Link } from 'react-router';
 import { sayDuration } from '@vestibul/core';
 import type { AnswerOf } from '@vestibul/contract';
-import { assignmentsFor, placesFor, tallyOf, type Arrangement, type Tally } from '../../parts/courseWork';
+import {
+  assignmentsFor,
+  placesFor,
+  tallyOf,
+  type Arrangement,
+  type Place as Seat,
+  type Tally,
+} from '../../parts/courseWork';
 import { sayCount, sayDueDay, sayListName, sayShortly } from '../../parts/format';
 import { enamel } from '../../parts/Plate';
 import { placePath, type Place } from '../../parts/places';
@@ -49,12 +56,11 @@ export function Waiting({ course, period, rack, now, zone, arrangement }: Waitin
       }),
     );
   const { arrived, soon, waiting, missing } = summarise(lines, now);
-  const toMend = lines
-    .flatMap((line) => line.places)
-    .filter(
-      ({ student, slot }) =>
-        slot?.turnedInAt && stripFor(course, student, slot, zone).verdict === 'Named by an earlier rule',
-    ).length;
+  const strays = ({ student, slot }: Pick<Seat, 'student' | 'slot'>) =>
+    stripFor(course, student, slot, zone).named?.follows === false;
+  const toMend =
+    lines.flatMap((line) => line.places).filter((place) => place.slot?.turnedInAt && strays(place)).length +
+    rack.students.filter((student) => student.leftAt === null && strays({ student, slot: undefined })).length;
   const total = (key: keyof Tally) => lines.reduce((sum, line) => sum + line.tally[key], 0);
   const to = (place: Place, line: DueLine | undefined) =>
     placePath(
@@ -148,9 +154,9 @@ export function Waiting({ course, period, rack, now, zone, arrangement }: Waitin
         {toMend > 0 ? (
           <Link
             className="rounded text-small font-semibold text-act"
-            to={placePath(course.id, 'Set-up', period, { step: 'names' })}
+            to={placePath(course.id, 'Set-up', period, { step: 'names', for: 'check' })}
           >
-            {sayCount(toMend, 'name was', 'names were')} written by an earlier rule
+            {sayCount(toMend, 'name does', 'names do')} not follow the rule
           </Link>
         ) : null}
       </div>

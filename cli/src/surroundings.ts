@@ -1,0 +1,21 @@
+/** The outside world, as far as the command touches it. */
+export interface Surroundings {
+  read: (file: string) => Uint8Array;
+  out: (text: string) => void;
+  err: (text: string) => void;
+}
+
+/** 0 done, or yes; 1 the answer is no; 2 the call or its input is wrong. */
+export type ExitCode = 0 | 1 | 2;
+
+/** The call or its input is wrong: said in one line that names the file, the line and the mend. */
+export class WrongCall extends Error {}
+
+/** The bytes of a file that a call names. */
+export function readFile(file: string, { read }: Surroundings): Uint8Array {
+  try {
+    return read(file);
+  } catch {
+    throw new WrongCall(`${file}: cannot be read; name a file that is there`);
+  }
+}

@@ -1,0 +1,48 @@
+import { roles, type Role } from '@vestibul/core';
+
+/** What the id in a route's path names; it decides towards what somebody's role is reckoned. */
+export type RouteSubject =
+  | 'school'
+  | 'course'
+  | 'period'
+  | 'assignment'
+  | 'submission'
+  | 'piece'
+  | 'upload'
+  | 'blank'
+  | 'copy'
+  | 'door'
+  | 'delivery'
+  | 'pile'
+  | 'pile piece';
+
+export interface Route {
+  method: 'GET' | 'POST' | 'PUT' | 'DELETE' | 'PATCH' | 'HEAD' | 'OPTIONS';
+  /** Parameters are written `:courseId`; the one named after the subject decides the role. */
+  path: string;
+  about: RouteSubject;
+  who: readonly Role[];
+  /**
+   * `bytes` is a file, `events` a stream of server-sent events, `tus` the resumable upload protocol,
+   * `nothing` a success without a body (204).
+   */
+  answers?: 'bytes' | 'events' | 'tus' | 'nothing';
+  /** The body is a ZIP file, not JSON. */
+  takes?: 'zip';
+  /** Writes nothing to the database, so it need not wait for somebody who does. */
+  storesNothing?: true;
+  /** Exists only where the application runs as a demo. */
+  demoOnly?: true;
+}
+
+export const anyone: readonly Role[] = roles;
+export const signedIn = anyone.filter((role) => role !== 'nobody' && role !== 'guest');
+/** Who sees and comments; nobody of them meets a second lock behind what they see. */
+export const seesAll: readonly Role[] = ['aide', 'co-teacher', 'teacher'];
+/** Who runs a course. */
+export const staff: readonly Role[] = ['co-teacher', 'teacher'];
+export const seesAllAndOffice: readonly Role[] = [...seesAll, 'office'];
+export const staffAndOffice: readonly Role[] = [...staff, 'office'];
+export const setsUp: readonly Role[] = ['teacher', 'office'];
+export const office: readonly Role[] = ['office'];
+export const student: readonly Role[] = ['student'];

@@ -1,0 +1,180 @@
+import type { NameToken } from './nameTokens';
+import { ORDINARY_BITS, type PeopleIndex, type PersonMatch } from './peopleIndex';
+import { has, type Places } from './places';
+
+/** How a word was read for somebody. */
+export interface WordReading {
+  token: number;
+  /** null: a single letter that stands for a name. */
+  match: PersonMatch | null;
+}
+
+/** What the words of a name say for one student. */
+export interface PersonWeight {
+  who: number;
+  /** How much likelier the words are if it is theirs, as a logarithm to base 2. */
+  bits: number;
+  /** The part of it that its own words give, without what speaks against. */
+  own: number;
+  readings: readonly WordReading[];
+  /** Places of the words that are read as theirs. */
+  used: Places;
+}
+
+const BITS = {
+  /** What further words of the same name give, as a share of their bits: they were half bound to follow the first. */
+  sameName: 0.6,
+  /** The first letter of a name that is not spelled out. */
+  initial: 3.5,
+  /** A single letter that is none of theirs: it was put there to tell somebody from their namesake. */
+  strangeLetter: -10,
+  /** A word beside theirs that is somebody else's or nobody's: where their other name should stand, and where both are there. */
+  strangerForName: -14,
+  strangerBeside: -4,
+  /** Such a word where a sign says that several worked together: it is somebody. */
+  strangerForJoint: -10,
+  /** Such a word elsewhere in the name. */
+  stranger: -5,
+  /** What is cut out of a glued run is less sure. */
+  cutOut: -1.5,
+  /** An account that the domain of an address follows. */
+  address: 6,
+  /** Digits behind an account make it another one. */
+  otherAccount: -14,
+  /** A letter that is an article as well. */
+  article: -2,
+} as const;
+
+/** Nothing but letters of the English alphabet: with marks it is no word of English. */
+const PLAIN_LETTERS = /^[a-z'’]*$/iu;
+const INITIAL_AND_NAME = /^\p{Lu}\p{Lu}\p{Ll}/u;
+const ARTICLES = new Set(['a', 'i', 'o', 'e', 'y', 'x', 's', 't']);
+
+/** Everybody whom each word can mean, with what its way of writing adds or takes away. */
+export function matchWords<Id>(
+  people: PeopleIndex<Id>,
+  tokens: readonly NameToken[],
+): readonly PersonMatch[][] {
+  return tokens.map(({ raw, plain, isWhole, isAddress, isCutOut }, i) => {
+    const next = tokens[i + 1];
+    const hasDigits = next !== undefined && next.gap === '' && isNumber(next.plain);
+    const hasMarks = !PLAIN_LETTERS.test(raw);
+    // `ALee` is a letter and a name, though the account of the same student reads the same.
+    // Nor is a name that somebody's account happens to be.
+    const isAccount = isAddress || !(INITIAL_AND_NAME.test(raw) || people.isName(plain));
+    return people
+      .find(plain, isWhole || isAddress)
+      .filter(({ part }) => part !== 'account' || isAccount)
+      .map((match) => {
+        const more =
+          (isCutOut ? BITS.cutOut : 0) +
+          (isAddress && match.part === 'account' ? BITS.address : 0) +
+          (hasDigits && (match.part === 'account' || match.part === 'glued') ? BITS.otherAccount : 0) +
+          (hasMarks && match.isOrdinary && match.likeness === 'same' ? -ORDINARY_BITS : 0);
+        return more === 0 ? match : { ...match, bits: match.bits + more };
+      });
+  });
+}
+
+/**
+ * Weighs what the `free` words of a name say for each student whom any of them can mean, best first. Words that are
+ * `idle` are nothing by themselves: they speak against nobody, though they may be somebody's name. `isJoint` says that a
+ * sign of joint work stands in the name.
+ */
+export function weighPeople<Id>(
+  people: PeopleIndex<Id>,
+  tokens: readonly NameToken[],
+  matches: readonly (readonly PersonMatch[])[],
+  free: Places,
+  idle: Places,
+  isJoint = false,
+): PersonWeight[] {
+  const byWho = new Map<number, WordReading[]>();
+  for (let i = 0; i < tokens.length; i += 1) {
+    if (!has(free, i)) continue;
+    for (const match of matches[i]!) {
+      if (match.bits <= 0) continue;
+      const list = byWho.get(match.who);
+      if (list) list.push({ token: i, match });
+      else byWho.set(match.who, [{ token: i, match }]);
+    }
+  }
+  const weights: PersonWeight[] = [];
+  for (const [who, theirs] of byWho) weights.push(weigh(people, who, theirs, tokens, free, idle, isJoint));
+  return weights.sort((a, b) => b.bits - a.bits || b.own - a.own);
+}
+
+function weigh<Id>(
+  people: PeopleIndex<Id>,
+  who: number,
+  theirs: WordReading[],
+  tokens: readonly NameToken[],
+  free: Places,
+  idle: Places,
+  isJoint: boolean,
+): PersonWeight {
+  if (theirs.length > 1) theirs.sort((a, b) => b.match!.bits - a.match!.bits);
+  const readings: WordReading[] = [];
+  let used: Places = 0;
+  let last = 0;
+  let given = 0;
+  let isAccount = false;
+  let own = 0;
+  for (const reading of theirs) {
+    const { part, text, bits } = reading.match!;
+    if (has(used, reading.token)) continue;
+    // One word is one name: somebody whose last name is another's first name has not said both.
+    if (readings.some(({ match }) => match!.part === part && match!.text === text)) continue;
+    if (part === 'last') {
+      own += last === 0 ? bits : bits * BITS.sameName;
+      last = Math.max(last, bits);
+    } else if (part === 'given') {
+      own += given === 0 ? bits : bits * BITS.sameName;
+      given = Math.max(given, bits);
+    } else {
+      own += bits;
+      if (part === 'account') isAccount = true;
+      else {
+        last = Math.max(last, 1);
+        given = Math.max(given, 1);
+      }
+    }
+    used |= 1 << reading.token;
+    readings.push(reading);
+  }
+  let against = 0;
+  const named = used;
+  for (let i = 0; i < tokens.length; i += 1) {
+    if (!has(free, i) || has(named, i)) continue;
+    const { plain } = tokens[i]!;
+    if (isNumber(plain)) continue;
+    const isBeside = has(named, i - 1) || has(named, i + 1);
+    if (plain.length === 1) {
+      const initials = people.initials[who]!;
+      const isGiven = given === 0 && initials.given.has(plain);
+      if (isBeside && (isGiven || (last === 0 && initials.last.has(plain)))) {
+        own += BITS.initial;
+        if (isGiven) given = 1;
+        else last = 1;
+        readings.push({ token: i, match: null });
+        used |= 1 << i;
+      } else if (!has(idle, i))
+        against += isBeside ? BITS.strangeLetter : ARTICLES.has(plain) ? BITS.article : 0;
+    } else if (!has(idle, i)) {
+      const isWhole = isAccount || (last > 0 && given > 0);
+      against += isJoint
+        ? BITS.strangerForJoint
+        : !isBeside
+          ? BITS.stranger
+          : isWhole
+            ? BITS.strangerBeside
+            : BITS.strangerForName;
+    }
+  }
+  return { who, bits: own + against, own, readings, used };
+}
+
+export function isNumber(plain: string): boolean {
+  const code = plain.charCodeAt(0);
+  return code >= 48 && code <= 57;
+}

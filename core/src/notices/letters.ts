@@ -1,0 +1,106 @@
+import type { Instant } from '../ids';
+
+/** A plain letter: no pictures, nothing that runs, nothing that tells when it was read. */
+export interface Letter {
+  subject: string;
+  text: string;
+}
+
+/** `Tuesday 24 November, 23:59` in a time zone. */
+export function sayWhen(at: Instant, zone: string): string {
+  const parts = new Map(
+    new Intl.DateTimeFormat('en-GB', {
+      timeZone: zone,
+      weekday: 'long',
+      day: 'numeric',
+      month: 'long',
+      hour: '2-digit',
+      minute: '2-digit',
+      hourCycle: 'h23',
+    })
+      .formatToParts(new Date(at))
+      .map(({ type, value }) => [type, value]),
+  );
+  return `${parts.get('weekday')} ${parts.get('day')} ${parts.get('month')}, ${parts.get('hour')}:${parts.get('minute')}`;
+}
+
+export interface ReminderFacts {
+  /** What the student is called. */
+  called: string;
+  title: string;
+  course: string;
+  period: string;
+  due: Instant;
+  now: Instant;
+  zone: string;
+  /** What the teacher adds; '' for nothing. */
+  word: string;
+  teacher: string;
+  school: string;
+  /** Where it is turned in. */
+  address: string;
+}
+
+/** The reminder to somebody who has nothing in. */
+export function writeReminder(facts: ReminderFacts): Letter {
+  const { called, title, course, period, due, now, zone, word, teacher, school, address } = facts;
+  const isPast = now > due;
+  return {
+    subject: `${oneLine(title)}: nothing in yet`,
+    text: paragraphs(
+      `Hello ${called},`,
+      `‘${title}’ (${course}, ${period}) ${isPast ? 'was' : 'is'} due ${sayWhen(due, zone)}, and nothing of yours is in.`,
+      word,
+      `Turn it in here: ${address}`,
+      `${teacher}, ${school}`,
+      'If you turned it in a moment ago, all is well: your receipt proves it.',
+    ),
+  };
+}
+
+export interface DigestPart {
+  heading: string;
+  lines: readonly string[];
+}
+
+/** The one letter of a day; null where there is nothing to say, for then none is sent. */
+export function writeDigest(facts: {
+  called: string;
+  school: string;
+  parts: readonly DigestPart[];
+  address: string;
+}): Letter | null {
+  const parts = facts.parts.filter(({ lines }) => lines.length > 0);
+  if (parts.length === 0) return null;
+  return {
+    subject: `${oneLine(facts.school)}: ${parts.map(({ heading, lines }) => `${heading.toLowerCase()} ${lines.length}`).join(', ')}`,
+    text: paragraphs(
+      `Hello ${facts.called},`,
+      ...parts.map(({ heading, lines }) => [heading, ...lines.map((line) => `- ${line}`)].join('\n')),
+      `All of it: ${facts.address}`,
+      'You chose one letter a day. Turn it off under your name, Notices.',
+    ),
+  };
+}
+
+/** The letter with the code that shows that an address is somebody's own. */
+export function writeCode(facts: { school: string; title: string; code: string; minutes: number }): Letter {
+  return {
+    subject: `${facts.code} is your code for ${oneLine(facts.title)}`,
+    text: paragraphs(
+      `Your code: ${facts.code}`,
+      `Write it on the page on which you hand in ‘${facts.title}’. It can be used for ${facts.minutes} minutes.`,
+      `If it was not you who asked for it, do nothing. ${facts.school}`,
+    ),
+  };
+}
+
+/** What people wrote, for a subject: a header is one line (RFC 5322, section 2.2). */
+const oneLine = (text: string) => text.replace(/\s+/g, ' ').trim();
+
+function paragraphs(...parts: string[]): string {
+  return `${parts
+    .map((part) => part.trim())
+    .filter(Boolean)
+    .join('\n\n')}\n`;
+}

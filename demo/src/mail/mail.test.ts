@@ -1,0 +1,38 @@
+import { afterAll, beforeAll, expect, test } from '@jest/globals';
+import { makeMailer } from '@vestibul/server';
+import { MailStandIn } from './MailStandIn';
+
+let standIn: MailStandIn;
+beforeAll(async () => {
+  standIn = await MailStandIn.open();
+});
+afterAll(() => standIn.close());
+
+test('a letter sent by SMTP is caught as it was written, in any script, and shown without anything of it running', async () => {
+  const mailer = await makeMailer({ smtp: standIn.smtp, from: 'Larkmoor <hall@larkmoor.example>' });
+  await mailer.send({
+    to: 'mai@larkmoor.example',
+    subject: 'Đặng’s log: nothing in yet',
+    text: 'Hello Mai,\n\n<script>alert(1)</script> — 日本語\n',
+  });
+  expect(standIn.letters).toMatchObject([
+    {
+      to: ['mai@larkmoor.example'],
+      subject: 'Đặng’s log: nothing in yet',
+      from: expect.stringContaining('hall@larkmoor.example'),
+      text: expect.stringContaining('<script>alert(1)</script> — 日本語'),
+    },
+  ]);
+  const page = await fetch(standIn.page);
+  expect(page.headers.get('content-security-policy')).toContain("default-src 'none'");
+  const html = await page.text();
+  expect(html).toContain('Đặng’s log');
+  expect(html).not.toContain('<script>');
+});
+
+test('a post that is closed is said so by an error', async () => {
+  const other = await MailStandIn.open();
+  await other.close();
+  const mailer = await makeMailer({ smtp: other.smtp, from: 'x@x.example' });
+  await expect(mailer.send({ to: 'a@x.example', subject: 'x', text: 'x' })).rejects.toThrow();
+});

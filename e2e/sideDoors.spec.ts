@@ -1,0 +1,149 @@
+import {
+  axeFindings,
+  expect,
+  go,
+  openDemo,
+  openWindow,
+  picture,
+  test,
+  toPeriod,
+  visitDemo,
+} from './support/journey';
+
+test('a guest with a locked door: the code comes by mail, the work goes to its student; by a name it waits on the sorting table', async ({
+  browser,
+}) => {
+  const { demo: school, visit } = await openDemo(browser, { mail: true });
+  const teacher = await visit('itamsin');
+  const { page } = teacher;
+  const makeDoor = async (domains: string) => {
+    await go(page, 's');
+    await page.getByRole('link', { name: /Side doors/ }).click();
+    await page.getByRole('button', { name: 'New side door' }).click();
+    await page.getByLabel('What it opens').selectOption('Stream gauge log');
+    await page.getByLabel('Only for addresses of these domains').fill(domains);
+    await page.getByRole('button', { name: 'Make the side door' }).click();
+    await expect(page.getByText('The door is made.')).toBeVisible();
+    await page.getByRole('button', { name: 'Address and code' }).first().click();
+    await expect(page.getByRole('img', { name: 'Code of the address' })).toBeVisible();
+    const address = (await page.getByRole('dialog').locator('code').textContent())!;
+    expect(await axeFindings(page)).toEqual([]);
+    await page.keyboard.press('Escape');
+    return address;
+  };
+  const locked = await makeDoor('larkmoor.example');
+
+  const guest = await openWindow(browser, { phone: true });
+  await guest.page.goto(locked);
+  await expect(guest.page.getByRole('heading', { name: 'Stream gauge log' })).toBeVisible();
+  await guest.page.getByLabel('Your name').fill('somebody at the library');
+  await guest.page.getByLabel('E-mail').fill('mai@elsewhere.example');
+  await guest.page.getByRole('button', { name: 'Send me the code' }).click();
+  await expect(guest.page.getByText('This door is for addresses of larkmoor.example.')).toBeVisible();
+  await guest.page.getByLabel('E-mail').fill('mturoa@larkmoor.example');
+  await guest.page.getByRole('button', { name: 'Send me the code' }).click();
+  await expect(guest.page.getByLabel('Code')).toBeVisible();
+  expect(await axeFindings(guest.page)).toEqual([]);
+  await expect.poll(async () => (await school.letters()).length).toBe(1);
+  const [letter] = await school.letters();
+  expect(letter!.to).toEqual(['mturoa@larkmoor.example']);
+  await guest.page.getByLabel('Code').fill('000000');
+  await guest.page.getByRole('button', { name: 'That is my code' }).click();
+  await expect(guest.page.getByText('This is not the code that was sent')).toBeVisible();
+  await guest.page.getByLabel('Code').fill(/\d{3} \d{3}/.exec(letter!.text)![0]);
+  await guest.page.getByRole('button', { name: 'That is my code' }).click();
+  await guest.page
+    .getByLabel('Files to hand in')
+    .setInputFiles([
+      picture('from the library.jpg'),
+      { name: 'empty.txt', mimeType: 'text/plain', buffer: Buffer.from('') },
+    ]);
+  await expect(guest.page.getByText('‘empty.txt’ is empty (0 bytes).')).toBeVisible();
+  await guest.page.getByRole('button', { name: 'Hand in 1 file' }).click();
+  await expect(guest.page.getByRole('heading', { name: 'It arrived.' })).toBeVisible();
+  expect(await axeFindings(guest.page)).toEqual([]);
+
+  // Proven whose it is: it lies in the slot.
+  await go(page, 'r');
+  await toPeriod(page, 5);
+  await page.getByRole('button', { name: /^Assignment: / }).click();
+  await page.getByRole('menuitemradio', { name: 'Stream gauge log' }).click();
+  await expect(page.getByRole('button', { name: /^Tūroa, Mere: turned in.*not seen/ })).toBeVisible();
+
+  // By a name alone it waits.
+  const open = await makeDoor('');
+  const other = await openWindow(browser, { phone: true });
+  await other.page.goto(open);
+  await other.page.getByLabel('Your name').fill('mai dang');
+  await other.page.getByRole('button', { name: 'Come in' }).click();
+  await other.page.getByLabel('Files to hand in').setInputFiles(picture('IMG_0007.jpg'));
+  await other.page.getByRole('button', { name: 'Hand in 1 file' }).click();
+  await expect(other.page.getByRole('heading', { name: 'It arrived.' })).toBeVisible();
+  await go(page, 'o');
+  await expect(page.getByText('the name fits')).toBeVisible();
+  expect(await axeFindings(page)).toEqual([]);
+  await page.getByRole('button', { name: 'Place with Mai Đặng' }).click();
+  await expect(page.getByText('Placed with Mai Đặng.')).toBeVisible();
+  await expect(page.getByText('The table is empty')).toBeVisible();
+
+  // Shut at once: nothing more comes in.
+  await go(page, 's');
+  await page.getByRole('link', { name: /Side doors/ }).click();
+  await page.getByRole('button', { name: 'Shut now' }).first().click();
+  await expect(page.getByText('The door is shut.')).toBeVisible();
+  await other.page.reload();
+  await expect(other.page.getByText('This door is shut.')).toBeVisible();
+  expect([...teacher.faults, ...guest.faults, ...other.faults]).toEqual([]);
+  await school.close();
+});
+
+test('a reminder is shown, sent with one press, and read by those missing', async ({ browser }) => {
+  const { demo: school, visit } = await openDemo(browser, { mail: true });
+  const { page, faults } = await visit('itamsin');
+  await go(page, 'r');
+  await toPeriod(page, 3);
+  await page.getByRole('button', { name: /^Assignment: / }).click();
+  await page.getByRole('menuitemradio', { name: 'Soil texture table' }).click();
+  const remind = page.getByRole('button', { name: /^Remind \d+$/ });
+  const missing = Number(/\d+/.exec((await remind.textContent())!)![0]);
+  await remind.click();
+  await page.getByLabel('A word of your own').fill('The pits are open until Friday.');
+  await page.getByLabel('A word of your own').blur();
+  await expect(page.getByRole('region', { name: 'As it will be read' })).toContainText(
+    'The pits are open until Friday.',
+  );
+  expect(await axeFindings(page)).toEqual([]);
+  await page.getByRole('button', { name: `Send ${missing} reminder` }).click();
+  await expect(page.getByText(/^\d+ reminders? (is|are) on the way\.$/)).toBeVisible();
+  await expect.poll(async () => (await school.letters()).length).toBe(missing);
+  const [letter] = await school.letters();
+  expect(letter!.subject).toBe('Soil texture table: nothing in yet');
+  expect(letter!.text).toContain('The pits are open until Friday.');
+  expect(faults).toEqual([]);
+  await school.close();
+});
+
+test('installed, the application opens without a connection and says so', async ({ browser, demo }) => {
+  const { page, context } = await visitDemo(browser, demo, 'enwosu', { phone: true, keepsPages: true });
+  const manifest = await page.evaluate(async () => {
+    const link = document.querySelector<HTMLLinkElement>('link[rel=manifest]')!;
+    return (await (await fetch(link.href)).json()) as {
+      display: string;
+      icons: { src: string; sizes: string }[];
+    };
+  });
+  expect(manifest.display).toBe('standalone');
+  expect(manifest.icons.map(({ sizes }) => sizes)).toEqual(expect.arrayContaining(['192x192', '512x512']));
+  for (const { src } of manifest.icons)
+    expect((await page.request.get(demo.address + src)).status()).toBe(200);
+  await page.evaluate(() => navigator.serviceWorker.ready);
+  await page.reload();
+  await expect(page.getByRole('heading', { name: 'Today' })).toBeVisible();
+  await context.setOffline(true);
+  await page.reload();
+  await expect(page.getByText('The school could not be reached. Nothing is lost')).toBeVisible();
+  await context.setOffline(false);
+  await page.getByRole('button', { name: 'Try again' }).click();
+  await expect(page.getByRole('heading', { name: 'Today' })).toBeVisible();
+  await context.close();
+});

@@ -1,0 +1,216 @@
+import { axeFindings, expect, go, openDemo, test } from './support/journey';
+import { courseOf, rosterOf, zipOf, type OnRoster } from './support/pileOf';
+
+/** Names as students give them, from whole ones to cut ones; all of them tell who it is. */
+const told: readonly ((student: OnRoster) => string)[] = [
+  ({ first, last }) => `stream gauge ${first} ${last} (1).txt`,
+  ({ first, last }) => `${last}_${first}-StreamGaugeLog FINAL.txt`,
+  ({ first, last }) => `Copy of STREAM-GAUGE-LOG - ${last}, ${first}.txt`.toUpperCase(),
+  ({ username }) => `${username} stream gauge log.txt`,
+];
+
+test('a ZIP of 150 badly named files: watched, left, sorted by keyboard, undone and done again; all are accounted for', async ({
+  browser,
+}) => {
+  const { demo: school, visit } = await openDemo(browser);
+  const { page, faults } = await visit('itamsin');
+  await go(page, 'o');
+  await expect(page.getByText('The table is empty')).toBeVisible();
+  const roster = await rosterOf(page);
+  const alone = roster.filter(
+    ({ last, first }) => roster.filter((one) => one.last === last && one.first === first).length === 1,
+  );
+  const names = [
+    ...alone.slice(0, 128).map((student, i) => `set ${i % 4}/${told[i % told.length]!(student)}`),
+    ...Array.from({ length: 10 }, (_, i) => `IMG_48${10 + i}.txt`),
+    'jenny k stream gauge 1.txt',
+    'jenny k stream gauge 2.txt',
+    'jenny k stream gauge 3.txt',
+    'not a name at all.txt',
+    'garden window.txt',
+    'Mateo Quarrington stream gauge.txt',
+  ];
+  const pile = await zipOf([
+    ...names,
+    ['one.txt', 'the same bytes'],
+    ['two.txt', 'the same bytes'],
+    '__MACOSX/._one.txt',
+    ['empty.txt', ''],
+    '.DS_Store',
+    'Thumbs.db',
+  ]);
+  expect(names.length + 6).toBe(150);
+
+  await page.getByRole('button', { name: 'Bring a pile' }).click();
+  await page
+    .getByLabel('Files of the pile')
+    .setInputFiles({ name: 'old stick.zip', mimeType: 'application/zip', buffer: pile });
+  await page.getByLabel('All of it is for').selectOption('Stream gauge log');
+  expect(await axeFindings(page)).toEqual([]);
+  await page.getByRole('button', { name: 'Bring 1 file to the table' }).click();
+  await expect(page.getByText('The pile is on its way. You can leave this page.')).toBeVisible();
+
+  // Left while it is taken apart; it goes on, and is there when she comes back.
+  await go(page, 'r');
+  await go(page, 'o');
+  const account = page.getByText(/^old stick\.zip, .* arrived = /);
+  await expect(account).toContainText('150 arrived', { timeout: 60_000 });
+  await expect(account).not.toContainText('being read', { timeout: 60_000 });
+  await expect(account).not.toContainText('about to be placed', { timeout: 60_000 });
+  const counted = async () => {
+    const said = (await account.textContent())!;
+    const of = (what: string) => Number(new RegExp(`(\\d+) ${what}`).exec(said)?.[1] ?? 0);
+    const counts = {
+      arrived: of('arrived'),
+      placed: of('placed'),
+      toSort: of('to sort'),
+      later: of('for later'),
+      repeats: of('exact repeat'),
+      notOurs: of('not ours'),
+      refused: of('refused'),
+    };
+    const { arrived, ...parts } = counts;
+    expect(Object.values(parts).reduce((sum, count) => sum + count, 0)).toBe(arrived);
+    return counts;
+  };
+  const first = await counted();
+  expect(first).toMatchObject({ arrived: 150, repeats: 1, refused: 4 });
+  expect(first.placed).toBeGreaterThan(115);
+  expect(await axeFindings(page)).toEqual([]);
+
+  // By keyboard: what it is for is known, so a name is typed, and Enter places it.
+  const list = page.getByRole('list', { name: 'On the table' });
+  await list.getByRole('button', { name: /^jenny k stream gauge 1/ }).click();
+  await page.keyboard.press('t');
+  const [friend] = alone.slice(140);
+  await page.getByLabel('Anybody, by a part of the name (t)').fill(`${friend!.last} ${friend!.first}`);
+  await page.keyboard.press('Enter');
+  await page.keyboard.press('Enter');
+  await expect(page.getByText(/2 more were placed by what you said\.$/)).toBeVisible();
+  await expect.poll(async () => (await counted()).placed).toBe(first.placed + 3);
+
+  // Undone: all three lie on the table again. Done again: all three are placed.
+  await page.keyboard.press('u');
+  await expect(page.getByText('Undone.')).toBeVisible();
+  await expect.poll(async () => (await counted()).placed).toBe(first.placed);
+  await page.keyboard.press('U');
+  await expect(page.getByText('Done again.')).toBeVisible();
+  await expect.poll(async () => (await counted()).placed).toBe(first.placed + 3);
+
+  // A photograph is not ours, another is for later, and ten alike are taken together.
+  const photo = list.getByRole('button', { name: /^IMG_4810/ });
+  await photo.click();
+  await page.keyboard.press('x');
+  await expect.poll(async () => (await counted()).notOurs).toBe(1);
+  await list.getByRole('button', { name: /^IMG_4811/ }).click();
+  await page.keyboard.press('l');
+  await expect.poll(async () => (await counted()).later).toBe(1);
+  await list.getByRole('button', { name: /^IMG_4812/ }).click();
+  for (let i = 0; i < 3; i += 1) await page.keyboard.press('J');
+  await page.keyboard.press('t');
+  await page.getByLabel('Anybody, by a part of the name (t)').fill(friend!.last);
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('button', { name: /^Place 4 pieces/ })).toBeVisible();
+  await page.keyboard.press('Enter');
+  await expect(page.getByText(/^4 pieces placed with /)).toBeVisible();
+  await expect.poll(async () => (await counted()).placed).toBe(first.placed + 7);
+
+  // Every one of them is told, with its reason, and the record has a line for each that came.
+  await page.getByRole('button', { name: 'What became of it' }).click();
+  await page.getByRole('button', { name: 'Refused: 4' }).click();
+  await expect(page.getByRole('listitem').filter({ hasText: 'empty.txt' })).toContainText(
+    'it is empty (0 bytes)',
+  );
+  expect(await axeFindings(page)).toEqual([]);
+  await page.keyboard.press('Escape');
+  await page.getByRole('button', { name: 'What was learned' }).click();
+  await expect(page.getByRole('list', { name: 'Words' }).getByText('jenny k')).toBeVisible();
+  expect(await axeFindings(page)).toEqual([]);
+  await page.keyboard.press('Escape');
+  const course = courseOf(page);
+  let came = 0;
+  let before = '';
+  do {
+    const answer = await page.request.get(
+      `${new URL(page.url()).origin}/api/courses/${course}/ledger?kind=came%20in%20pile${before}`,
+    );
+    const { lines } = (await answer.json()) as { lines: { index: number }[] };
+    came += lines.length;
+    before = lines.length > 0 ? `&before=${lines.at(-1)!.index}` : '';
+  } while (before !== '');
+  expect(came).toBe(146);
+  expect(faults).toEqual([]);
+  await school.close();
+});
+
+test('twenty pieces that several could have are sorted in forty keys; another is dragged onto its slot', async ({
+  browser,
+}) => {
+  const { demo: school, visit } = await openDemo(browser);
+  const { page, faults } = await visit('itamsin');
+  await go(page, 'o');
+  const roster = await rosterOf(page);
+  const shared = [
+    ...new Set(
+      roster
+        .map(({ first }) => first)
+        .filter((first, _, all) => all.indexOf(first) !== all.lastIndexOf(first) && !first.includes(' ')),
+    ),
+  ];
+  // Each name once: what is decided for one is known for all that are called the same.
+  const names = shared.map((first) => `${first}.txt`);
+  await page.getByRole('button', { name: 'Bring a pile' }).click();
+  await page
+    .getByLabel('Files of the pile')
+    .setInputFiles({ name: 'names.zip', mimeType: 'application/zip', buffer: await zipOf(names) });
+  await page.getByLabel('All of it is for').selectOption('Stream gauge log');
+  await page.getByRole('button', { name: 'Bring 1 file to the table' }).click();
+  const account = page.getByText(/^names\.zip, .* arrived = /);
+  await expect(account).toContainText(`${names.length} arrived`, { timeout: 30_000 });
+  await expect(account).not.toContainText(/being read|about to be placed/, { timeout: 30_000 });
+  // Whose first name is nobody else's any more is placed by itself.
+  const toSort = Number(/(\d+) to sort/.exec((await account.textContent())!)![1]);
+  expect(toSort).toBeGreaterThan(20);
+  await expect(page.getByRole('heading', { name: `${toSort} to sort` })).toBeVisible();
+  await expect(page.getByRole('list', { name: 'Likeliest' })).toBeVisible();
+
+  const began = Date.now();
+  for (let i = 0; i < 20; i += 1) {
+    await page.keyboard.press('1');
+    await page.keyboard.press('Enter');
+  }
+  await expect(page.getByRole('heading', { name: `${toSort - 20} to sort` })).toBeVisible();
+  console.log(
+    `twenty pieces sorted in 40 keys and ${((Date.now() - began) / 1000).toFixed(1)} s of machine time`,
+  );
+
+  // The last one by dragging it from the list onto a candidate.
+  const from = (await page
+    .getByRole('list', { name: 'On the table' })
+    .getByRole('listitem')
+    .first()
+    .boundingBox())!;
+  const to = (await page
+    .getByRole('list', { name: 'Likeliest' })
+    .getByRole('listitem')
+    .nth(1)
+    .boundingBox())!;
+  await page.mouse.move(from.x + 40, from.y + 20);
+  await page.mouse.down();
+  await page.mouse.move(to.x + 30, to.y + 10, { steps: 12 });
+  await page.mouse.up();
+  await expect(page.getByText(/^Placed with /).last()).toBeVisible();
+  await expect(page.getByRole('heading', { name: `${toSort - 21} to sort` })).toBeVisible();
+  await page.keyboard.press('u');
+  await expect(page.getByRole('heading', { name: `${toSort - 20} to sort` })).toBeVisible();
+  expect(faults).toEqual([]);
+
+  // In the evening, for somebody who only looks.
+  const aide = await visit('psandoval', { dark: true });
+  await go(aide.page, 'o');
+  await expect(aide.page.getByRole('list', { name: 'Likeliest' })).toBeVisible();
+  await expect(aide.page.getByRole('button', { name: /^Place it/ })).toBeHidden();
+  expect(await axeFindings(aide.page)).toEqual([]);
+  expect(aide.faults).toEqual([]);
+  await school.close();
+});

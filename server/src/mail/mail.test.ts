@@ -1,0 +1,147 @@
+import { afterAll, afterEach, beforeAll, describe, expect, test } from '@jest/globals';
+import type { AssignmentId, Instant, Letter } from '@vestibul/core';
+import { one, run } from '../store/database';
+import { TestSchool, bytesOf } from '../testing/TestSchool';
+import { writeDigests } from './digest';
+import { sendDue } from './outbox';
+
+/** A post that keeps what it is given, and can be out of order. */
+const post = {
+  letters: [] as (Letter & { to: string })[],
+  isDown: false,
+  async send(letter: Letter & { to: string }) {
+    if (post.isDown) throw new Error('connection refused');
+    post.letters.push(letter);
+  },
+};
+
+let school: TestSchool;
+let overdue: AssignmentId;
+beforeAll(async () => {
+  school = await TestSchool.open({ mail: post, publicAddress: 'https://hall.x.example/' });
+  overdue = await school.assign('Soil texture table', [2, 10], '2030-01-15T23:59');
+  // They joined today; a due time of their own asks for it all the same.
+  for (const who of ['chidi', 'mai', 'ali'])
+    await school.as('teacher').must('moveDue', {
+      params: { assignmentId: overdue, studentId: school.ids[who]! },
+      body: { dueLocal: '2026-09-02T23:59' },
+    });
+});
+afterAll(() => school.close());
+afterEach(() => {
+  post.letters.length = 0;
+  post.isDown = false;
+});
+
+const students = (...names: string[]) => names.map((name) => school.ids[name]!);
+const params = () => ({ assignmentId: overdue });
+const sendAll = async () => {
+  while ((await sendDue(school.running.school)) > 0);
+};
+
+describe('a reminder', () => {
+  test('is shown before it goes, and goes to those alone who have nothing in', async () => {
+    const chidi = school.as('chidi');
+    await chidi.turnIn(overdue, [await chidi.upload(overdue, 'a.txt', bytesOf('a'))]);
+    const teacher = school.as('teacher');
+    const body = { studentIds: students('chidi', 'mai', 'ali'), word: 'Bring boots.' };
+    const preview = await teacher.must('previewReminder', { params: params(), body });
+    expect(preview.missing.map(({ id }) => id).sort()).toEqual(students('mai', 'ali').sort());
+    expect(preview.sample).toMatchObject({ subject: 'Soil texture table: nothing in yet' });
+    expect(preview.sample!.text).toContain('Bring boots.');
+    expect(preview.lastAt).toBeNull();
+
+    expect(await teacher.must('sendReminder', { params: params(), body })).toEqual({ sent: 2 });
+    await sendAll();
+    expect(post.letters.map(({ to }) => to).sort()).toEqual(['ali@x.example', 'mai@x.example']);
+    const [letter] = post.letters;
+    expect(letter!.text).toContain(`https://hall.x.example/turn-in/${overdue}`);
+    // On the record that it went, not what it said.
+    const { lines } = await teacher.must('readLedger', {
+      params: { courseId: school.course },
+      query: { assignment: overdue, kind: 'reminded' },
+    });
+    expect(lines).toHaveLength(2);
+    expect(JSON.stringify(lines)).not.toContain('boots');
+    expect((await teacher.must('previewReminder', { params: params(), body: {} })).lastAt).not.toBeNull();
+  });
+
+  test('is kept over a post that is out of order and a restart, and goes once', async () => {
+    post.isDown = true;
+    const body = { studentIds: students('mai') };
+    await school.as('teacher').must('sendReminder', { params: params(), body });
+    await sendDue(school.running.school);
+    expect(post.letters).toEqual([]);
+    await school.restart();
+    post.isDown = false;
+    // Not before its time has come again.
+    expect(await sendDue(school.running.school)).toBe(0);
+    run(
+      school.running.school.db,
+      "UPDATE letter SET next_try_at = '2026-01-01' WHERE next_try_at IS NOT NULL",
+    );
+    await sendAll();
+    expect(post.letters).toHaveLength(1);
+    expect(await sendDue(school.running.school)).toBe(0);
+    // What was sent is kept without its words.
+    expect(
+      one(school.running.school.db, "SELECT 1 FROM letter WHERE sent_at IS NOT NULL AND text <> ''"),
+    ).toBeUndefined();
+  });
+
+  test('is the staff’s to send, and nobody’s where the school has no mail', async () => {
+    const body = { studentIds: students('mai') };
+    for (const who of ['aide', 'mai', 'other teacher'])
+      expect((await school.as(who).call('sendReminder', { params: params(), body })).status).toBe(403);
+    await school.restart({ mail: null });
+    const refused = await school.as('teacher').call('sendReminder', { params: params(), body });
+    expect([refused.status, refused.error?.code]).toEqual([409, 'no-mail']);
+    expect((await school.as('teacher').must('previewReminder', { params: params(), body })).canMail).toBe(
+      false,
+    );
+    await school.restart({ mail: post });
+  });
+});
+
+describe('the letter of a day', () => {
+  /** A time of a day to come, in UTC: in London the same, or an hour later in summer. */
+  const at = (days: number, time: string) =>
+    `${new Date(Date.now() + days * 86_400_000).toISOString().slice(0, 10)}T${time}:00.000Z` as Instant;
+
+  test('goes to nobody who did not ask for it', async () => {
+    writeDigests(school.running.school);
+    await sendAll();
+    expect(post.letters).toEqual([]);
+  });
+
+  test('says what is missing and what came back, once a day, and not where nothing is new', async () => {
+    const mai = school.as('mai');
+    await mai.must('setNotices', { body: { digest: 'daily' } });
+    await school.as('chidi').must('setNotices', { body: { digest: 'daily' } });
+    expect(await mai.must('readNotices')).toMatchObject({ digest: 'daily', canMail: true });
+    const { now } = school.running.school;
+    try {
+      // A morning in the school's time.
+      school.running.school.now = () => at(1, '07:30');
+      writeDigests(school.running.school);
+      writeDigests(school.running.school);
+      await sendAll();
+      expect(post.letters.map(({ to, subject }) => [to, subject])).toEqual([
+        ['mai@x.example', 'Larkmoor: missing 1'],
+      ]);
+      expect(post.letters[0]!.text).toContain(
+        '- Soil texture table (Field Geography), due Wednesday 2 September, 23:59',
+      );
+      school.running.school.now = () => at(2, '05:00');
+      writeDigests(school.running.school);
+      await sendAll();
+      expect(post.letters).toHaveLength(1);
+      school.running.school.now = () => at(2, '08:00');
+      writeDigests(school.running.school);
+      await sendAll();
+      expect(post.letters).toHaveLength(2);
+    } finally {
+      school.running.school.now = now;
+    }
+  });
+});

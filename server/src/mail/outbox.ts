@@ -1,0 +1,77 @@
+import { toInstant, type Letter } from '@vestibul/core';
+import { Failure } from '../failure';
+import { newId, type School } from '../school';
+import { all, run } from '../store/database';
+
+/** How long after a failed try the next one comes, in minutes; after the last one the letter is given up. */
+const AGAIN_MINUTES = [1, 5, 15, 60, 240, 720];
+
+/**
+ * Puts a letter among those to be sent. In the transaction of what it tells of: then both are kept, or neither. Fails with
+ * `no-mail` where this school sends none.
+ */
+export function queueLetter(school: School, to: string, letter: Letter): void {
+  if (!school.mail) throw new Failure('no-mail');
+  run(
+    school.db,
+    `INSERT INTO letter (id, to_address, subject, text, queued_at, next_try_at, tries)
+     VALUES (:id, :to, :subject, :text, :at, :at, 0)`,
+    { id: newId('l'), to, ...letter, at: school.now() },
+  );
+}
+
+interface QueuedLetter {
+  id: string;
+  to: string;
+  subject: string;
+  text: string;
+  tries: number;
+}
+
+/** Letters taken at once. */
+const AT_ONCE = 20;
+
+/** Sends what is due; returns how many letters went. A letter that cannot be sent is tried again later. */
+export async function sendDue(school: School): Promise<number> {
+  const { mail } = school;
+  if (!mail) return 0;
+  const due = all<QueuedLetter>(
+    school.db,
+    `SELECT id, to_address AS "to", subject, text, tries FROM letter
+     WHERE next_try_at IS NOT NULL AND next_try_at <= ? ORDER BY next_try_at LIMIT ?`,
+    [school.now(), AT_ONCE],
+  );
+  let sent = 0;
+  for (const letter of due) {
+    try {
+      await mail.send({ to: letter.to, subject: letter.subject, text: letter.text });
+      sent += 1;
+      // Its words are nobody's any more once it has gone.
+      await school.gate.pass();
+      run(
+        school.db,
+        `UPDATE letter SET sent_at = :at, next_try_at = NULL, text = '', tries = tries + 1 WHERE id = :id`,
+        { at: school.now(), id: letter.id },
+      );
+    } catch (error) {
+      school.report(error);
+      await school.gate.pass();
+      putOff(school, letter);
+    }
+  }
+  return sent;
+}
+
+function putOff(school: School, { id, tries }: QueuedLetter): void {
+  const minutes = AGAIN_MINUTES[tries];
+  const at = school.now();
+  run(
+    school.db,
+    'UPDATE letter SET tries = tries + 1, next_try_at = :next, failed_at = :failed WHERE id = :id',
+    {
+      id,
+      next: minutes === undefined ? null : toInstant(Date.parse(at) + minutes * 60_000),
+      failed: minutes === undefined ? at : null,
+    },
+  );
+}

@@ -1,0 +1,149 @@
+import {
+  makeIdentifier,
+  makeReasonSayer,
+  shareOfBlank,
+  splitName,
+  weighBeside,
+  type AssignmentId,
+  type CourseId,
+  type Evidence,
+  type Identifier,
+  type IdentifyCourse,
+  type Instant,
+  type PersonId,
+  type ReasonSayer,
+  type Sha256,
+} from '@vestibul/core';
+import type { School } from '../school';
+import { findCourse } from '../store/courses';
+import { all, one } from '../store/database';
+import { listRosterValues } from '../store/naming';
+import { listKnownWords, type PieceAnswer, type PilePieceRow, type PileRow } from '../store/piles';
+import { readInside } from './readInside';
+
+/** What tells whose something is in a course, read once for many pieces. */
+export interface CourseIdentifier {
+  identifier: Identifier<PersonId, AssignmentId>;
+  sayReasons: ReasonSayer<PersonId, AssignmentId>;
+  periods: ReadonlyMap<string, number>;
+  /** When each assignment is due first. */
+  dues: ReadonlyMap<AssignmentId, Instant>;
+}
+
+export function openIdentifier(school: School, courseId: CourseId): CourseIdentifier {
+  const { db } = school;
+  const { title, code, yearLabel, teacher } = courseTextsOf(school, courseId);
+  const course: IdentifyCourse<PersonId, AssignmentId> = {
+    students: listRosterValues(db, courseId),
+    assignments: all<{ id: AssignmentId; title: string; shortName: string }>(
+      db,
+      'SELECT id, title, short_name AS shortName FROM assignment WHERE course_id = ? ORDER BY id',
+      [courseId],
+    ).map(({ id, title: name, shortName }) => ({ id, titles: [name, shortName] })),
+    courseTexts: [title, code, yearLabel, teacher],
+    decided: listKnownWords(db, courseId).map(({ words, studentId }) => ({ words, student: studentId })),
+  };
+  const periods = new Map(
+    all<{ id: string; number: number }>(db, 'SELECT id, number FROM period WHERE course_id = ?', [
+      courseId,
+    ]).map(({ id, number }) => [id, number]),
+  );
+  const dues = new Map(
+    all<{ id: AssignmentId; due: Instant }>(
+      db,
+      `SELECT a.id, MIN(d.due_at) AS due FROM assignment a JOIN assignment_due d ON d.assignment_id = a.id
+       WHERE a.course_id = ? GROUP BY a.id`,
+      [courseId],
+    ).map(({ id, due }) => [id, due]),
+  );
+  return { identifier: makeIdentifier(course), sayReasons: makeReasonSayer(course), periods, dues };
+}
+
+function courseTextsOf(school: School, id: CourseId) {
+  const { title, code } = findCourse(school.db, id);
+  const more = one<{ yearLabel: string; teacher: string }>(
+    school.db,
+    `SELECT y.label AS yearLabel, COALESCE(p.last, '') AS teacher FROM course c JOIN year y ON y.id = c.year_id
+       LEFT JOIN course_staff s ON s.course_id = c.id AND s.role = 'teacher' LEFT JOIN person p ON p.id = s.person_id
+     WHERE c.id = ? LIMIT 1`,
+    [id],
+  )!;
+  return { title, code, ...more };
+}
+
+/** Reads whose a piece is, by its path and what else is known of it. */
+export function answerFor(
+  { identifier, sayReasons, periods, dues }: CourseIdentifier,
+  pile: Pick<PileRow, 'periodId' | 'assignmentId'>,
+  { path, modifiedAt, evidence }: Pick<PilePieceRow, 'path' | 'modifiedAt' | 'evidence'>,
+): PieceAnswer {
+  const folders = path.split('/').slice(0, -1);
+  const name = path.split('/').at(-1)!;
+  const beside = weighBeside(identifier, [
+    ...folders.map((text) => ({ kind: 'folder' as const, text })),
+    ...evidence,
+    ...timesOf(modifiedAt, dues),
+  ]);
+  const number = pile.periodId === null ? undefined : periods.get(pile.periodId);
+  const students = new Map(beside.students);
+  if (number !== undefined)
+    for (const [id, bits] of identifier.weighPeriod(number))
+      students.set(id, (students.get(id) ?? beside.otherStudents) + bits);
+  const answer = identifier.identify(splitName(name).stem, { ...beside, students });
+  const assignment = pile.assignmentId ?? answer.assignment;
+  return {
+    decision: answer.decision,
+    students: answer.students,
+    assignment,
+    candidates: answer.candidates.filter(({ confidence }) => confidence >= LEAST_SHOWN),
+    assignmentCandidates: pile.assignmentId === null ? answer.assignmentCandidates : [],
+    parts: answer.parts,
+    reasons: [...sayReasons(answer), ...beside.reasons],
+    words: answer.personWords,
+  };
+}
+
+const HOUR = 3_600_000;
+
+/** How long before or after each assignment's due time a piece was changed last. */
+function timesOf(
+  modifiedAt: Instant | null,
+  dues: ReadonlyMap<AssignmentId, Instant>,
+): Evidence<PersonId, AssignmentId>[] {
+  if (modifiedAt === null) return [];
+  return [...dues].map(([assignment, due]) => ({
+    kind: 'time' as const,
+    assignment,
+    hours: (Date.parse(modifiedAt) - Date.parse(due)) / HOUR,
+  }));
+}
+
+/** Those less likely than this are not offered. */
+const LEAST_SHOWN = 0.005;
+
+/** The text of each assignment's blank, where one is handed out with it. */
+export async function readBlanks(school: School, course: CourseId): Promise<Map<AssignmentId, string>> {
+  const blanks = all<{ assignmentId: AssignmentId; sha256: Sha256; mime: string; extension: string }>(
+    school.db,
+    `SELECT DISTINCT h.assignment_id AS assignmentId, v.sha256, v.mime, v.extension
+     FROM blank b JOIN hand_out h ON h.blank_id = b.id JOIN blank_version v ON v.blank_id = b.id
+     WHERE b.course_id = ? AND h.assignment_id IS NOT NULL`,
+    [course],
+  );
+  const texts = new Map<AssignmentId, string>();
+  for (const { assignmentId, sha256, mime, extension } of blanks)
+    texts.set(assignmentId, (await readInside(school.vault.pathOf(sha256), mime, extension)).text);
+  return texts;
+}
+
+/** Which blanks a text holds. */
+export function blanksIn(
+  text: string,
+  blanks: ReadonlyMap<AssignmentId, string>,
+): Evidence<PersonId, AssignmentId>[] {
+  if (text === '') return [];
+  return [...blanks].flatMap(([assignment, blank]) => {
+    const share = shareOfBlank(text, blank);
+    return share > 0 ? [{ kind: 'blank' as const, assignment, share }] : [];
+  });
+}

@@ -1,0 +1,366 @@
+import fs from 'node:fs';
+import path from 'node:path';
+import { buffer } from 'node:stream/consumers';
+import { ZipFile } from 'yazl';
+import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
+import { arrivedOf, type AssignmentId, type PileId } from '@vestibul/core';
+import type { AnswerOf } from '@vestibul/contract';
+import { TestSchool, bytesOf, type Caller } from '../testing/TestSchool';
+import { findScans } from '../testing/findScans';
+import { madeZip, type MadeEntry } from '../testing/madeZip';
+
+let school: TestSchool;
+let teacher: Caller;
+let profile: AssignmentId;
+beforeAll(async () => {
+  school = await TestSchool.open();
+  teacher = school.as('teacher');
+  profile = await school.assign('Hill Profile', [2, 10], '2030-02-01T23:59');
+});
+afterAll(() => school.close());
+
+const course = () => ({ courseId: school.course });
+const table = (state: 'to sort' | 'later' = 'to sort') =>
+  teacher.must('readTable', { params: course(), query: { state } });
+const slots = async (assignment: AssignmentId) =>
+  (await teacher.must('readRack', { params: course() })).slots.filter(
+    (slot) => slot.assignmentId === assignment && slot.pieces > 0,
+  );
+const inState = async (pileId: PileId, state: AnswerOf<'readPile'>['pieces'][number]['state']) =>
+  (await teacher.must('readPile', { params: { pileId }, query: { state } })).pieces;
+
+describe('a pile of files', () => {
+  test('each piece ends in its student’s slot or on the table, with the likeliest first, and all are accounted for', async () => {
+    const pile = await teacher.bringPile(school.course, {
+      'stream gauge log chidi abara.txt': bytesOf('1'),
+      'p2_Mai_StreamGaugeLog final.txt': bytesOf('2'),
+      'ali demir stream gauge log.txt': bytesOf('3'),
+      'IMG_2210.txt': bytesOf('4'),
+      'Thumbs.db': bytesOf('5'),
+    });
+    expect(arrivedOf(pile.counts)).toBe(5);
+    expect(pile.counts).toMatchObject({ placed: 2, 'to sort': 3 });
+    const { pieces, toSort } = await table();
+    expect(toSort).toBe(3);
+    const ali = pieces.find(({ path: name }) => name.startsWith('ali'))!;
+    expect(ali.candidates.map(({ student }) => student).sort()).toEqual(
+      [school.ids.ali, school.ids.ali2].sort(),
+    );
+    expect(ali.assignmentId).toBe(school.assignment);
+    expect(ali.parts.find(({ text }) => text === 'demir')).toMatchObject({
+      as: 'person',
+      of: 'last',
+      how: 'same',
+    });
+    expect(ali.reasons.join(' ')).toContain('It can as well be Ali Demir');
+    expect((await slots(school.assignment)).map(({ studentId }) => studentId).sort()).toEqual(
+      [school.ids.chidi, school.ids.mai].sort(),
+    );
+  });
+
+  test('the ledger holds a line for what came and for what was placed', async () => {
+    const kinds = await teacher.must('readLedger', { params: course(), query: { kind: 'came in pile' } });
+    expect(kinds.lines).toHaveLength(5);
+    expect(
+      (await teacher.must('readLedger', { params: course(), query: { kind: 'turned in' } })).lines,
+    ).toHaveLength(2);
+  });
+
+  test('the same bytes again are recognised, under whatever name', async () => {
+    const pile = await teacher.bringPile(school.course, {
+      'chidi abara stream gauge log (1).txt': bytesOf('1'),
+    });
+    expect(pile.counts).toMatchObject({ repeat: 1, placed: 0 });
+    const [repeat] = await inState(pile.id, 'repeat');
+    expect(repeat).toMatchObject({ sameAs: 'stream gauge log chidi abara.txt', reason: 'same-bytes' });
+  });
+
+  test('so are those that a student turned in themselves', async () => {
+    const mai = school.as('mai');
+    await mai.turnIn(school.assignment, [
+      await mai.upload(school.assignment, 'my own.txt', bytesOf('by herself')),
+    ]);
+    const pile = await teacher.bringPile(school.course, {
+      'Mai Đặng hill profile.txt': bytesOf('by herself'),
+    });
+    const [repeat] = await inState(pile.id, 'repeat');
+    expect(repeat!.sameAs).toContain('Stream gauge log');
+  });
+
+  test('the same bytes under somebody else’s name are for a person to look at', async () => {
+    const pile = await teacher.bringPile(school.course, { 'Mai Đặng stream gauge log.txt': bytesOf('1') });
+    expect(pile.counts).toMatchObject({ 'to sort': 1 });
+    expect((await inState(pile.id, 'to sort'))[0]!.reason).toBe('same-bytes');
+  });
+
+  test('dropped on an assignment it counts as known, and two files of one student are one attempt', async () => {
+    const pile = await teacher.bringPile(
+      school.course,
+      { 'chidi abara 1.txt': bytesOf('c1'), 'chidi abara 2.txt': bytesOf('c2') },
+      { assignmentId: profile },
+    );
+    expect(pile.counts.placed).toBe(2);
+    expect(await slots(profile)).toMatchObject([{ studentId: school.ids.chidi, pieces: 2 }]);
+  });
+
+  test('what is inside a file tells whose it is where its name does not', async () => {
+    const text = 'Name: Chidi Abara\nPeriod: 2\nHill Profile\n\nThe hill rises to the north.';
+    const pile = await teacher.bringPile(school.course, { 'scan0001.txt': bytesOf(text) });
+    expect(pile.counts.placed).toBe(1);
+  });
+
+  test('nobody but the staff brings or sorts, and the aide only looks', async () => {
+    const body = { name: 'x' };
+    for (const who of ['aide', 'mai', 'outsider'])
+      expect((await school.as(who).call('makePile', { params: course(), body })).status).toBe(403);
+    const { id } = await teacher.must('makePile', { params: course(), body });
+    expect((await school.as('mai').startUpload({ pileId: id }, 'a.txt', 1)).status).toBe(403);
+    expect((await school.as('aide').call('readTable', { params: course() })).status).toBe(200);
+  });
+});
+
+describe('the sorting table', () => {
+  test('what is decided is placed, teaches the rest, and is undone and done again in steps', async () => {
+    const pile = await teacher.bringPile(
+      school.course,
+      { 'chichi x 1.txt': bytesOf('k1'), 'chichi x 2.txt': bytesOf('k2'), 'nothing.txt': bytesOf('k3') },
+      { assignmentId: profile },
+    );
+    expect(pile.counts['to sort']).toBe(3);
+    const before = (await slots(profile)).find(({ studentId }) => studentId === school.ids.chidi)!;
+    const waiting = await inState(pile.id, 'to sort');
+    const one = waiting.find(({ path: name }) => name === 'chichi x 1.txt')!;
+    const sorted = await teacher.must('sortPieces', {
+      params: course(),
+      body: { kind: 'place', pieces: [one.id], students: [school.ids.chidi], assignment: profile },
+    });
+    expect(sorted).toMatchObject({ taught: 1, undo: 1, redo: 0 });
+    expect((await teacher.pileDone(pile.id)).counts).toMatchObject({ placed: 2, 'to sort': 1 });
+    expect(await teacher.must('listKnownWords', { params: course() })).toMatchObject([
+      { words: 'chichi x', studentId: school.ids.chidi },
+    ]);
+
+    const undone = await teacher.must('undoSorting', { params: course() });
+    expect(undone).toMatchObject({ undo: 0, redo: 1 });
+    expect((await teacher.pileDone(pile.id)).counts).toMatchObject({ placed: 0, 'to sort': 3 });
+    expect(await teacher.must('listKnownWords', { params: course() })).toEqual([]);
+    expect((await slots(profile)).find(({ studentId }) => studentId === school.ids.chidi)).toMatchObject({
+      pieces: before.pieces,
+    });
+
+    await teacher.must('redoSorting', { params: course() });
+    expect((await teacher.pileDone(pile.id)).counts).toMatchObject({ placed: 2, 'to sort': 1 });
+    expect((await teacher.call('redoSorting', { params: course() })).error?.code).toBe('nothing-to-redo');
+  });
+
+  test('sorted as fast as keys are pressed, every piece is placed once and stays placed', async () => {
+    const files = Object.fromEntries(
+      Array.from({ length: 24 }, (_, i) => [`vv${'abcdefghijklmnopqrstuvwx'[i]}q.txt`, bytesOf(`fast ${i}`)]),
+    );
+    const pile = await teacher.bringPile(school.course, files, { assignmentId: profile });
+    const waiting = await inState(pile.id, 'to sort');
+    expect(waiting).toHaveLength(24);
+    await Promise.all(
+      waiting.map(({ id }) =>
+        teacher.must('sortPieces', {
+          params: course(),
+          body: { kind: 'place', pieces: [id], students: [school.ids.ali], assignment: profile },
+        }),
+      ),
+    );
+    expect((await teacher.pileDone(pile.id)).counts).toMatchObject({ placed: 24, 'to sort': 0, told: 0 });
+  });
+
+  test('joint work is placed with each of them; what is not ours and what is for later lies apart', async () => {
+    const pile = await teacher.bringPile(
+      school.course,
+      { 'zz a.txt': bytesOf('j1'), 'zz b.txt': bytesOf('j2'), 'zz c.txt': bytesOf('j3') },
+      { assignmentId: profile },
+    );
+    const [a, b, c] = await inState(pile.id, 'to sort');
+    const act = (body: object) => teacher.must('sortPieces', { params: course(), body });
+    await act({
+      kind: 'place',
+      pieces: [a!.id],
+      students: [school.ids.mai, school.ids.ali],
+      assignment: profile,
+    });
+    await act({ kind: 'set aside', pieces: [b!.id], as: 'not ours' });
+    await act({ kind: 'set aside', pieces: [c!.id], as: 'later' });
+    expect((await teacher.pileDone(pile.id)).counts).toMatchObject({ placed: 1, 'not ours': 1, later: 1 });
+    const holders = (await slots(profile)).map(({ studentId }) => studentId);
+    expect(holders).toEqual(expect.arrayContaining([school.ids.mai, school.ids.ali]));
+    expect((await table('later')).pieces.map(({ id }) => id)).toEqual([c!.id]);
+    // Three steps, undone one after another.
+    for (const left of [2, 1, 0]) {
+      await teacher.must('undoSorting', { params: course() });
+      expect((await teacher.pileDone(pile.id)).counts['to sort']).toBe(3 - left);
+    }
+  });
+
+  test('two people who sort the same piece: the second is told, and nothing is placed twice', async () => {
+    const pile = await teacher.bringPile(
+      school.course,
+      { 'yy.txt': bytesOf('t1') },
+      { assignmentId: profile },
+    );
+    const [piece] = await inState(pile.id, 'to sort');
+    const body = { kind: 'place', pieces: [piece!.id], students: [school.ids.ali2], assignment: profile };
+    await teacher.must('sortPieces', { params: course(), body });
+    const second = await school.as('co-teacher').call('sortPieces', { params: course(), body });
+    expect(second.error?.code).toBe('already-placed');
+    expect((await slots(profile)).filter(({ studentId }) => studentId === school.ids.ali2)).toHaveLength(1);
+  });
+
+  test('a piece that was reviewed is not taken out of its slot by undoing', async () => {
+    const [slot] = (await slots(profile)).filter(({ studentId }) => studentId === school.ids.ali2);
+    await teacher.must('review', { params: { submissionId: slot!.id! } });
+    expect((await teacher.call('undoSorting', { params: course() })).error?.code).toBe('already-reviewed');
+  });
+});
+
+describe('a ZIP file', () => {
+  const text = (says: string) => Buffer.from(says);
+  const good: MadeEntry = { name: 'set a/Chidi Abara Hill Profile.txt', bytes: text('the hill of a ZIP') };
+
+  async function bringZip(entries: readonly MadeEntry[]) {
+    return teacher.bringPile(school.course, { 'all.zip': madeZip(entries) });
+  }
+  const refusedOf = async (id: PileId) =>
+    Object.fromEntries((await inState(id, 'refused')).map(({ path: name, reason }) => [name, reason]));
+
+  test('is taken apart: folders tell, litter and traps are refused by name, and the rest goes on', async () => {
+    const pile = await bringZip([
+      { name: 'set a/', bytes: text('') },
+      good,
+      { name: 'Mai Dang/scan 4.txt', bytes: text('told by its folder\nHill Profile') },
+      { name: '../../escape.txt', bytes: text('out') },
+      { name: '/etc/passwd', bytes: text('out') },
+      { name: 'C:\\boot.ini', bytes: text('out') },
+      { name: 'a link', bytes: text('/etc/passwd'), mode: 0o120777 },
+      { name: 'locked.txt', bytes: text('x'), flags: 0x801 },
+      { name: 'empty.txt', bytes: text('') },
+      { name: '__MACOSX/._Chidi.txt', bytes: text('x') },
+      { name: 'x/.DS_Store', bytes: text('x') },
+      { name: 'Thumbs.db', bytes: text('x') },
+      { name: 'wrong sum.txt', bytes: text('not these'), saysSum: 1 },
+      { name: 'wrong size.txt', bytes: text('longer than it says'), saysSize: 3 },
+      { name: 'bomb.txt', bytes: Buffer.alloc(80 * 1024 ** 2) },
+    ]);
+    expect(await refusedOf(pile.id)).toEqual({
+      '../../escape.txt': 'outside',
+      '/etc/passwd': 'outside',
+      'C:/boot.ini': 'outside',
+      'a link': 'link',
+      'locked.txt': 'encrypted',
+      'empty.txt': 'empty',
+      '__MACOSX/._Chidi.txt': 'litter',
+      'x/.DS_Store': 'litter',
+      'Thumbs.db': 'litter',
+      'wrong sum.txt': 'corrupt',
+      'wrong size.txt': 'corrupt',
+      'bomb.txt': 'bomb',
+    });
+    expect(pile.counts).toMatchObject({ placed: 2, refused: 12 });
+    expect(arrivedOf(pile.counts)).toBe(14);
+    expect(pile.pieces.map(({ students }) => students)).toEqual(
+      expect.arrayContaining([[school.ids.chidi], [school.ids.mai]]),
+    );
+    // Nothing was written under the names it holds.
+    expect(fs.existsSync(path.join(school.folder, '..', 'escape.txt'))).toBe(false);
+    expect(fs.readdirSync(path.join(school.folder, 'vault', 'new'))).toEqual([]);
+  });
+
+  test('names in old code pages are read, as the format’s own and as Windows writes them', async () => {
+    // 'Đ' is in neither; these are 'Müller', 'señal' and 'Übung' in CP437 and Windows-1252 (Unicode, CP437.TXT, CP1252.TXT).
+    const pile = await bringZip([
+      {
+        name: Buffer.from([0x4d, 0x81, 0x6c, 0x6c, 0x65, 0x72, 0x2e, 0x74, 0x78, 0x74]),
+        bytes: text('a1'),
+        flags: 0,
+      },
+      {
+        name: Buffer.from([0x73, 0x65, 0xf1, 0x61, 0x6c, 0x2e, 0x74, 0x78, 0x74]),
+        bytes: text('a2'),
+        flags: 0,
+      },
+      { name: Buffer.from('Übung.txt', 'utf8'), bytes: text('a3'), flags: 0 },
+    ]);
+    const names = (await inState(pile.id, 'to sort')).map(({ path: name }) => name).sort();
+    expect(names).toEqual(['Müller.txt', 'señal.txt', 'Übung.txt'].sort());
+  });
+
+  test('made by another program is read the same', async () => {
+    const other = new ZipFile();
+    other.addBuffer(Buffer.from('by another hand'), 'Ali Demir Hill Profile.txt');
+    other.addBuffer(Buffer.from('by her'), 'mai dang hill profile.txt');
+    other.end();
+    const pile = await teacher.bringPile(school.course, {
+      'made.zip': (await buffer(other.outputStream)) as Buffer<ArrayBuffer>,
+    });
+    expect(arrivedOf(pile.counts)).toBe(2);
+    expect(pile.counts.placed).toBe(1);
+  });
+
+  test('that is none, or breaks off, is refused by name', async () => {
+    const whole = madeZip([good, { name: 'b.txt', bytes: text('b') }]);
+    const pile = await teacher.bringPile(school.course, {
+      'broken.zip': whole.subarray(0, whole.length - 30) as Buffer<ArrayBuffer>,
+    });
+    expect(await refusedOf(pile.id)).toEqual({ 'broken.zip': 'not-a-zip' });
+  });
+
+  test('whose taking out was cut off by a restart goes on where it was', async () => {
+    const { id } = await teacher.must('makePile', { params: course(), body: { name: 'cut off' } });
+    const entries = Array.from({ length: 60 }, (_, i) => ({
+      name: `qq ${i}.txt`,
+      bytes: Buffer.from(`cut ${i}`),
+    }));
+    await teacher.sendWithPile(id, 'cut.zip', madeZip(entries));
+    await school.restart();
+    teacher = school.as('teacher');
+    await teacher.must('endSending', { params: { pileId: id } });
+    const pile = await teacher.pileDone(id);
+    expect(pile.counts).toMatchObject({ 'to sort': 60, refused: 0 });
+    expect(arrivedOf(pile.counts)).toBe(60);
+  });
+
+  test('that is stopped keeps what was taken out, and takes nothing more', async () => {
+    const { id } = await teacher.must('makePile', { params: course(), body: { name: 'stopped' } });
+    await teacher.must('stopPile', { params: { pileId: id } });
+    const refused = await teacher.startUpload({ pileId: id }, 'late.txt', 4);
+    expect(refused.status).toBe(409);
+    expect(refused.body).toContain('pile-stopped');
+    expect((await teacher.pileDone(id)).state).toBe('stopped');
+  });
+
+  test('stopped on its way: what has come lies on the table, and nothing is placed', async () => {
+    const { id } = await teacher.must('makePile', { params: course(), body: { name: 'half' } });
+    await teacher.sendWithPile(id, 'Chidi Abara Hill Profile half.txt', bytesOf('half'));
+    await school.running.school.piles.rest();
+    await teacher.must('stopPile', { params: { pileId: id } });
+    const { counts } = await teacher.pileDone(id);
+    expect(counts).toMatchObject({ 'to sort': 1, told: 0, reading: 0, placed: 0 });
+  });
+});
+
+describe('two people at one table', () => {
+  test('what a colleague did since is not undone by somebody’s own undoing', async () => {
+    const pile = await teacher.bringPile(
+      school.course,
+      { 'ww.txt': bytesOf('w1') },
+      { assignmentId: profile },
+    );
+    const [piece] = await inState(pile.id, 'to sort');
+    const pieces = [piece!.id];
+    await teacher.must('sortPieces', { params: course(), body: { kind: 'set aside', pieces, as: 'later' } });
+    await school.as('co-teacher').must('sortPieces', {
+      params: course(),
+      body: { kind: 'place', pieces, students: [school.ids.chidi], assignment: profile },
+    });
+    expect((await teacher.call('undoSorting', { params: course() })).error?.code).toBe('already-placed');
+    expect((await teacher.pileDone(pile.id)).counts.placed).toBe(1);
+  });
+
+  test('queries of piles run on indexes', () => expect(findScans(school.running.school.db)).toEqual([]));
+});

@@ -1,0 +1,187 @@
+import {
+  groupBy,
+  type AssignmentId,
+  type PersonId,
+  type PileId,
+  type PilePieceId,
+  type Stay,
+  type SubmissionId,
+  type UploadId,
+} from '@vestibul/core';
+import { Failure } from '../failure';
+import { makeAttempt } from '../intake/turnIn';
+import { newId, type School } from '../school';
+import { all, run, together } from '../store/database';
+import { writeEvent } from '../store/ledger';
+import { findPile, findPilePiece, listPilePieces, setPieceState, type PilePieceRow } from '../store/piles';
+import { settle } from '../store/settle';
+import { aboutOf, findSubmission } from '../store/submissions';
+import { findUpload, type ArrivedUpload } from '../store/uploads';
+
+/** Told pieces that are placed before other requests get their turn. */
+const BATCH = 40;
+
+/**
+ * Places the next pieces of a pile that are told, those of one student for one assignment as one attempt. Returns the
+ * submissions that were changed, or null where nothing was told. What cannot be placed lies on the table with the reason.
+ */
+export function placeTold(school: School, id: PileId): SubmissionId[] | null {
+  const { db } = school;
+  const pile = findPile(db, id);
+  const told = listPilePieces(db, id, 'told', { path: '', id: '' }, BATCH);
+  if (told.length === 0) return null;
+  const changed: SubmissionId[] = [];
+  for (const pieces of groupBy(
+    told,
+    ({ answer }) => `${answer!.students.join()} ${answer!.assignment}`,
+  ).values()) {
+    const { students, assignment } = pieces[0]!.answer!;
+    const placed = tryToPlace(school, 'system', pieces, students, assignment!, pile.madeAt);
+    if (Array.isArray(placed)) changed.push(...placed);
+    else for (const piece of pieces) setPieceState(db, piece.id, 'to sort', placed);
+  }
+  return changed;
+}
+
+const STAYS: Partial<Record<Failure['code'], Stay>> = {
+  'not-given': 'not-given',
+  'left-course': 'left-course',
+  'name-off-rule': 'name-off-rule',
+  'year-over': 'year-over',
+};
+
+/** Places pieces with students; the reason why they stay where that is refused. */
+function tryToPlace(
+  school: School,
+  by: PersonId | 'system',
+  pieces: readonly PilePieceRow[],
+  students: readonly PersonId[],
+  assignment: AssignmentId,
+  at: ReturnType<School['now']>,
+): SubmissionId[] | Stay {
+  try {
+    return placePieces(school, by, pieces, students, assignment, at);
+  } catch (error) {
+    const stay = error instanceof Failure ? STAYS[error.code] : undefined;
+    if (!stay) throw error;
+    return stay;
+  }
+}
+
+/**
+ * Places pieces with each of these students, as one attempt of theirs, in one transaction with its lines; they stand as
+ * handed in `at`. Fails as `makeAttempt`.
+ */
+export function placePieces(
+  school: School,
+  by: PersonId | 'system',
+  pieces: readonly PilePieceRow[],
+  students: readonly PersonId[],
+  assignment: AssignmentId,
+  at: ReturnType<School['now']>,
+): SubmissionId[] {
+  const { db } = school;
+  return together(db, () =>
+    students.map((student) => {
+      const uploads = pieces.map((piece) => uploadFor(school, piece, student, assignment, at));
+      const { submissionId, n } = makeAttempt(
+        school,
+        { student, by, at, key: crypto.randomUUID(), namesAgreed: true, pile: pieces[0]!.pileId },
+        assignment,
+        uploads,
+      );
+      for (const { id, reason } of pieces) {
+        run(
+          db,
+          `INSERT INTO pile_placing (pile_piece_id, submission_id, n) VALUES (?, ?, ?)
+           ON CONFLICT (pile_piece_id, submission_id) DO UPDATE SET n = excluded.n`,
+          [id, submissionId, n],
+        );
+        setPieceState(db, id, 'placed', reason === 'taught' ? reason : '');
+      }
+      return submissionId;
+    }),
+  );
+}
+
+/** What a student hands in by way of a pile: the bytes in the vault under the name they came with. */
+function uploadFor(
+  school: School,
+  piece: PilePieceRow,
+  student: PersonId,
+  assignment: AssignmentId,
+  at: ReturnType<School['now']>,
+): ArrivedUpload {
+  const id = newId<UploadId>('u');
+  run(
+    school.db,
+    `INSERT INTO upload (id, by_id, assignment_id, course_id, kind, original_name, bytes, started_at, arrived_at, sha256,
+       mime, extension, place)
+     VALUES (:id, :student, :assignment, NULL, 'file', :name, :bytes, :at, :at, :sha256, :mime, :extension, 0)`,
+    {
+      id,
+      student,
+      assignment,
+      name: piece.path.split('/').at(-1)!,
+      bytes: piece.bytes,
+      at,
+      sha256: piece.sha256,
+      mime: piece.mime,
+      extension: piece.extension,
+    },
+  );
+  return findUpload(school.db, id) as ArrivedUpload;
+}
+
+/**
+ * Takes a placed piece out of its slots again: its attempts are taken back, and what else was in them is placed anew.
+ * Inside the caller's transaction. Returns the submissions that were changed. Fails with `already-reviewed`.
+ */
+export function unplace(school: School, by: PersonId, piece: PilePieceRow): SubmissionId[] {
+  const { db } = school;
+  const placings = all<{ submissionId: SubmissionId; n: number }>(
+    db,
+    'SELECT submission_id AS submissionId, n FROM pile_placing WHERE pile_piece_id = ?',
+    [piece.id],
+  );
+  for (const { submissionId, n } of placings) {
+    const row = findSubmission(db, submissionId);
+    if (row.reviewedAt !== null || row.handedBackAt !== null) throw new Failure('already-reviewed');
+    const others = all<{ id: PilePieceId }>(
+      db,
+      'SELECT pile_piece_id AS id FROM pile_placing WHERE submission_id = ? AND n = ? AND pile_piece_id <> ?',
+      [submissionId, n, piece.id],
+    );
+    const at = school.now();
+    run(
+      db,
+      'UPDATE attempt SET taken_back_at = COALESCE(taken_back_at, :at) WHERE submission_id = :id AND n = :n',
+      { at, id: submissionId, n },
+    );
+    writeEvent(school, by, 'placing undone', aboutOf(row), { attempt: n }, at);
+    run(db, 'DELETE FROM pile_placing WHERE pile_piece_id = ? AND submission_id = ?', [
+      piece.id,
+      submissionId,
+    ]);
+    settle(db, submissionId);
+    if (others.length > 0)
+      replaceOthers(
+        school,
+        by,
+        row,
+        others.map(({ id }) => id),
+      );
+  }
+  return placings.map(({ submissionId }) => submissionId);
+}
+
+function replaceOthers(
+  school: School,
+  by: PersonId,
+  row: ReturnType<typeof findSubmission>,
+  ids: readonly PilePieceId[],
+): void {
+  const pieces = ids.map((id) => findPilePiece(school.db, id));
+  const { madeAt } = findPile(school.db, pieces[0]!.pileId);
+  placePieces(school, by, pieces, [row.studentId], row.assignmentId, madeAt);
+}

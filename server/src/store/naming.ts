@@ -1,0 +1,136 @@
+import {
+  studentValues,
+  courseValues,
+  folderNaming,
+  instantToLocal,
+  parseRule,
+  pieceNaming,
+  type AssignmentId,
+  type CourseId,
+  type Day,
+  type Instant,
+  type LocalTime,
+  type NameSubject,
+  type NameValues,
+  type Naming,
+  type NamingCourseFacts,
+  type NamingPieceFacts,
+  type NamingStudentFacts,
+  type OffRule,
+  type PeriodId,
+  type PersonId,
+  type Rule,
+} from '@vestibul/core';
+import { timeZoneOf, type School } from '../school';
+import type { AssignmentRow } from './assignments';
+import { findCourse, type CourseRow } from './courses';
+import { all, one, type Database } from './database';
+import { todayOf, yearOfCourse } from './years';
+
+/** A rule that was checked when it was set; throws should it be unreadable all the same. */
+export function readStoredRule(source: string): Rule {
+  const parsed = parseRule(source);
+  if (!parsed.ok) throw new Error(`the stored rule '${source}' cannot be read: ${parsed.fault.code}`);
+  return parsed.rule;
+}
+
+/** Who somebody is to the naming rules. */
+export interface NamedStudent extends NamingStudentFacts {
+  studentId: PersonId;
+  periodId: PeriodId;
+}
+
+const namedColumns = `p.id AS studentId, p.last, p.first, p.called, p.username, p.email, p.number,
+  COALESCE(g.name, '') AS "group", h.id AS periodId, h.number AS period`;
+const namedTables = `enrolment e JOIN person p ON p.id = e.student_id JOIN period h ON h.id = e.period_id
+  LEFT JOIN student_group g ON g.id = e.group_id`;
+
+/** What a student of a course is to its naming rules; undefined where they never were in it. */
+export function findNamed(db: Database, course: CourseId, student: PersonId): NamedStudent | undefined {
+  return one(db, `SELECT ${namedColumns} FROM ${namedTables} WHERE e.course_id = ? AND e.student_id = ?`, [
+    course,
+    student,
+  ]);
+}
+
+/** Everybody who is or was in a course, in the order in which names are given out. */
+export function listNamed(db: Database, course: CourseId): (NamedStudent & { leftAt: Instant | null })[] {
+  return all(
+    db,
+    `SELECT ${namedColumns}, e.left_at AS leftAt FROM ${namedTables} WHERE e.course_id = ?
+     ORDER BY h.number, p.sort_key, p.id`,
+    [course],
+  );
+}
+
+/** Those on the roster now, with what tells who they are. */
+export function listRosterValues(db: Database, course: CourseId): { id: PersonId; values: NameValues }[] {
+  return listNamed(db, course)
+    .filter(({ leftAt }) => leftAt === null)
+    .map((student) => ({ id: student.studentId, values: studentValues(student) }));
+}
+
+/** Naming in one course: its rules, and what they are filled with. Read once for many names. */
+export class CourseNaming {
+  readonly course: CourseRow;
+  readonly rules: Record<NameSubject, Rule>;
+  readonly facts: NamingCourseFacts;
+  readonly #today: Day;
+  readonly #zone: string;
+  readonly #db: Database;
+
+  constructor(school: School, id: CourseId) {
+    this.#db = school.db;
+    this.course = findCourse(school.db, id);
+    this.rules = {
+      folder: readStoredRule(this.course.folderRule),
+      file: readStoredRule(this.course.fileRule),
+    };
+    this.#zone = timeZoneOf(school.db);
+    this.#today = todayOf(school);
+    const { label, terms } = yearOfCourse(school, id);
+    const teacher = one<{ last: string }>(
+      school.db,
+      `SELECT p.last FROM course_staff s JOIN person p ON p.id = s.person_id WHERE s.course_id = ? AND s.role = 'teacher'`,
+      [id],
+    );
+    const { title, code } = this.course;
+    this.facts = { course: title, code, year: label, terms, teacher: teacher?.last ?? '' };
+  }
+
+  /** What all names of the course share today. */
+  get shared(): NameValues {
+    return courseValues(this.facts, this.#today);
+  }
+
+  folder(student: NamingStudentFacts): Naming {
+    return folderNaming(this.facts, student, this.#today);
+  }
+
+  piece(student: NamingStudentFacts, piece: Omit<NamingPieceFacts, 'date'> & { at: Instant }): Naming {
+    return pieceNaming(this.facts, student, { ...piece, date: this.dayOf(piece.at) });
+  }
+
+  /** The day that a moment lies in, in the school's time. */
+  dayOf(at: Instant): Day {
+    return instantToLocal(at, this.#zone).slice(0, 10) as Day;
+  }
+
+  /** The day on which an assignment is due for a period, `yyyy-MM-dd`, or null. */
+  dueDay(assignment: AssignmentId, period: PeriodId): string | null {
+    const row = one<{ due: LocalTime }>(
+      this.#db,
+      'SELECT due_local AS due FROM assignment_due WHERE assignment_id = ? AND period_id = ?',
+      [assignment, period],
+    );
+    return row?.due.slice(0, 10) ?? null;
+  }
+}
+
+/** What happens to names that do not follow, where an assignment may say otherwise than its course. */
+export function offRuleOf(
+  course: Pick<CourseRow, 'offRule'>,
+  assignment: Pick<AssignmentRow, 'offRule'>,
+): OffRule {
+  return assignment.offRule ?? course.offRule;
+}

@@ -1,0 +1,386 @@
+import {
+  pileStates,
+  sha256Hex,
+  type AssignmentId,
+  type CourseId,
+  type Evidence,
+  type Instant,
+  type NamePart,
+  type PeriodId,
+  type PersonId,
+  type PieceId,
+  type PieceNote,
+  type PileCounts,
+  type PileId,
+  type PilePieceId,
+  type PileState,
+  type Refusal,
+  type Sha256,
+  type UploadId,
+} from '@vestibul/core';
+import { Failure } from '../failure';
+import { newId, type School } from '../school';
+import { all, one, run, together, type Database } from './database';
+import { writeEvent } from './ledger';
+
+export interface PileRow {
+  id: PileId;
+  courseId: CourseId;
+  byId: PersonId;
+  name: string;
+  periodId: PeriodId | null;
+  assignmentId: AssignmentId | null;
+  madeAt: Instant;
+  sentAt: Instant | null;
+  cancelledAt: Instant | null;
+}
+
+/** What was read out of a piece's name and all that is known beside it. */
+export interface PieceAnswer {
+  decision: 'file' | 'ask' | 'none';
+  students: PersonId[];
+  assignment: AssignmentId | null;
+  candidates: { student: PersonId; confidence: number }[];
+  assignmentCandidates: { assignment: AssignmentId; confidence: number }[];
+  parts: NamePart[];
+  reasons: string[];
+  /** The words that mean the student, kept when somebody says who it is. */
+  words: string;
+}
+
+export interface PilePieceRow {
+  id: PilePieceId;
+  pileId: PileId;
+  courseId: CourseId;
+  uploadId: UploadId;
+  entry: number;
+  path: string;
+  bytes: number;
+  sha256: Sha256 | null;
+  mime: string;
+  extension: string;
+  modifiedAt: Instant | null;
+  state: PileState;
+  reason: '' | Refusal | PieceNote;
+  sameAs: PilePieceId | null;
+  sameAsPiece: PieceId | null;
+  evidence: Evidence<PersonId, AssignmentId>[];
+  answer: PieceAnswer | null;
+}
+
+const pileColumns = `id, course_id AS courseId, by_id AS byId, name, period_id AS periodId, assignment_id AS assignmentId,
+  made_at AS madeAt, sent_at AS sentAt, cancelled_at AS cancelledAt`;
+const pieceColumns = `q.id, q.pile_id AS pileId, q.course_id AS courseId, q.upload_id AS uploadId, q.entry, q.path, q.bytes,
+  q.sha256, q.mime, q.extension, q.modified_at AS modifiedAt, q.state, q.reason, q.same_as AS sameAs, q.same_as_piece AS sameAsPiece, q.evidence, q.answer`;
+
+interface StoredPiece extends Omit<PilePieceRow, 'evidence' | 'answer'> {
+  evidence: string;
+  answer: string;
+}
+
+function readPiece({ evidence, answer, ...row }: StoredPiece): PilePieceRow {
+  return {
+    ...row,
+    evidence: evidence === '' ? [] : (JSON.parse(evidence) as PilePieceRow['evidence']),
+    answer: answer === '' ? null : (JSON.parse(answer) as PieceAnswer),
+  };
+}
+
+export function findPile(db: Database, id: PileId): PileRow {
+  const row = one<PileRow>(db, `SELECT ${pileColumns} FROM pile WHERE id = ?`, [id]);
+  if (!row) throw new Failure('not-found');
+  return row;
+}
+
+/** Begins a pile; what is sent for it counts as known to be of this period or assignment, where one is given. */
+export function makePile(
+  school: School,
+  by: PersonId,
+  course: CourseId,
+  known: { name: string; periodId: PeriodId | null; assignmentId: AssignmentId | null },
+): PileId {
+  const { db } = school;
+  return together(db, () => {
+    for (const [table, id] of [
+      ['period', known.periodId],
+      ['assignment', known.assignmentId],
+    ] as const)
+      if (id !== null && !one(db, `SELECT 1 FROM ${table} WHERE id = ? AND course_id = ?`, [id, course]))
+        throw new Failure('not-found', { what: table });
+    const id = newId<PileId>('l');
+    run(
+      db,
+      `INSERT INTO pile (id, course_id, by_id, name, period_id, assignment_id, made_at)
+       VALUES (:id, :course, :by, :name, :periodId, :assignmentId, :at)`,
+      { id, course, by, ...known, at: school.now() },
+    );
+    writeEvent(
+      school,
+      by,
+      'pile brought',
+      {
+        course,
+        ...(known.periodId ? { period: known.periodId } : {}),
+        ...(known.assignmentId ? { assignment: known.assignmentId } : {}),
+      },
+      { pile: id },
+    );
+    return id;
+  });
+}
+
+/** Says that all of a pile has been sent. */
+export function endSending(school: School, id: PileId): void {
+  run(school.db, 'UPDATE pile SET sent_at = COALESCE(sent_at, ?) WHERE id = ?', [school.now(), id]);
+}
+
+/** Stops a pile: what was placed stays placed, what was read lies on the table, and nothing more is taken out. */
+export function stopPile(school: School, id: PileId): void {
+  together(school.db, () => {
+    run(school.db, 'UPDATE pile SET cancelled_at = COALESCE(cancelled_at, ?) WHERE id = ?', [
+      school.now(),
+      id,
+    ]);
+    layDown(school.db, id);
+  });
+}
+
+/** The piles of a course, the newest first, at most `limit`. */
+export function listPiles(db: Database, course: CourseId, limit: number): PileRow[] {
+  return all<PileRow>(
+    db,
+    `SELECT ${pileColumns} FROM pile WHERE course_id = ? ORDER BY made_at DESC, id LIMIT ?`,
+    [course, limit],
+  );
+}
+
+/** Piles that were not stopped and of which something is still to be taken out or read. */
+export function listUnfinished(db: Database): PileId[] {
+  return all<{ id: PileId }>(
+    db,
+    `SELECT l.id FROM pile l WHERE l.cancelled_at IS NULL AND l.made_at >= '' AND (
+       EXISTS (SELECT 1 FROM pile_piece q WHERE q.pile_id = l.id AND q.state IN ('reading', 'told'))
+       OR EXISTS (SELECT 1 FROM upload u WHERE u.pile_id = l.id AND u.arrived_at IS NOT NULL AND u.turned_in_at IS NULL))`,
+  ).map(({ id }) => id);
+}
+
+/** Piles that nobody ended and of which nothing is on its way and nothing has come since then. */
+export function listQuiet(db: Database, since: Instant): PileId[] {
+  return all<{ id: PileId }>(
+    db,
+    `SELECT l.id FROM pile l WHERE l.sent_at IS NULL AND l.cancelled_at IS NULL AND l.made_at < :since
+       AND EXISTS (SELECT 1 FROM upload u WHERE u.pile_id = l.id)
+       AND NOT EXISTS (SELECT 1 FROM upload u WHERE u.pile_id = l.id AND u.dropped_at IS NULL
+         AND (u.arrived_at IS NULL OR u.arrived_at >= :since))`,
+    { since },
+  ).map(({ id }) => id);
+}
+
+export function countPile(db: Database, id: PileId): PileCounts {
+  const counts = Object.fromEntries(pileStates.map((state) => [state, 0])) as PileCounts;
+  for (const { state, count } of all<{ state: PileState; count: number }>(
+    db,
+    'SELECT state, COUNT(*) AS count FROM pile_piece WHERE pile_id = ? GROUP BY state',
+    [id],
+  ))
+    counts[state] = count;
+  return counts;
+}
+
+/** How many of a pile's uploads are on their way, and how many wait to be taken out. */
+export function countUploads(db: Database, id: PileId): { onTheirWay: number; waiting: number } {
+  return one(
+    db,
+    `SELECT COUNT(*) FILTER (WHERE arrived_at IS NULL) AS onTheirWay,
+       COUNT(*) FILTER (WHERE arrived_at IS NOT NULL AND turned_in_at IS NULL) AS waiting
+     FROM upload WHERE pile_id = ? AND dropped_at IS NULL`,
+    [id],
+  )!;
+}
+
+export function findPilePiece(db: Database, id: PilePieceId): PilePieceRow {
+  const row = one<StoredPiece>(db, `SELECT ${pieceColumns} FROM pile_piece q WHERE q.id = ?`, [id]);
+  if (!row) throw new Failure('not-found');
+  return readPiece(row);
+}
+
+/** Those of a pile in a state, by their path, from behind `after`. */
+export function listPilePieces(
+  db: Database,
+  pile: PileId,
+  state: PileState,
+  after: { path: string; id: string },
+  limit: number,
+): PilePieceRow[] {
+  return all<StoredPiece>(
+    db,
+    `SELECT ${pieceColumns} FROM pile_piece q WHERE q.pile_id = :pile AND q.state = :state
+       AND (q.path, q.id) > (:path, :id) ORDER BY q.path, q.id LIMIT :limit`,
+    { pile, state, ...after, limit },
+  ).map(readPiece);
+}
+
+/** Those of a course that lie on the sorting table, pile after pile, from behind `after`. */
+export function listOnTable(
+  db: Database,
+  course: CourseId,
+  state: PileState,
+  after: { pile: string; path: string; id: string },
+  limit: number,
+): PilePieceRow[] {
+  return all<StoredPiece>(
+    db,
+    `SELECT ${pieceColumns} FROM pile_piece q WHERE q.course_id = :course AND q.state = :state
+       AND (q.pile_id, q.path, q.id) > (:pile, :path, :id) ORDER BY q.pile_id, q.path, q.id LIMIT :limit`,
+    { course, state, ...after, limit },
+  ).map(readPiece);
+}
+
+export function countOnTable(db: Database, course: CourseId, state: PileState): number {
+  return one<{ count: number }>(
+    db,
+    'SELECT COUNT(*) AS count FROM pile_piece WHERE course_id = ? AND state = ?',
+    [course, state],
+  )!.count;
+}
+
+export type NewPilePiece = Pick<PilePieceRow, 'uploadId' | 'entry' | 'path' | 'bytes' | 'modifiedAt'> & {
+  taken: { sha256: Sha256; mime: string; extension: string } | null;
+  refusal: Refusal | '';
+};
+
+/** Writes down something of a pile that was taken in or refused, with its line; the same entry only once. */
+export function addPilePiece(school: School, pile: PileRow, piece: NewPilePiece): void {
+  const { db } = school;
+  together(db, () => {
+    const known = one(db, 'SELECT 1 FROM pile_piece WHERE upload_id = ? AND entry = ?', [
+      piece.uploadId,
+      piece.entry,
+    ]);
+    if (known) return;
+    const id = newId<PilePieceId>('m');
+    run(
+      db,
+      `INSERT INTO pile_piece (id, pile_id, course_id, upload_id, entry, path, bytes, sha256, mime, extension, modified_at,
+         state, reason, evidence, answer)
+       VALUES (:id, :pile, :course, :upload, :entry, :path, :bytes, :sha256, :mime, :extension, :modifiedAt, :state,
+         :reason, '', '')`,
+      {
+        id,
+        pile: pile.id,
+        course: pile.courseId,
+        upload: piece.uploadId,
+        entry: piece.entry,
+        path: piece.path,
+        bytes: piece.bytes,
+        sha256: piece.taken?.sha256 ?? null,
+        mime: piece.taken?.mime ?? '',
+        extension: piece.taken?.extension ?? '',
+        modifiedAt: piece.modifiedAt,
+        state: piece.taken ? 'reading' : 'refused',
+        reason: piece.refusal,
+      },
+    );
+    if (piece.taken)
+      writeEvent(
+        school,
+        pile.byId,
+        'came in pile',
+        { course: pile.courseId },
+        {
+          pile: pile.id,
+          pilePiece: id,
+          sha256: piece.taken.sha256,
+          bytes: piece.bytes,
+          nameSha256: sha256Hex(piece.path),
+        },
+      );
+  });
+}
+
+/**
+ * Keeps what was read of a piece and where it goes from there, if it is still where it was when it was read: somebody may
+ * have sorted it meanwhile. Answers whether it was.
+ */
+export function keepAnswer(
+  db: Database,
+  piece: Pick<PilePieceRow, 'id' | 'state'>,
+  found: Pick<PilePieceRow, 'state' | 'reason' | 'sameAs' | 'sameAsPiece' | 'evidence'> & {
+    answer: PieceAnswer;
+  },
+): boolean {
+  return (
+    run(
+      db,
+      `UPDATE pile_piece SET state = :state, reason = :reason, same_as = :sameAs, same_as_piece = :sameAsPiece,
+         evidence = :evidence, answer = :answer
+       WHERE id = :id AND state = :was`,
+      {
+        ...found,
+        id: piece.id,
+        was: piece.state,
+        evidence: JSON.stringify(found.evidence),
+        answer: JSON.stringify(found.answer),
+      },
+    ) > 0
+  );
+}
+
+export function setPieceState(
+  db: Database,
+  id: PilePieceId,
+  state: PileState,
+  reason: PilePieceRow['reason'] = '',
+): void {
+  run(db, 'UPDATE pile_piece SET state = ?, reason = ? WHERE id = ?', [state, reason, id]);
+}
+
+/** An earlier piece of the course's piles with the same bytes that was taken in, or undefined. */
+export function findSameBytes(db: Database, piece: PilePieceRow): PilePieceRow | undefined {
+  const row = one<StoredPiece>(
+    db,
+    `SELECT ${pieceColumns} FROM pile_piece q WHERE q.course_id = ? AND q.sha256 = ? AND q.id <> ?
+       AND q.state IN ('told', 'to sort', 'later', 'placed') ORDER BY q.rowid LIMIT 1`,
+    [piece.courseId, piece.sha256, piece.id],
+  );
+  return row ? readPiece(row) : undefined;
+}
+
+/** What a student of the course turned in themselves with these bytes, or undefined. */
+export function findTurnedIn(
+  db: Database,
+  course: CourseId,
+  sha256: Sha256,
+): { id: PieceId; studentId: PersonId } | undefined {
+  return one(
+    db,
+    `SELECT q.id, s.student_id AS studentId FROM piece q JOIN submission s ON s.id = q.submission_id
+     WHERE q.course_id = ? AND q.sha256 = ? AND NOT EXISTS (
+       SELECT 1 FROM pile_placing p WHERE p.submission_id = q.submission_id AND p.n = q.attempt) LIMIT 1`,
+    [course, sha256],
+  );
+}
+
+/** Under which name the same bytes came before; null where they did not. */
+export function nameOfSame(db: Database, piece: PilePieceRow): string | null {
+  if (piece.sameAs !== null) return findPilePiece(db, piece.sameAs).path;
+  if (piece.sameAsPiece === null) return null;
+  return one<{ name: string }>(db, 'SELECT name FROM piece WHERE id = ?', [piece.sameAsPiece])!.name;
+}
+
+/** What was told or not read of a stopped pile lies on the table, for a person to sort. */
+export function layDown(db: Database, id: PileId): void {
+  run(db, "UPDATE pile_piece SET state = 'to sort' WHERE pile_id = ? AND state IN ('told', 'reading')", [id]);
+}
+
+/** Whom words in names mean in a course, as somebody decided. */
+export function listKnownWords(
+  db: Database,
+  course: CourseId,
+): { words: string; studentId: PersonId; at: Instant }[] {
+  return all(
+    db,
+    'SELECT words, student_id AS studentId, at FROM known_words WHERE course_id = ? ORDER BY words LIMIT 2000',
+    [course],
+  );
+}

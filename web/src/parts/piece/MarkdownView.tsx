@@ -1,0 +1,19 @@
+import { decodeText } from '@vestibul/core';
+import { MarkdownReader } from '../MarkdownReader';
+import { Failed, Loading } from '../States';
+import type { ShownPiece } from './PieceView';
+import { useBytes } from './useBytes';
+
+/** A text written here, or another in Markdown, as it reads. */
+export function MarkdownView({ piece, source }: { piece: ShownPiece; source: string }) {
+  const bytes = useBytes(source);
+  if (bytes.status === 'loading') return <Loading what="Opening the text" />;
+  if (bytes.status === 'failed') return <Failed failure={bytes.failure} />;
+  return (
+    <div tabIndex={0} role="region" aria-label={piece.name} className="min-h-0 flex-1 overflow-auto p-4">
+      <div className="sheet markdown mx-auto grid max-w-[46rem] gap-3 p-8 leading-relaxed [overflow-wrap:anywhere]">
+        <MarkdownReader text={decodeText(new Uint8Array(bytes.bytes))} />
+      </div>
+    </div>
+  );
+}

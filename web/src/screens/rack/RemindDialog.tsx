@@ -1,0 +1,90 @@
+import { useState } from 'react';
+import type { PersonId } from '@vestibul/core';
+import { Button } from '../../parts/Button';
+import { Dialog } from '../../parts/Dialog';
+import { Field, inputClass } from '../../parts/Field';
+import { sayCount, sayMoment, sayName } from '../../parts/format';
+import { tell, tellFailure } from '../../parts/Notices';
+import { Read } from '../../parts/States';
+import { useZone } from '../../parts/useSession';
+import { api, type Course } from '../../state/api';
+
+interface RemindDialogProps {
+  assignment: Course['assignments'][number];
+  students: readonly PersonId[];
+  onClose: () => void;
+}
+
+/** A reminder as it will be read, to whom it goes, and the one press that sends it. */
+export function RemindDialog({ assignment, students, onClose }: RemindDialogProps) {
+  const zone = useZone();
+  const params = { assignmentId: assignment.id };
+  const [word, setWord] = useState('');
+  // The preview follows the word once the field is left, not with every letter.
+  const [shownWord, setShownWord] = useState('');
+  const preview = api.usePreviewReminderQuery({
+    params,
+    body: { studentIds: [...students], word: shownWord },
+  });
+  const [send, { isLoading }] = api.useSendReminderMutation();
+  return (
+    <Dialog
+      title={`Remind: ${assignment.title}`}
+      description="Write to those who have nothing in"
+      open
+      onClose={onClose}
+      className="max-w-2xl"
+    >
+      <Read of={preview} what="Looking who has nothing in">
+        {({ canMail, missing: to, sample, lastAt }) => {
+          const reachable = to.filter(({ hasAddress }) => hasAddress);
+          const without = to.filter(({ hasAddress }) => !hasAddress);
+          const act = async () => {
+            const body = { studentIds: reachable.map(({ id }) => id), word };
+            const result = await send({ params, body });
+            if (result.data) {
+              tell(`${sayCount(result.data.sent, 'reminder is', 'reminders are')} on the way.`);
+              onClose();
+            } else tellFailure(result.error);
+          };
+          return !canMail ? (
+            <p>This school has no mail set up, so nothing can be sent. Ask the office to set it up.</p>
+          ) : to.length === 0 ? (
+            <p>Nobody is missing any more. Nothing is to be sent.</p>
+          ) : (
+            <>
+              <p>
+                To {reachable.map(sayName).join(', ')}
+                {lastAt ? (
+                  <b className="ml-2 font-semibold">Last reminded {sayMoment(lastAt, zone)}</b>
+                ) : null}
+              </p>
+              {without.length > 0 ? (
+                <p className="text-ink-2">Without an address: {without.map(sayName).join(', ')}</p>
+              ) : null}
+              <Field label="A word of your own" hint="left empty: only what is missing, and where it goes">
+                <textarea
+                  rows={2}
+                  maxLength={1000}
+                  className={inputClass}
+                  value={word}
+                  onChange={(event) => setWord(event.target.value)}
+                  onBlur={() => setShownWord(word)}
+                />
+              </Field>
+              {sample ? (
+                <section aria-label="As it will be read" className="sheet max-h-[36dvh] overflow-auto p-4">
+                  <p className="font-semibold">{sample.subject}</p>
+                  <p className="mt-2 whitespace-pre-wrap [overflow-wrap:anywhere]">{sample.text}</p>
+                </section>
+              ) : null}
+              <Button look="go" disabled={isLoading || reachable.length === 0} onClick={() => void act()}>
+                Send {sayCount(reachable.length, 'reminder')}
+              </Button>
+            </>
+          );
+        }}
+      </Read>
+    </Dialog>
+  );
+}

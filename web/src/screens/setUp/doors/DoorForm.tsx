@@ -1,0 +1,98 @@
+import { useState, type FormEvent } from 'react';
+import { doorBody, type BodyFor } from '@vestibul/contract';
+import type { AssignmentId } from '@vestibul/core';
+import { Button } from '../../../parts/Button';
+import { TitleOptions } from '../../../parts/TitleOptions';
+import { Field, inputClass } from '../../../parts/Field';
+import { tell, tellFailure } from '../../../parts/Notices';
+import { api, type Course } from '../../../state/api';
+import type { SideDoor } from './DoorsStep';
+
+interface DoorFormProps {
+  course: Course;
+  door?: SideDoor;
+  onDone: () => void;
+}
+
+/** What a side door opens, for whom, and when. */
+export function DoorForm({ course, door, onDone }: DoorFormProps) {
+  const [make, making] = api.useMakeDoorMutation();
+  const [change, changing] = api.useChangeDoorMutation();
+  const [errors, setErrors] = useState<Record<string, string>>({});
+  const [draft, setDraft] = useState({
+    assignmentId: door?.assignmentId ?? '',
+    domains: door?.domains.join(', ') ?? '',
+    note: door?.note ?? '',
+    opensLocal: door?.opensLocal ?? '',
+    closesLocal: door?.closesLocal ?? '',
+  });
+  const field = (key: keyof typeof draft) => ({
+    className: inputClass,
+    value: draft[key],
+    onChange: (event: { target: { value: string } }) => setDraft({ ...draft, [key]: event.target.value }),
+  });
+  const submit = async (event: FormEvent) => {
+    event.preventDefault();
+    const body: BodyFor<'makeDoor'> = {
+      assignmentId: (draft.assignmentId || null) as AssignmentId | null,
+      domains: draft.domains
+        .split(/[\s,;]+/)
+        .filter(Boolean)
+        .map((domain) => domain.replace(/^@/, '')),
+      note: draft.note,
+      opensLocal: draft.opensLocal || null,
+      closesLocal: draft.closesLocal || null,
+    };
+    const read = doorBody.safeParse(body);
+    if (!read.success) {
+      setErrors(Object.fromEntries(read.error.issues.map((issue) => [String(issue.path[0]), issue.message])));
+      return;
+    }
+    const result = door
+      ? await change({ params: { doorId: door.id }, body })
+      : await make({ params: { courseId: course.id }, body });
+    if (result.error) return tellFailure(result.error);
+    tell(door ? 'The door is as you said.' : 'The door is made. Give its address to those it is for.');
+    onDone();
+  };
+  return (
+    <form
+      className="grid max-w-3xl gap-4 rounded-lg border border-line bg-surface p-4"
+      onSubmit={(event) => void submit(event)}
+      noValidate
+    >
+      <Field label="What it opens">
+        <select {...field('assignmentId')}>
+          <option value="">All of {course.title}: the guest says what it is for</option>
+          <TitleOptions of={course.assignments} />
+        </select>
+      </Field>
+      <Field
+        label="Only for addresses of these domains"
+        hint="such as school.example; each address is confirmed by a code. Left empty: anyone who has the address of the door"
+        error={errors.domains}
+      >
+        <input {...field('domains')} autoComplete="off" autoCapitalize="off" />
+      </Field>
+      <div className="grid gap-4 sm:grid-cols-2">
+        <Field label="Opens" hint="left empty: at once">
+          <input {...field('opensLocal')} type="datetime-local" />
+        </Field>
+        <Field label="Closes" hint="left empty: when you shut it" error={errors.closesLocal}>
+          <input {...field('closesLocal')} type="datetime-local" />
+        </Field>
+      </div>
+      <Field label="A word for whoever comes" error={errors.note}>
+        <textarea {...field('note')} rows={2} maxLength={500} />
+      </Field>
+      <div className="flex gap-2">
+        <Button look="go" type="submit" disabled={making.isLoading || changing.isLoading}>
+          {door ? 'Keep it so' : 'Make the side door'}
+        </Button>
+        <Button look="quiet" onClick={onDone}>
+          Leave it
+        </Button>
+      </div>
+    </form>
+  );
+}

@@ -1,0 +1,155 @@
+import { useState } from 'react';
+import { Link } from 'react-router';
+import type { AnswerOf } from '@vestibul/contract';
+import { Button } from '../../../parts/Button';
+import { sayCount } from '../../../parts/format';
+import { tell, tellFailure } from '../../../parts/Notices';
+import { mayRun, placePath } from '../../../parts/places';
+import { Empty, Read } from '../../../parts/States';
+import { api, type Course } from '../../../state/api';
+import type { StepProps } from '../SetUp';
+import { DoorCode } from './DoorCode';
+import { DoorForm } from './DoorForm';
+
+export type SideDoor = AnswerOf<'listDoors'>[number];
+
+const stateWords: Record<SideDoor['state'], string> = {
+  open: 'open',
+  'not yet': 'not open yet',
+  closed: 'closed',
+  shut: 'shut',
+};
+
+/** The side doors of a course: addresses by which people without an account hand something in. */
+export function DoorsStep({ course }: StepProps) {
+  const doors = api.useListDoorsQuery({ params: { courseId: course.id } });
+  const [making, setMaking] = useState(false);
+  const [changing, setChanging] = useState<SideDoor | null>(null);
+  const [showing, setShowing] = useState<SideDoor | null>(null);
+  const runs = mayRun(course);
+  return (
+    <div className="grid gap-4">
+      <p className="max-w-3xl text-ink-2">
+        A side door is an address, and a picture of it for the wall, by which somebody without an account
+        hands something in. What comes with a name given by hand waits on the{' '}
+        <Link to={placePath(course.id, 'Sorting table', 'all')}>sorting table</Link> until you say whose it
+        is.
+      </p>
+      {runs && !making && !changing ? (
+        <Button look="go" className="justify-self-start" onClick={() => setMaking(true)}>
+          New side door
+        </Button>
+      ) : null}
+      {making || changing ? (
+        <DoorForm
+          course={course}
+          {...(changing ? { door: changing } : {})}
+          onDone={() => {
+            setMaking(false);
+            setChanging(null);
+          }}
+        />
+      ) : null}
+      <Read of={doors} what="Reading the side doors">
+        {(known) =>
+          known.length === 0 ? (
+            making ? null : (
+              <Empty title="No side door yet">
+                <p>
+                  Make one when a guest, a parent or a student without their account is to hand something in.
+                </p>
+              </Empty>
+            )
+          ) : (
+            <ul className="grid list-none gap-2.5 p-0">
+              {known.map((door) => (
+                <DoorRow
+                  key={door.id}
+                  course={course}
+                  door={door}
+                  onChange={() => setChanging(door)}
+                  onShow={() => setShowing(door)}
+                />
+              ))}
+            </ul>
+          )
+        }
+      </Read>
+      {showing ? <DoorCode course={course} door={showing} onClose={() => setShowing(null)} /> : null}
+    </div>
+  );
+}
+
+/** What a door opens: an assignment by its title, or the whole course. */
+export function titleOfDoor(course: Course, door: Pick<SideDoor, 'assignmentId'>): string {
+  const assignment = course.assignments.find(({ id }) => id === door.assignmentId);
+  return assignment?.title ?? `all of ${course.title}`;
+}
+
+interface DoorRowProps {
+  course: Course;
+  door: SideDoor;
+  onChange: () => void;
+  onShow: () => void;
+}
+
+function DoorRow({ course, door, onChange, onShow }: DoorRowProps) {
+  const [shut] = api.useShutDoorMutation();
+  const [open] = api.useOpenDoorMutation();
+  const params = { doorId: door.id };
+  const times = [
+    door.opensLocal ? `from ${door.opensLocal.replace('T', ' ')}` : '',
+    door.closesLocal ? `until ${door.closesLocal.replace('T', ' ')}` : '',
+  ].filter(Boolean);
+  const turn = async () => {
+    const { error } = door.state === 'shut' ? await open({ params }) : await shut({ params });
+    if (error) tellFailure(error);
+    else
+      tell(
+        door.state === 'shut'
+          ? 'The door opens at its times again.'
+          : 'The door is shut. Nothing comes in by it.',
+      );
+  };
+  return (
+    <li className="flex flex-wrap items-center gap-x-4 gap-y-2 rounded-lg border border-line bg-surface px-4 py-3">
+      <div className="mr-auto min-w-0">
+        <p>
+          <b className="font-semibold">{titleOfDoor(course, door)}</b>{' '}
+          <span
+            className={`ml-1 rounded px-2 py-0.5 text-small ${door.state === 'open' ? 'bg-brass-soft' : 'bg-ground'}`}
+          >
+            {stateWords[door.state]}
+          </span>
+        </p>
+        <p className="text-small text-ink-2">
+          {door.domains.length > 0
+            ? `confirmed addresses of ${door.domains.join(', ')}`
+            : 'anyone who has the address'}
+          {times.length > 0 ? ` · ${times.join(' ')}` : ''} ·{' '}
+          {door.delivered === 0 ? 'nothing handed in yet' : `handed in ${sayCount(door.delivered, 'time')}`}
+          {door.waiting > 0 ? `, ${door.waiting} waiting` : ''}
+        </p>
+      </div>
+      <Button look="quiet" onClick={onShow}>
+        Address and code
+      </Button>
+      <a
+        className="rounded font-semibold text-act"
+        href={door.path}
+        target="_blank"
+        rel="noopener noreferrer"
+      >
+        See it as a guest
+      </a>
+      {mayRun(course) ? (
+        <>
+          <Button look="quiet" onClick={onChange}>
+            Change
+          </Button>
+          <Button onClick={() => void turn()}>{door.state === 'shut' ? 'Open again' : 'Shut now'}</Button>
+        </>
+      ) : null}
+    </li>
+  );
+}

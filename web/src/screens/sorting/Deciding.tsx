@@ -1,0 +1,328 @@
+import { useMemo, useRef, useState } from 'react';
+import { useDroppable } from '@dnd-kit/core';
+import { plainWords, writeName, type AssignmentId, type PersonId } from '@vestibul/core';
+import { Button } from '../../parts/Button';
+import { Field, inputClass } from '../../parts/Field';
+import { sayCount, sayListName } from '../../parts/format';
+import { mayRun } from '../../parts/places';
+import { namedPiece } from '../../parts/stripFor';
+import { useKeys } from '../../parts/useKeys';
+import { useZone } from '../../parts/useSession';
+import type { Course, RackStudent } from '../../state/api';
+import type { Choice, OnTable } from './useChoice';
+
+interface DecidingProps {
+  course: Course;
+  students: readonly RackStudent[];
+  choice: Choice;
+  piece: OnTable;
+  isBusy: boolean;
+  shown: 'to sort' | 'later';
+  onPlace: () => void;
+  onSetAside: (as: 'not ours' | 'later' | 'to sort') => void;
+}
+
+/** Candidates that a number key reaches. */
+const MOST_KEYS = 9;
+
+/** Whose it is and what it is for: the likeliest first, then anybody by name; and what it will be called. */
+export function Deciding({
+  course,
+  students,
+  choice,
+  piece,
+  isBusy,
+  shown,
+  onPlace,
+  onSetAside,
+}: DecidingProps) {
+  const { who, work, isJoint, marked, alike } = choice;
+  const workField = useRef<HTMLSelectElement>(null);
+  const byId = useMemo(() => new Map(students.map((student) => [student.id, student])), [students]);
+  const runs = mayRun(course);
+  useKeys({ a: () => workField.current?.focus() });
+  const candidates = piece.candidates.slice(0, MOST_KEYS);
+  const others = who.filter((id) => !candidates.some(({ student }) => student === id));
+  const shareOf = new Map(
+    piece.assignmentCandidates.map(({ assignment, confidence }) => [assignment, confidence]),
+  );
+  const works = [...course.assignments].sort((a, b) => (shareOf.get(b.id) ?? 0) - (shareOf.get(a.id) ?? 0));
+  return (
+    <section aria-label="Whose it is" className="flex min-h-0 flex-col gap-2.5 overflow-y-auto p-0.5">
+      <h2 className="text-[15px] font-semibold text-ink-2">
+        {isJoint ? 'Whose is it, together?' : 'Whose is it?'}
+      </h2>
+      {candidates.length > 0 || others.length > 0 ? (
+        <ul aria-label="Likeliest" className="grid list-none gap-1.5 p-0">
+          {candidates.map(({ student, confidence }, i) => (
+            <Candidate
+              key={student}
+              course={course}
+              student={byId.get(student)}
+              id={student}
+              digit={i + 1}
+              confidence={confidence}
+              isChosen={who.includes(student)}
+              onChoose={() => choice.chooseWho(student)}
+            />
+          ))}
+          {others.map((id) => (
+            <Candidate
+              key={id}
+              course={course}
+              student={byId.get(id)}
+              id={id}
+              digit={null}
+              confidence={null}
+              isChosen
+              onChoose={() => choice.chooseWho(id)}
+            />
+          ))}
+        </ul>
+      ) : (
+        <p>It tells nobody on the roster.</p>
+      )}
+      {runs ? <FindStudent course={course} students={students} onChoose={choice.chooseWho} /> : null}
+      {piece.reasons.length > 0 ? (
+        <ul aria-label="Why" className="grid list-none gap-0.5 p-0 text-small text-ink-2">
+          {piece.reasons.map((reason) => (
+            <li key={reason}>{reason}</li>
+          ))}
+        </ul>
+      ) : null}
+      {piece.sameAs ? (
+        <p className="text-small font-semibold text-brick">
+          The same bytes came before, as <code className="[overflow-wrap:anywhere]">{piece.sameAs}</code>.
+        </p>
+      ) : null}
+      <Field label="For which? (a)">
+        <select
+          ref={workField}
+          className={inputClass}
+          value={work ?? ''}
+          disabled={!runs}
+          onChange={(event) => {
+            choice.chooseWork((event.target.value || null) as AssignmentId | null);
+            // The keys of the table are at hand again.
+            event.target.blur();
+          }}
+        >
+          <option value="">Choose the assignment</option>
+          {works.map(({ id, title }) => (
+            <option key={id} value={id}>
+              {title}
+              {shareOf.has(id) ? ` · ${sayShare(shareOf.get(id)!)}` : ''}
+            </option>
+          ))}
+        </select>
+      </Field>
+      {runs ? (
+        <>
+          <div className="flex flex-wrap gap-1.5">
+            <Small keyName="b" isOn={isJoint} onPress={() => choice.setJoint(!isJoint)}>
+              joint work
+            </Small>
+            <Small keyName="x" onPress={() => onSetAside('not ours')}>
+              not ours
+            </Small>
+            <Small keyName="l" onPress={() => onSetAside(shown === 'later' ? 'to sort' : 'later')}>
+              {shown === 'later' ? 'to sort' : 'later'}
+            </Small>
+            {alike.length > 1 ? (
+              <Small keyName="s" onPress={choice.markAlike}>
+                all {alike.length} alike
+              </Small>
+            ) : null}
+          </div>
+          <div className="sticky bottom-0 mt-auto grid gap-2 bg-wall pt-1">
+            <WillBe
+              course={course}
+              piece={piece}
+              student={byId.get(who[0] ?? ('' as PersonId))}
+              work={work}
+            />
+            <Button
+              look="go"
+              className="justify-center py-2.5!"
+              disabled={isBusy || who.length === 0 || work === null}
+              onClick={onPlace}
+            >
+              {marked.length > 1 ? `Place ${sayCount(marked.length, 'piece')}` : 'Place it'}{' '}
+              <kbd aria-hidden="true">↵</kbd>
+            </Button>
+          </div>
+        </>
+      ) : null}
+    </section>
+  );
+}
+
+function sayShare(confidence: number): string {
+  return confidence > 0.995
+    ? 'over 99 %'
+    : confidence < 0.01
+      ? 'under 1 %'
+      : `${Math.round(confidence * 100)} %`;
+}
+
+interface CandidateProps {
+  course: Course;
+  id: PersonId;
+  student: RackStudent | undefined;
+  digit: number | null;
+  confidence: number | null;
+  isChosen: boolean;
+  onChoose: () => void;
+}
+
+function Candidate({ course, id, student, digit, confidence, isChosen, onChoose }: CandidateProps) {
+  const { setNodeRef, isOver } = useDroppable({ id: `candidate ${id}`, data: { student: id } });
+  if (!student) return null;
+  const label = course.periods.find((period) => period.id === student.periodId)?.label ?? '';
+  return (
+    <li ref={setNodeRef}>
+      <button
+        type="button"
+        aria-pressed={isChosen}
+        onClick={onChoose}
+        className={`grid w-full grid-cols-[auto_1fr_auto] items-center gap-2.5 rounded-lg border bg-surface px-2.5 py-1.5 text-left text-ink aria-pressed:border-brass-mark aria-pressed:outline-2 aria-pressed:outline-brass-mark ${
+          isOver ? 'border-brass-mark bg-brass-soft' : 'border-line'
+        }`}
+      >
+        {digit === null ? <span /> : <kbd>{digit}</kbd>}
+        <span className="min-w-0">
+          <b className="font-semibold [overflow-wrap:anywhere]">{sayListName(student)}</b>
+          <span className="block text-small text-ink-2">{label}</span>
+        </span>
+        {confidence === null ? null : (
+          <span className="font-semibold tabular-nums">{sayShare(confidence)}</span>
+        )}
+      </button>
+    </li>
+  );
+}
+
+interface SmallProps {
+  keyName: string;
+  isOn?: boolean;
+  onPress: () => void;
+  children: React.ReactNode;
+}
+
+function Small({ keyName, isOn, onPress, children }: SmallProps) {
+  return (
+    <button
+      type="button"
+      aria-pressed={isOn}
+      onClick={onPress}
+      className="flex items-center gap-1.5 rounded px-1.5 py-1 text-small text-ink hover:bg-surface aria-pressed:bg-brass-soft aria-pressed:font-bold"
+    >
+      <kbd aria-hidden="true">{keyName}</kbd> {children}
+    </button>
+  );
+}
+
+/** Most names that a part of a name brings up. */
+const MOST_FOUND = 6;
+
+/** Type a part of anybody's name; Enter takes the first that fits. */
+function FindStudent({
+  course,
+  students,
+  onChoose,
+}: {
+  course: Course;
+  students: readonly RackStudent[];
+  onChoose: (id: PersonId) => void;
+}) {
+  const [text, setText] = useState('');
+  const field = useRef<HTMLInputElement>(null);
+  useKeys({ t: () => field.current?.focus() });
+  const words = plainWords(text).split(' ').filter(Boolean);
+  const found =
+    words.length === 0
+      ? []
+      : students
+          .filter(({ leftAt }) => leftAt === null)
+          .filter((student) => {
+            const names = plainWords(
+              [student.last, student.first, student.called, student.username].join(' '),
+            ).split(' ');
+            return words.every((word) => names.some((name) => name.startsWith(word)));
+          })
+          .slice(0, MOST_FOUND);
+  const choose = (student: RackStudent | undefined) => {
+    if (!student) return;
+    onChoose(student.id);
+    setText('');
+    field.current?.blur();
+  };
+  return (
+    <div className="grid gap-1.5">
+      <Field label="Anybody, by a part of the name (t)">
+        <input
+          ref={field}
+          className={inputClass}
+          value={text}
+          onChange={(event) => setText(event.target.value)}
+          onKeyDown={(event) => {
+            if (event.key === 'Enter') {
+              event.preventDefault();
+              choose(found[0]);
+            } else if (event.key === 'Escape') field.current?.blur();
+          }}
+        />
+      </Field>
+      {words.length > 0 ? (
+        <ul aria-label="Found" className="grid list-none gap-1 p-0">
+          {found.map((student) => (
+            <li key={student.id}>
+              <button
+                type="button"
+                onClick={() => choose(student)}
+                className="w-full rounded border border-line bg-surface px-2.5 py-1.5 text-left text-ink"
+              >
+                {sayListName(student)}{' '}
+                <span className="text-small text-ink-2">
+                  {course.periods.find(({ id }) => id === student.periodId)?.label}
+                </span>
+              </button>
+            </li>
+          ))}
+          {found.length === 0 ? <li>Nobody on the roster goes by this.</li> : null}
+        </ul>
+      ) : null}
+    </div>
+  );
+}
+
+interface WillBeProps {
+  course: Course;
+  piece: OnTable;
+  student: RackStudent | undefined;
+  work: AssignmentId | null;
+}
+
+/** What the rule will call it, once it is placed. */
+function WillBe({ course, piece, student, work }: WillBeProps) {
+  const zone = useZone();
+  const assignment = course.assignments.find(({ id }) => id === work);
+  if (!student || !assignment) return null;
+  const originalName = piece.path.split('/').at(-1)!;
+  const at = new Date().toISOString() as Parameters<typeof namedPiece>[3]['at'];
+  const named = namedPiece(
+    course,
+    student,
+    assignment,
+    { name: originalName, originalName, at, attempt: 1, n: 1 },
+    zone,
+  );
+  if (!named) return null;
+  const { name } = writeName(named.rule, named.values, { extension: named.extension, units: named.units });
+  return (
+    <p className="rounded-lg bg-brass-soft px-3 py-2 text-ink">
+      <span className="block text-small">will be</span>
+      <code className="font-semibold [overflow-wrap:anywhere]">{name}</code>
+    </p>
+  );
+}

@@ -1,0 +1,128 @@
+import { useState } from 'react';
+import type { AnswerOf } from '@vestibul/contract';
+import type { AssignmentId, PersonId, PilePieceId } from '@vestibul/core';
+import type { Course } from '../../state/api';
+
+export type OnTable = AnswerOf<'readTable'>['pieces'][number];
+
+/** Answers from so sure on are chosen before anybody says so; Enter then agrees to them. */
+const LIKELY = 0.5;
+
+/** What is looked at on the table, what is taken with it, and what is chosen for it. */
+export interface Choice {
+  piece: OnTable | undefined;
+  /** What an act is for: the pieces marked, or the one that is looked at. */
+  marked: OnTable[];
+  isMarked: (id: PilePieceId) => boolean;
+  who: readonly PersonId[];
+  work: AssignmentId | null;
+  isJoint: boolean;
+  look: (id: PilePieceId, isRange?: boolean) => void;
+  /** Looks at one and takes no other with it, unless it is itself among those taken together. */
+  pickUp: (id: PilePieceId) => void;
+  step: (by: number, isRange?: boolean) => void;
+  toggle: (id: PilePieceId | undefined) => void;
+  markAlike: () => void;
+  alike: OnTable[];
+  chooseWho: (id: PersonId) => void;
+  chooseWork: (id: AssignmentId | null) => void;
+  setJoint: (isJoint: boolean) => void;
+  /** Looks at what lies behind the marked ones. */
+  goOn: () => void;
+}
+
+/** What was chosen for one piece; for another one it is as that piece says. */
+interface Chosen {
+  of: PilePieceId | null;
+  who: readonly PersonId[] | null;
+  work: AssignmentId | null | undefined;
+  isJoint: boolean;
+}
+
+const nothing: Chosen = { of: null, who: null, work: undefined, isJoint: false };
+
+export function useChoice(course: Course, pieces: readonly OnTable[]): Choice {
+  const [current, setCurrent] = useState<PilePieceId | null>(null);
+  const [marks, setMarks] = useState<ReadonlySet<PilePieceId>>(new Set());
+  const [chosen, setChosen] = useState<Chosen>(nothing);
+  const at = Math.max(
+    0,
+    pieces.findIndex(({ id }) => id === current),
+  );
+  const piece = pieces[at];
+  const there = pieces.filter(({ id }) => marks.has(id));
+  const marked = there.length > 0 ? there : piece ? [piece] : [];
+  const here = chosen.of === piece?.id ? chosen : { ...nothing, of: piece?.id ?? null };
+  const change = (more: Partial<Chosen>) => setChosen({ ...here, ...more });
+
+  const likely = piece?.candidates[0];
+  const who = here.who ?? (likely && likely.confidence >= LIKELY ? [likely.student] : []);
+  const likelyWork = piece?.assignmentCandidates[0];
+  const only = course.assignments.length === 1 ? course.assignments[0]!.id : null;
+  const work =
+    here.work !== undefined
+      ? here.work
+      : (piece?.assignmentId ??
+        (likelyWork && likelyWork.confidence >= LIKELY ? likelyWork.assignment : only));
+
+  const markRange = (to: number) => {
+    const [from, end] = [Math.min(at, to), Math.max(at, to)];
+    setMarks(new Set([...marks, ...pieces.slice(from, end + 1).map(({ id }) => id)]));
+  };
+  const look = (id: PilePieceId, isRange = false) => {
+    const place = pieces.findIndex((one) => one.id === id);
+    if (isRange) markRange(place);
+    setCurrent(id);
+  };
+  const alike = piece ? pieces.filter((other) => likeness(other) === likeness(piece)) : [];
+  return {
+    piece,
+    marked,
+    isMarked: (id) => marks.has(id),
+    who,
+    work,
+    isJoint: here.isJoint,
+    look,
+    pickUp(id) {
+      if (marks.has(id)) return;
+      setMarks(new Set());
+      setCurrent(id);
+    },
+    step(by, isRange = false) {
+      const next = pieces[at + by];
+      if (next) look(next.id, isRange);
+    },
+    toggle(id) {
+      if (id === undefined) return;
+      const next = new Set(marks);
+      if (!next.delete(id)) next.add(id);
+      setMarks(next);
+    },
+    alike,
+    markAlike: () => setMarks(new Set(alike.map(({ id }) => id))),
+    chooseWho(id) {
+      if (!here.isJoint) return change({ who: [id] });
+      change({ who: who.includes(id) ? who.filter((one) => one !== id) : [...who, id] });
+    },
+    chooseWork: (id) => change({ work: id }),
+    setJoint: (isJoint) => change({ isJoint, who: isJoint ? who : who.slice(0, 1) }),
+    goOn() {
+      const gone = new Set(marked.map(({ id }) => id));
+      const next =
+        pieces.slice(at + 1).find(({ id }) => !gone.has(id)) ?? pieces.find(({ id }) => !gone.has(id));
+      setCurrent(next?.id ?? null);
+      setMarks(new Set());
+      setChosen(nothing);
+    },
+  };
+}
+
+/** What makes pieces alike: the same words for a person, or, where there are none, the same folder. */
+function likeness({ parts, path }: OnTable): string {
+  const words = parts
+    .filter(({ as }) => as === 'person' || as === 'somebody else')
+    .map(({ text }) => text.toLowerCase());
+  return words.length > 0
+    ? `words ${words.sort().join(' ')}`
+    : `folder ${path.split('/').slice(0, -1).join('/')}`;
+}

@@ -1,0 +1,156 @@
+import { Upload } from 'tus-js-client';
+import { routes } from '@vestibul/contract';
+import type { AssignmentId, RecordingKind, UploadId } from '@vestibul/core';
+import type { PageFailure } from '../../../state/contractQuery';
+import { failureOf } from '../../../state/uploading';
+
+/** How often what was recorded is handed on, in milliseconds: a crash of the tab loses no more than a few of these. */
+const SLICE_MS = 1000;
+/** Bytes in one request: about two seconds of what is recorded. */
+const CHUNK_BYTES = { picture: 192 * 1024, sound: 12 * 1024 };
+const BITS = { video: 1_500_000, audio: 64_000 };
+const RETRY_MS = [0, 500, 1000, 2000, 4000, ...Array.from({ length: 400 }, () => 5000)];
+
+/** Forms of recordings, the first that the browser can write is taken. */
+const PICTURES = ['video/webm;codecs=vp9,opus', 'video/webm;codecs=vp8,opus', 'video/webm', 'video/mp4'];
+const SOUNDS = ['audio/webm;codecs=opus', 'audio/webm', 'audio/mp4'];
+const extensions: Record<string, string> = {
+  'video/webm': 'webm',
+  'video/mp4': 'mp4',
+  'audio/webm': 'weba',
+  'audio/mp4': 'm4a',
+};
+
+export interface Progress {
+  /** What the school has, and what was recorded, in bytes. */
+  sent: number;
+  recorded: number;
+  /** Whether the connection is gone and it goes on by itself. */
+  waits: boolean;
+  uploadId: UploadId | null;
+  failure: PageFailure | null;
+  /** Whether the school has all of it. */
+  isSafe: boolean;
+}
+
+/**
+ * One recording: it is sent while it is made, so that it is in a moment after its end, and so that what was recorded
+ * before a crash is there.
+ */
+export class Recording {
+  readonly #recorder: MediaRecorder;
+  readonly #upload: Upload;
+  readonly #parts: Blob[] = [];
+  readonly #mime: string;
+  #progress: Progress = { sent: 0, recorded: 0, waits: false, uploadId: null, failure: null, isSafe: false };
+  #recordedMs = 0;
+  #runningSince: number | null = null;
+  #handing: Promise<void> = Promise.resolve();
+
+  constructor(
+    stream: MediaStream,
+    kind: RecordingKind,
+    assignmentId: AssignmentId,
+    private readonly onProgress: (progress: Progress) => void,
+  ) {
+    const wanted = kind === 'sound' ? SOUNDS : PICTURES;
+    const mimeType = wanted.find((type) => MediaRecorder.isTypeSupported(type)) ?? '';
+    this.#recorder = new MediaRecorder(stream, {
+      ...(mimeType ? { mimeType } : {}),
+      videoBitsPerSecond: BITS.video,
+      audioBitsPerSecond: BITS.audio,
+    });
+    this.#mime = (mimeType || this.#recorder.mimeType || 'video/webm').split(';')[0]!;
+    const bytes = new ReadableStream<Uint8Array>({
+      start: (controller) => {
+        this.#recorder.ondataavailable = ({ data }) => this.#hand(data, controller);
+        this.#recorder.onstop = () => {
+          this.#handing = this.#handing.then(() => controller.close());
+        };
+      },
+    });
+    this.#upload = this.#makeUpload(bytes, assignmentId, kind);
+  }
+
+  start(): void {
+    this.#recorder.start(SLICE_MS);
+    this.#runningSince = performance.now();
+    this.#upload.start();
+  }
+
+  pause(): void {
+    this.#recorder.pause();
+    this.#count();
+  }
+
+  goOn(): void {
+    this.#recorder.resume();
+    this.#runningSince = performance.now();
+  }
+
+  /** Ends it; back with all of it, to be looked at. */
+  async stop(): Promise<Blob> {
+    this.#count();
+    if (this.#recorder.state !== 'inactive') {
+      const stopped = new Promise((resolve) =>
+        this.#recorder.addEventListener('stop', resolve, { once: true }),
+      );
+      this.#recorder.stop();
+      await stopped;
+    }
+    await this.#handing;
+    return new Blob(this.#parts, { type: this.#mime });
+  }
+
+  /** Throws it away, in the school too. */
+  async drop(): Promise<void> {
+    if (this.#recorder.state !== 'inactive') this.#recorder.stop();
+    await this.#upload.abort(true).catch(() => undefined);
+  }
+
+  /** How long it is by now, without its pauses, in milliseconds. */
+  recordedMs(): number {
+    return this.#recordedMs + (this.#runningSince === null ? 0 : performance.now() - this.#runningSince);
+  }
+
+  #count(): void {
+    this.#recordedMs = this.recordedMs();
+    this.#runningSince = null;
+  }
+
+  #hand(data: Blob, controller: ReadableStreamDefaultController<Uint8Array>): void {
+    if (data.size === 0) return;
+    this.#parts.push(data);
+    this.#become({ recorded: this.#progress.recorded + data.size });
+    this.#handing = this.#handing.then(async () =>
+      controller.enqueue(new Uint8Array(await data.arrayBuffer())),
+    );
+  }
+
+  #become(change: Partial<Progress>): void {
+    this.#progress = { ...this.#progress, ...change };
+    this.onProgress(this.#progress);
+  }
+
+  #makeUpload(bytes: ReadableStream<Uint8Array>, assignmentId: AssignmentId, kind: RecordingKind): Upload {
+    const filename = `${kind}.${extensions[this.#mime] ?? 'webm'}`;
+    return new Upload(bytes.getReader(), {
+      endpoint: routes.createUpload.path,
+      uploadLengthDeferred: true,
+      chunkSize: kind === 'sound' ? CHUNK_BYTES.sound : CHUNK_BYTES.picture,
+      retryDelays: RETRY_MS,
+      storeFingerprintForResuming: false,
+      metadata: { filename, assignmentId },
+      onUploadUrlAvailable: () =>
+        this.#become({ uploadId: (this.#upload.url?.split('/').at(-1) ?? null) as UploadId | null }),
+      onProgress: (sent) => this.#become({ sent, waits: false }),
+      onShouldRetry: (error) => {
+        const isRefused = failureOf(error).code !== 'no-connection';
+        if (!isRefused) this.#become({ waits: true });
+        return !isRefused;
+      },
+      onSuccess: () => this.#become({ isSafe: true, waits: false, sent: this.#progress.recorded }),
+      onError: (error) => this.#become({ failure: failureOf(error) }),
+    });
+  }
+}

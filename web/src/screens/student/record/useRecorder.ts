@@ -1,0 +1,158 @@
+import { useCallback, useEffect, useRef, useState } from 'react';
+import { timeLeft, type AssignmentId, type RecordingKind, type RecordingRules } from '@vestibul/core';
+import { useLeaveWarning } from '../../../parts/useLeaveWarning';
+import { Recording, type Progress } from './Recording';
+import { openSources, type Devices, type Sources } from './openSources';
+
+export type RecorderStep = 'choose' | 'ready' | 'counting' | 'recording' | 'paused' | 'review';
+
+/** Seconds to get ready in. */
+const COUNTDOWN = 3;
+const CLOCK_MS = 250;
+
+const troubles: Record<string, string> = {
+  NotAllowedError:
+    'The browser was not allowed to. Nothing was recorded; allow the microphone (and camera or screen) beside the address, then get ready again.',
+  NotFoundError:
+    'There is no microphone or camera here. Nothing was recorded; plug one in, or choose another kind.',
+  NotReadableError:
+    'Another program holds the camera or microphone. Nothing was recorded; close it there, then get ready again.',
+  OverconstrainedError:
+    'The chosen device is gone. Nothing was recorded; get ready again with the usual one.',
+};
+
+/** A recorder from choosing to looking at what was recorded. */
+export function useRecorder(assignmentId: AssignmentId, rules: RecordingRules) {
+  const [step, setStep] = useState<RecorderStep>('choose');
+  const [trouble, setTrouble] = useState('');
+  const [stream, setStream] = useState<MediaStream | null>(null);
+  const [devices, setDevices] = useState<Devices>({ cameraId: '', microphoneId: '' });
+  const [found, setFound] = useState<MediaDeviceInfo[]>([]);
+  const [countdown, setCountdown] = useState(COUNTDOWN);
+  const [recordedMs, setRecordedMs] = useState(0);
+  const [progress, setProgress] = useState<Progress | null>(null);
+  const [playback, setPlayback] = useState<string | null>(null);
+  const sources = useRef<Sources | null>(null);
+  const recording = useRef<Recording | null>(null);
+  const kind = useRef<RecordingKind>('camera');
+
+  const closeSources = useCallback(() => {
+    sources.current?.close();
+    sources.current = null;
+    setStream(null);
+  }, []);
+
+  const stop = useCallback(async () => {
+    const running = recording.current;
+    if (!running) return;
+    const whole = await running.stop();
+    closeSources();
+    setPlayback(URL.createObjectURL(whole));
+    setStep('review');
+  }, [closeSources]);
+
+  const getReady = async (wanted: RecordingKind, chosen: Devices = devices) => {
+    closeSources();
+    setTrouble('');
+    setDevices(chosen);
+    kind.current = wanted;
+    try {
+      const opened = await openSources(wanted, chosen);
+      // The browser's own 'stop sharing' ends the recording as 'Done' does.
+      opened.onScreenEnd(() => void (recording.current ? stop() : leave()));
+      sources.current = opened;
+      setStream(opened.stream);
+      setStep('ready');
+      setFound(await navigator.mediaDevices.enumerateDevices());
+    } catch (error) {
+      setStep('choose');
+      setTrouble(
+        troubles[(error as Error).name] ??
+          'The recorder could not be opened. Nothing was recorded; try once more.',
+      );
+    }
+  };
+
+  const leave = () => {
+    closeSources();
+    setStep('choose');
+  };
+
+  const begin = useCallback(() => {
+    const opened = sources.current;
+    if (!opened) return;
+    recording.current = new Recording(opened.stream, kind.current, assignmentId, setProgress);
+    recording.current.start();
+    setRecordedMs(0);
+    setStep('recording');
+  }, [assignmentId]);
+
+  // Three, two, one.
+  useEffect(() => {
+    if (step !== 'counting') return;
+    let left = COUNTDOWN;
+    const timer = setInterval(() => {
+      left -= 1;
+      setCountdown(left);
+      if (left > 0) return;
+      clearInterval(timer);
+      begin();
+    }, 1000);
+    return () => clearInterval(timer);
+  }, [step, begin]);
+
+  // The clock, which ends the recording at the assignment's limit.
+  useEffect(() => {
+    if (step !== 'recording') return;
+    const timer = setInterval(() => {
+      const ms = recording.current?.recordedMs() ?? 0;
+      setRecordedMs(ms);
+      if (timeLeft(rules, ms) === 0) void stop();
+    }, CLOCK_MS);
+    return () => clearInterval(timer);
+  }, [step, rules, stop]);
+
+  // Leaving the page turns the camera off; what was sent so far stays in the tray.
+  useEffect(() => () => sources.current?.close(), []);
+  useLeaveWarning(step === 'recording' || step === 'paused');
+
+  return {
+    step,
+    trouble,
+    stream,
+    devices,
+    cameras: found.filter((device) => device.kind === 'videoinput'),
+    microphones: found.filter((device) => device.kind === 'audioinput'),
+    countdown,
+    recordedMs,
+    progress,
+    playback,
+    getReady,
+    leave,
+    stop,
+    record: () => {
+      setCountdown(COUNTDOWN);
+      setProgress(null);
+      setStep('counting');
+    },
+    pause: () => {
+      recording.current?.pause();
+      setStep('paused');
+    },
+    goOn: () => {
+      recording.current?.goOn();
+      setStep('recording');
+    },
+    /** Throws what was recorded away and gets ready once more. */
+    again: async () => {
+      const thrown = recording.current;
+      recording.current = null;
+      if (playback) URL.revokeObjectURL(playback);
+      setPlayback(null);
+      await thrown?.drop();
+      await getReady(kind.current);
+    },
+  };
+}
+
+export type Recorder = ReturnType<typeof useRecorder>;
