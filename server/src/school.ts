@@ -1,6 +1,7 @@
 import fs from 'node:fs';
 import path from 'node:path';
 import { randomBytes } from 'node:crypto';
+import { MemoryLocker } from '@tus/server';
 import { toInstant, type Instant } from '@vestibul/core';
 import {
   LARGEST_FILE,
@@ -62,6 +63,8 @@ export interface School {
   folder: string;
   /** Where files on their way are kept. */
   arriving: string;
+  /** Held by whoever writes to a file on its way, so that it is never sealed under somebody's hands. */
+  arrivingLocks: MemoryLocker;
   demo: boolean;
   now: () => Instant;
   limits: {
@@ -95,6 +98,7 @@ export function openSchool(options: SchoolOptions): School {
     report: options.report ?? (() => {}),
     folder: options.folder,
     arriving,
+    arrivingLocks: new MemoryLocker(),
     demo: options.demo ?? false,
     now: () => toInstant(clock()),
     limits: {

@@ -24,6 +24,9 @@ export async function receiveFile(school: School, id: UploadId, hashed: Sha256 |
   await forgetArriving(school, id);
 }
 
+/** How long ending a file waits for whoever still writes to it, in milliseconds. */
+const LOCK_MS = 10_000;
+
 /** How much of a file has come, in bytes. */
 async function arrivedBytes(school: School, id: UploadId): Promise<number> {
   return fsp.stat(path.join(school.arriving, id)).then(
@@ -43,6 +46,21 @@ async function declaredLength(school: School, id: UploadId): Promise<number | un
  * come is what it is. Fails with `upload-gone`, `already-turned-in` and, with nothing there, `empty-file`.
  */
 export async function endUpload(school: School, id: UploadId): Promise<void> {
+  const lock = school.arrivingLocks.newLock(id);
+  // A page that still records, or whose last request hangs, is cut off; what of it has come is kept.
+  await lock
+    .lock(AbortSignal.timeout(LOCK_MS), () => {})
+    .catch(() => {
+      throw new Failure('still-arriving', { name: findUpload(school.db, id)?.originalName ?? '' });
+    });
+  try {
+    await endLocked(school, id);
+  } finally {
+    await lock.unlock();
+  }
+}
+
+async function endLocked(school: School, id: UploadId): Promise<void> {
   const upload = findUpload(school.db, id);
   if (!upload || upload.droppedAt !== null) throw new Failure('upload-gone');
   if (upload.turnedInAt !== null) throw new Failure('already-turned-in');

@@ -1,6 +1,11 @@
 import { createHash } from 'node:crypto';
+import fsp from 'node:fs/promises';
+import http from 'node:http';
+import path from 'node:path';
+import { setImmediate } from 'node:timers/promises';
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import { errorStatus } from '@vestibul/contract';
+import type { Sha256, UploadId } from '@vestibul/core';
 import { TestSchool, bytesOf } from '../testing/TestSchool';
 
 /*
@@ -154,6 +159,39 @@ describe('creation', () => {
       .as('mai')
       .must('readTray', { params: { assignmentId: school.assignment } });
     expect(uploads.find(({ id }) => id === uploadId)).toMatchObject({ arrived: true, bytes: 6 });
+  });
+
+  test('deferred and ended while its page still sends: what is sealed is what had come, and nothing is written to it after', async () => {
+    const url = await created({ 'Upload-Defer-Length': '1', 'Upload-Metadata': metadata('hanging.txt') });
+    await patch(url, 0, bytesOf('so far'));
+    const uploadId = url.split('/').at(-1)! as UploadId;
+    const hanging = http.request(url, {
+      method: 'PATCH',
+      headers: {
+        Cookie: cookie,
+        Origin: school.running.address,
+        'Tus-Resumable': '1.0.0',
+        'Upload-Offset': '6',
+        'Content-Type': 'application/offset+octet-stream',
+      },
+    });
+    const cutOff = new Promise<void>((resolve) => hanging.on('error', () => resolve()).on('close', resolve));
+    hanging.write(' and more');
+    const onItsWay = path.join(school.folder, 'arriving', uploadId);
+    while ((await fsp.stat(onItsWay)).size < 15) await setImmediate();
+
+    await school.as('mai').must('endUpload', { params: { uploadId } });
+    hanging.end(' that comes too late');
+    await cutOff;
+    const listed = await school
+      .as('mai')
+      .must('readTray', { params: { assignmentId: school.assignment } })
+      .then(({ uploads }) => uploads.find(({ id }) => id === uploadId));
+    expect(listed).toMatchObject({ arrived: true, bytes: 15 });
+    const piece = school.running.school.vault.pathOf(
+      createHash('sha256').update('so far and more').digest('hex') as Sha256,
+    );
+    expect(await fsp.readFile(piece, 'utf8')).toBe('so far and more');
   });
 });
 

@@ -59,6 +59,7 @@ export function makeTusDoor(school: School, onArrival: (upload: UploadId) => voi
     path: UPLOADS_PATH,
     relativeLocation: true,
     datastore: store,
+    locker: school.arrivingLocks,
     lockDrainTimeout: DRAIN_MS,
     // The limit is checked in onUploadCreate, where the answer can say it in our words.
     maxSize: LARGEST_FILE,

@@ -4,10 +4,13 @@ import type { AssignmentId, RecordingKind, UploadId } from '@vestibul/core';
 import type { PageFailure } from '../../../state/contractQuery';
 import { failureOf } from '../../../state/uploading';
 
-/** How often what was recorded is handed on, in milliseconds: a crash of the tab loses no more than a few of these. */
+/**
+ * How often what was recorded is handed on, in milliseconds: a crash of the tab loses no more than a few of these.
+ * It is sent by time and not by size, since a quiet room makes few bytes a second.
+ */
 const SLICE_MS = 1000;
-/** Bytes in one request: about two seconds of what is recorded. */
-const CHUNK_BYTES = { picture: 192 * 1024, sound: 12 * 1024 };
+/** Bytes in one request at most, where the connection was gone for a while. */
+const MOST_AT_ONCE = 4 * 1024 * 1024;
 const BITS = { video: 1_500_000, audio: 64_000 };
 const RETRY_MS = [0, 500, 1000, 2000, 4000, ...Array.from({ length: 400 }, () => 5000)];
 
@@ -45,7 +48,9 @@ export class Recording {
   #progress: Progress = { sent: 0, recorded: 0, waits: false, uploadId: null, failure: null, isSafe: false };
   #recordedMs = 0;
   #runningSince: number | null = null;
-  #handing: Promise<void> = Promise.resolve();
+  #isOver = false;
+  /** Lets go on whoever waits for more to be recorded. */
+  #wake = () => {};
 
   constructor(
     stream: MediaStream,
@@ -61,15 +66,16 @@ export class Recording {
       audioBitsPerSecond: BITS.audio,
     });
     this.#mime = (mimeType || this.#recorder.mimeType || 'video/webm').split(';')[0]!;
-    const bytes = new ReadableStream<Uint8Array>({
-      start: (controller) => {
-        this.#recorder.ondataavailable = ({ data }) => this.#hand(data, controller);
-        this.#recorder.onstop = () => {
-          this.#handing = this.#handing.then(() => controller.close());
-        };
-      },
-    });
-    this.#upload = this.#makeUpload(bytes, assignmentId, kind);
+    this.#recorder.ondataavailable = ({ data }) => {
+      this.#parts.push(data);
+      this.#become({ recorded: this.#progress.recorded + data.size });
+      this.#wake();
+    };
+    this.#recorder.onstop = () => {
+      this.#isOver = true;
+      this.#wake();
+    };
+    this.#upload = this.#makeUpload(assignmentId, kind);
   }
 
   start(): void {
@@ -98,7 +104,6 @@ export class Recording {
       this.#recorder.stop();
       await stopped;
     }
-    await this.#handing;
     return new Blob(this.#parts, { type: this.#mime });
   }
 
@@ -118,13 +123,15 @@ export class Recording {
     this.#runningSince = null;
   }
 
-  #hand(data: Blob, controller: ReadableStreamDefaultController<Uint8Array>): void {
-    if (data.size === 0) return;
-    this.#parts.push(data);
-    this.#become({ recorded: this.#progress.recorded + data.size });
-    this.#handing = this.#handing.then(async () =>
-      controller.enqueue(new Uint8Array(await data.arrayBuffer())),
-    );
+  /** What was recorded from one byte on, as much as there is; waits where there is nothing yet. */
+  async #slice(start: number, end: number): Promise<{ value: Blob | null; done: boolean }> {
+    while (!this.#isOver && this.#progress.recorded <= start)
+      await new Promise<void>((wake) => (this.#wake = wake));
+    const value = new Blob(this.#parts).slice(start, end);
+    return {
+      value: value.size > 0 ? value : null,
+      done: this.#isOver && start + value.size >= this.#progress.recorded,
+    };
   }
 
   #become(change: Partial<Progress>): void {
@@ -132,12 +139,17 @@ export class Recording {
     this.onProgress(this.#progress);
   }
 
-  #makeUpload(bytes: ReadableStream<Uint8Array>, assignmentId: AssignmentId, kind: RecordingKind): Upload {
+  #makeUpload(assignmentId: AssignmentId, kind: RecordingKind): Upload {
     const filename = `${kind}.${extensions[this.#mime] ?? 'webm'}`;
-    return new Upload(bytes.getReader(), {
+    return new Upload(new Blob(), {
       endpoint: routes.createUpload.path,
       uploadLengthDeferred: true,
-      chunkSize: kind === 'sound' ? CHUNK_BYTES.sound : CHUNK_BYTES.picture,
+      // The length is told with the last slice; until then the library asks for no size.
+      fileReader: {
+        openFile: () =>
+          Promise.resolve({ size: 0, slice: (start, end) => this.#slice(start, end), close: () => {} }),
+      },
+      chunkSize: MOST_AT_ONCE,
       retryDelays: RETRY_MS,
       storeFingerprintForResuming: false,
       metadata: { filename, assignmentId },
