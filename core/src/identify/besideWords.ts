@@ -25,22 +25,41 @@ const VERSIONS = new Set(
   'v ver version rev copy draft final attempt try take edit page pg part no nr img dsc'.split(' '),
 );
 
-/** What each word is beside what matters, null where it can matter. `isName` words in a date keep both meanings. */
+/** What programs put before the name of a copy in other languages, and the small word behind it (common practice, no source). */
+const COPY_WORDS = new Set('copy copia copie kopie kopi kopia kopio'.split(' '));
+const COPY_OF = new Set('of de von van di da do av af'.split(' '));
+/** Shorter ones are words far more often than names. */
+const SHORTEST_NAME = 3;
+
+/**
+ * What each word is beside what matters, null where it can matter. Words that stand for somebody, by a name or an
+ * account, keep both meanings in a date; a filler that `isName` is no filler.
+ */
 export function besideRoles(
   name: string,
   tokens: readonly NameToken[],
   courseWords: ReadonlySet<string>,
-  isName: (plain: string) => boolean,
+  { isName, knows }: { isName: (plain: string) => boolean; knows: (plain: string) => boolean },
 ): (BesideRole | null)[] {
-  const roles = tokens.map(({ plain }): BesideRole | null =>
-    FILLERS.has(plain) ? 'filler' : courseWords.has(plain) ? 'course' : null,
+  const roles = tokens.map(({ plain }, i): BesideRole | null =>
+    FILLERS.has(plain)
+      ? // On a roster with a June or a Page such a word stands for somebody as well.
+        plain.length >= SHORTEST_NAME && isName(plain)
+        ? null
+        : 'filler'
+      : courseWords.has(plain)
+        ? 'course'
+        : COPY_WORDS.has(tokens[i - 1]?.plain ?? '') && COPY_OF.has(plain)
+          ? 'filler'
+          : null,
   );
+  const stands = (plain: string) => isName(plain) || knows(plain);
   const mark = (from: number, to: number, role: BesideRole) =>
     tokens.forEach((token, i) => {
       if (
         token.at >= from &&
         token.at + token.raw.length <= to &&
-        !(isName(token.plain) && !/^\d/.test(token.plain))
+        !(stands(token.plain) && !/^\d/.test(token.plain))
       )
         roles[i] = role;
     });
@@ -52,7 +71,7 @@ export function besideRoles(
       if (dated.some((one) => match.index < one.to && to > one.from)) continue;
       // A month that is somebody's name needs more than standing beside a number.
       const letters = /[a-z]{3,}/iu.exec(match[0])?.[0].toLowerCase();
-      if (letters !== undefined && isName(letters)) continue;
+      if (letters !== undefined && stands(letters)) continue;
       dated.push({ from: match.index, to });
       mark(match.index, to, 'date');
     }
@@ -67,7 +86,7 @@ export function besideRoles(
       roles[i - 1] = 'counter';
     }
     // Numbers of cameras and scanners, and whatever else is longer than a period's or an assignment's number.
-    if (/^\d{3,}$/.test(token.plain) && !isName(token.plain)) roles[i] ??= 'counter';
+    if (/^\d{3,}$/.test(token.plain) && !stands(token.plain)) roles[i] ??= 'counter';
   });
   return roles;
 }

@@ -11,7 +11,10 @@ const WINDOWS: Readonly<Record<string, number>> = Object.fromEntries(
   ].map((sign, i) => [sign, 0x80 + i]),
 );
 
-/** A name as its writer meant it: percent signs undone, letters that were read in the wrong code mended, in NFC. */
+/**
+ * A name as its writer meant it: percent signs undone, letters that were read in the wrong code mended, wide and styled
+ * letters as plain ones (Unicode Standard Annex #15, NFKC).
+ */
 export function cleanName(name: string): string {
   let text = name;
   if (PERCENT.test(text)) {
@@ -23,7 +26,7 @@ export function cleanName(name: string): string {
   }
   if (MISREAD.test(text)) text = readAsUtf8(text) ?? text;
   // A letter that got lost on the way left a sign in its place; what is left of the word is closer without it.
-  return text.normalize('NFC').replace(/(?<=\p{L})[\ufffd?](?=\p{L})/gu, '');
+  return text.normalize('NFKC').replace(/(?<=\p{L})[\ufffd?](?=\p{L})/gu, '');
 }
 
 /** The text whose UTF-8 bytes were read as Windows-1252, or null where they are not UTF-8. */

@@ -31,6 +31,9 @@ const people: [id: string, last: string, first: string, period: number, called?:
   ['mateo', 'Månsson', 'Mateo', 7],
   ['skov', 'Skov', 'Jonas', 2],
   ['winther', 'Winther', 'Cliff', 2],
+  ['june', 'Holm', 'June', 4],
+  ['finn', 'Luo', 'Finn', 2],
+  ['le', 'Le', 'Ethan', 2],
 ];
 const filling = makePile(99, 120).course.students.map((student, i) => ({ ...student, id: `other${i}` }));
 const course: IdentifyCourse = {
@@ -94,6 +97,19 @@ describe('a name that tells one student is filed', () => {
     ['Maansson Alexandra stream gauge log', 'mansson', 'gauge'],
     ['0chs R0se stream gauge 10g', 'rose', 'gauge'],
     ['2nd hr. Chidi Abara - stream gauge log - 2026-10-02', 'chidi', 'gauge'],
+    ['Ｃｈｉｄｉ　Ａｂａｒａ stream gauge log', 'chidi', 'gauge'],
+    ['Kopie von Chidi Abara stream gauge log', 'chidi', 'gauge'],
+    ['Chidi M. Abara stream gauge log', 'chidi', 'gauge'],
+    ['Abara, Chidi M - stream gauge log', 'chidi', 'gauge'],
+    ['Chidi Lee Abara stream gauge log', 'chidi', 'gauge'],
+    ['Chidi Abara Jr stream gauge log', 'chidi', 'gauge'],
+    ['Chidi Abaras stream gauge log', 'chidi', 'gauge'],
+    ['Alexandra M_nsson stream gauge log', 'mansson', 'gauge'],
+    ['Ethan Le stream gauge log', 'le', 'gauge'],
+    // Both names are words of English, and the period is wrong; side by side they are still hers.
+    ['June Holm period 7 stream gauge log', 'june', 'gauge'],
+    // Nearly ‘FinnL’, and yet nothing but a word of file names.
+    ['FINAL Chidi Abara stream gauge log final', 'chidi', 'gauge'],
   ])('%s', (stem, student, assignment) => {
     const answer = tell(stem);
     expect([answer.decision, answer.students, answer.assignment]).toEqual(['file', [student], assignment]);
@@ -112,6 +128,13 @@ describe('what does not tell one student is asked about, the likeliest first', (
     ['Abara Xanthe hour 2', 'chidi'],
     // Nothing but a period tells them apart, and periods are often wrong.
     ['segura 7th hour', 'segura7'],
+    ['per 7 segura stream gauge log', 'segura7'],
+    // A month or a word of file names that is the first name of somebody else.
+    ['June Abara stream gauge log', 'chidi'],
+    // The last name and first letter of one, written like the first and last name of another with an s.
+    ['Chidi Oches stream gauge log', 'rose'],
+    // A word of a title that is also who worked on it.
+    ['Forest and Zetta plot count', 'durgan'],
     // A first letter and a last name that several have.
     ['Månsson stream gauge log', 'mansson'],
     // A letter that is none of theirs.

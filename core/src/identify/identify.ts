@@ -2,7 +2,8 @@ import { compact } from '../naming/nameWords';
 import type { NameValues } from '../naming/writeName';
 import { cleanName } from './cleanName';
 import { PRIORS, SURE_ENOUGH, assignmentPriors } from './costs';
-import { readJoint } from './joint';
+import { isJointWithAnother, readJoint } from './joint';
+import { makeMarkMender } from './lostMarks';
 import { partsOfReading, type NamePart } from './nameParts';
 import { makeTokenizer } from './nameTokens';
 import { makePeopleIndex, type PeopleIndex } from './peopleIndex';
@@ -131,6 +132,7 @@ export function makeIdentifier<Person extends string, Work extends string>(
   const ofAssignments = assignmentPriors(course.assignments.length);
   const readOptions = makeOptionsReader(people, titles, ofAssignments, wordsOfCourse(course.courseTexts));
   const withoutDomains = makeDomainCleaner(course.students);
+  const withMarks = makeMarkMender(course.students);
   const placeOf = new Map(people.ids.map((id, who) => [id, who]));
   const workPlaces = new Map(course.assignments.map(({ id }, place) => [id, place]));
   const decided = new Map(
@@ -146,7 +148,7 @@ export function makeIdentifier<Person extends string, Work extends string>(
   };
 
   const read = (text: string): NameReading => {
-    const name = withoutDomains(cleanName(text));
+    const name = withMarks(withoutDomains(cleanName(text)));
     return readOptions(name, tokenize(name).slice(0, MOST_WORDS));
   };
 
@@ -178,7 +180,10 @@ export function makeIdentifier<Person extends string, Work extends string>(
       told.add(who);
       // Where something beside the name tells them apart, the period does not have to.
       const isTold = (extra.bits.get(who) ?? extra.others) >= SURE_BESIDE;
-      add([who], prior.one + bits, readings, !isTold && isToldByPeriod(people, option, who, bits));
+      const isUnclear =
+        (!isTold && isToldByPeriod(people, option, who, bits)) ||
+        (reading.isJoint && isJointWithAnother(people, reading, option, who, readings));
+      add([who], prior.one + bits, readings, isUnclear);
     }
     const unread = unreadBits(reading.tokens, option);
     for (const who of new Set([...extra.bits.keys(), ...(known === undefined ? [] : [known])])) {
@@ -317,7 +322,7 @@ const SAME_WORDS = 1;
 
 /**
  * Whether nothing but a period tells somebody from a namesake. A period is often wrong, so that is not sure enough,
- * unless it stands at the head of the name, where the rules of folders and files have it.
+ * unless it stands at the head of the name in the way that rules of folders and files have it.
  */
 function isToldByPeriod<Id>(
   people: PeopleIndex<Id>,

@@ -86,6 +86,32 @@ export function readJoint<Id>(
   return [...found.values()];
 }
 
+/**
+ * Whether a sign of joint work has a name on its other side that is not that of `who`: in `Grant and Nevaeh` the first
+ * may be read as a word of a title, and still be somebody.
+ */
+export function isJointWithAnother<Id>(
+  people: PeopleIndex<Id>,
+  { tokens, matches }: NameReading,
+  option: Option,
+  who: number,
+  readings: readonly WordReading[],
+): boolean {
+  const theirs = new Set(readings.map(({ token }) => token));
+  const isAnother = (place: number) =>
+    tokens[place] !== undefined &&
+    !theirs.has(place) &&
+    people.isName(tokens[place].plain) &&
+    !matches[place]!.some((match) => match.who === who && match.likeness === 'same');
+  const isTheirs = (place: number) => theirs.has(place);
+  return tokens.some(({ plain, gap }, i) => {
+    const isWord = plain.length > 1 && CONNECTORS.has(plain) && !option.title?.tokens.includes(i);
+    if (!isWord && !CONNECTOR_SIGNS.test(gap)) return false;
+    const [before, after] = isWord ? [i - 1, i + 1] : [i - 1, i];
+    return (isTheirs(before) && isAnother(after)) || (isTheirs(after) && isAnother(before));
+  });
+}
+
 /** Whether the words give both names of somebody, or what stands for both. */
 function isWholeName({ readings }: PersonWeight): boolean {
   let [hasLast, hasGiven] = [false, false];

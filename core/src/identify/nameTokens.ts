@@ -92,9 +92,12 @@ function rejoin(name: string, words: readonly NameWord[], vocabulary: Vocabulary
         plain.length > 1 && (vocabulary.knows(plain) || vocabulary.isPiece(plain) || FILLERS.has(plain));
       const areKnown = isKnown(before.plain) && isKnown(word.plain);
       const isOneKnown = isKnown(before.plain) || isKnown(word.plain);
+      const areLong = Math.min(before.plain.length, word.plain.length) >= SHORTEST_PIECE;
       const isLetter = before.plain.length === 1 || word.plain.length === 1;
       if (
         (!areKnown && (vocabulary.isPiece(both) || (gap === '' && vocabulary.knows(both)))) ||
+        // `hunterst.james`: a point or dash within a name that is glued to another.
+        (!areKnown && /^[.'’-]$/.test(gap) && areLong && vocabulary.knows(both)) ||
         (!isOneKnown &&
           both.length >= (gap === '' ? SHORTEST_REJOINED : SHORTEST_GLUED) &&
           (gap === '' || (isLetter && /^[ _]$/.test(gap))) &&

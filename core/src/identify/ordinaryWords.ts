@@ -5,7 +5,7 @@ const listed = (text: string) => new Set(text.trim().split(/\s+/));
  * nobody, and stand in the way of nothing.
  */
 export const FILLERS = listed(`
-  copy kopie copia of final finished done complete completed draft rough new old real actual latest newest last good best
+  copy kopie copia copie kopi kopia kopio of final finished done complete completed draft rough new old real actual latest newest last good best
   better fixed revised revision updated update edit edited version ver v rev turn in turnin turned folder my mine our the
   an and for from by to on at with as is it this that work works classwork schoolwork homework hw cw assignment asgmt
   task project report doc docs document file files untitled image img photo photos pic pics picture pictures scan scanned
@@ -17,7 +17,7 @@ export const FILLERS = listed(`
   jan feb mar apr jun jul aug sep sept oct nov dec january february march april june july august september october
   november december mon tue tues wed thu thur thurs fri monday tuesday wednesday thursday friday saturday sunday sorry
   idk lol ok yes here up out also more period per hour hr block blk section semester sem term year grade
-  english optimized compressed converted signed merged combined resized cropped
+  english jr sr ii iii optimized compressed converted signed merged combined resized cropped
 `);
 
 /**

@@ -21,6 +21,8 @@ export interface PersonMatch {
   likeness: PersonLikeness;
   /** Whether it is a word of everyday English as well, which is taken off the bits. */
   isOrdinary?: boolean;
+  /** Of names that are glued: whether of one of them there is only its first letter. */
+  isInitial?: boolean;
   /** How much likelier the word is in a name of theirs than in another, as a logarithm to base 2. */
   bits: number;
 }
@@ -35,6 +37,17 @@ const COMMONNESS = { given: 1_000, last: 3_000 } as const;
 /** What being a word of everyday English takes away from a name. */
 export const ORDINARY_BITS = -3.5;
 
+/** What a first and a last name next to each other, letter by letter, add: by chance words stand in any order. */
+const TOGETHER_BITS = 2.5;
+
+/**
+ * What a first and a last name next to each other add. Where both are ordinary words, that they are is taken off once and
+ * not twice: two such words side by side that make the name of a student are seldom anything else.
+ */
+export function togetherBits(areOrdinary: boolean): number {
+  return TOGETHER_BITS + (areOrdinary ? -ORDINARY_BITS : 0);
+}
+
 /** Bits that the way of writing adds or takes away. */
 const BITS = {
   /** A word that is nobody's but theirs: an account, a student number, an address. */
@@ -45,7 +58,9 @@ const BITS = {
   /** By letters wrong, and one more for short words, which are close to many. */
   slip: [0, -3.5, -6.5],
   slipInShort: -3.5,
-  /** A word that is somebody's name is seldom meant for another. */
+  /** An s behind a name whose apostrophe got lost: `Waterss essay`. */
+  possessive: -1.5,
+  /** A word that is somebody's name, or a word of English, is seldom meant for another. */
   slipOfAnother: -3.5,
   particle: 1.5,
 } as const;
@@ -98,9 +113,7 @@ export function makePeopleIndex<Id>(students: readonly { id: Id; values: NameVal
       shortShares.set(short, (shortShares.get(short) ?? 0) + 1);
 
   const rarity = (word: string, part: 'last' | 'given', share = shares.get(word) ?? 1) =>
-    PARTICLES.has(word)
-      ? BITS.particle
-      : Math.log2(COMMONNESS[part] / share) + (isOrdinaryWord(word) ? ORDINARY_BITS : 0);
+    Math.log2(COMMONNESS[part] / share) + (isOrdinaryWord(word) ? ORDINARY_BITS : 0);
 
   const entries = new Map<string, Entry>();
   const put = (text: string, match: Omit<PersonMatch, 'text' | 'likeness'> & Partial<PersonMatch>) => {
@@ -119,8 +132,16 @@ export function makePeopleIndex<Id>(students: readonly { id: Id; values: NameVal
       entry.matches.push({ text, likeness: 'same', ...match });
   };
   people.forEach(({ last, given, accounts, firsts, lastGlued, lastInitial, writtenOut: others }, who) => {
+    // Small words are so only before others: `Le` by itself is a last name like any.
+    const isSmall = (word: string) => last.size > 1 && PARTICLES.has(word);
+    const ofWord = (word: string) => (isSmall(word) ? BITS.particle : rarity(word, 'last'));
     for (const word of last)
-      put(word, { who, part: 'last', bits: rarity(word, 'last'), isOrdinary: isOrdinaryWord(word) });
+      put(word, {
+        who,
+        part: 'last',
+        bits: ofWord(word),
+        isOrdinary: !isSmall(word) && isOrdinaryWord(word),
+      });
     for (const word of given) {
       put(word, { who, part: 'given', bits: rarity(word, 'given'), isOrdinary: isOrdinaryWord(word) });
       for (const short of shortFormsOf(word))
@@ -135,16 +156,18 @@ export function makePeopleIndex<Id>(students: readonly { id: Id; values: NameVal
               BITS.short,
           });
     }
-    for (const { alias, text, part } of others) put(alias, { who, part, text, bits: rarity(text, part) });
+    for (const { alias, text, part } of others)
+      put(alias, { who, part, text, bits: part === 'last' ? ofWord(text) : rarity(text, part) });
     for (const account of accounts) put(account, { who, part: 'account', bits: BITS.account });
-    const ofLast = Math.max(...[...last].map((word) => rarity(word, 'last')), 0);
+    const ofLast = Math.max(...[...last].map(ofWord), 0);
     if (last.size > 1) put(lastGlued, { who, part: 'last', bits: ofLast + 0.5 });
     for (const first of firsts) {
       const ofFirst = Math.max(...[...given].map((word) => rarity(word, 'given')), 0);
-      const both = { who, part: 'glued', bits: ofLast + ofFirst } as const;
+      const areOrdinary = [...last].every(isOrdinaryWord) && [...given].every(isOrdinaryWord);
+      const both = { who, part: 'glued', bits: ofLast + ofFirst + togetherBits(areOrdinary) } as const;
       put(first + lastGlued, both);
       put(lastGlued + first, both);
-      const one = { who, part: 'glued', bits: ofLast + BITS.initial } as const;
+      const one = { who, part: 'glued', isInitial: true, bits: ofLast + BITS.initial } as const;
       if (lastGlued.length > 2) {
         put(first[0]! + lastGlued, one);
         put(lastGlued + first[0]!, one);
@@ -152,13 +175,13 @@ export function makePeopleIndex<Id>(students: readonly { id: Id; values: NameVal
       // Of a double last name one word is enough.
       if (last.size > 1)
         for (const word of last)
-          if (word.length > 2 && !PARTICLES.has(word)) {
-            const half = { who, part: 'glued', bits: rarity(word, 'last') + BITS.initial } as const;
+          if (word.length > 2 && !isSmall(word)) {
+            const half = { ...one, bits: rarity(word, 'last') + BITS.initial };
             put(first[0]! + word, half);
             put(word + first[0]!, half);
           }
       if (first.length > 3 && lastInitial)
-        put(first + lastInitial, { who, part: 'glued', bits: ofFirst + BITS.initial });
+        put(first + lastInitial, { who, part: 'glued', isInitial: true, bits: ofFirst + BITS.initial });
     }
   });
   const near = makeNearIndex([...entries.values()]);
@@ -183,11 +206,14 @@ export function makePeopleIndex<Id>(students: readonly { id: Id; values: NameVal
     const exact = entries.get(plain);
     if (exact) take(exact, null, 0);
     if (plain.length >= SHORTEST_CUT.given && !/\d/.test(plain)) {
+      const owner = (exact?.isGlued ?? true) && plain.endsWith('s') && entries.get(plain.slice(0, -1));
+      if (owner && owner.text.length >= SHORTEST_CUT.given) take(owner, 'slip', BITS.possessive);
       for (const entry of near.startingWith(plain)) take(entry, 'cut', BITS.cut);
       // A word that is somebody's is no slip of what somebody else's names are glued to.
       for (const { entry, slips } of near.slipsOf(plain, exact === undefined)) {
         const short = Math.min(plain.length, entry.text.length) < 5 ? BITS.slipInShort : 0;
-        take(entry, 'slip', BITS.slip[slips]! + short + (exact === undefined ? 0 : BITS.slipOfAnother));
+        const other = exact === undefined && !isOrdinaryWord(plain) ? 0 : BITS.slipOfAnother;
+        take(entry, 'slip', BITS.slip[slips]! + short + other);
       }
     }
     const list = [...found.values()];

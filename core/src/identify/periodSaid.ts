@@ -20,7 +20,7 @@ export interface PeriodSaid {
   tokens: readonly number[];
   /** 'said': with a word for it, or at the very start; 'ordinal': third; 'bare': a number that can be anything. */
   how: 'said' | 'ordinal' | 'bare';
-  /** Whether it stands at the head of the name. */
+  /** Whether it stands at the head of the name as rules write it: `7-`, `7_`. */
   isHead: boolean;
 }
 
@@ -32,7 +32,9 @@ export function periodSaid(
 ): PeriodSaid | null {
   let found: PeriodSaid | null = null;
   const offer = (one: Omit<PeriodSaid, 'isHead'>) => {
-    const said = { ...one, isHead: one.tokens.includes(0) };
+    const isHead =
+      one.tokens.join() === '0' && /^\d/.test(tokens[0]!.plain) && /^[-_]$/.test(tokens[1]?.gap ?? '');
+    const said = { ...one, isHead };
     const rank = { said: 0, ordinal: 1, bare: 2 };
     if (!found || rank[said.how] < rank[found.how]) found = said;
   };

@@ -55,12 +55,7 @@ export function makeOptionsReader<Id>(
 ): (name: string, tokens: readonly NameToken[]) => NameReading {
   const periods = new Set(people.periods.filter((period) => period !== null));
   return (name, tokens) => {
-    const roles = besideRoles(
-      name,
-      tokens,
-      courseWords,
-      (plain) => people.isName(plain) || people.knows(plain),
-    );
+    const roles = besideRoles(name, tokens, courseWords, people);
     const open = placesWhere(roles, (role) => role === null || role === 'filler' || role === 'course');
     const matches = matchWords(people, tokens);
     const isJoint = saysJoint(name, tokens);

@@ -1,5 +1,6 @@
 import type { NameToken } from './nameTokens';
-import { ORDINARY_BITS, type PeopleIndex, type PersonMatch } from './peopleIndex';
+import { FILLERS } from './ordinaryWords';
+import { ORDINARY_BITS, togetherBits, type PeopleIndex, type PersonMatch } from './peopleIndex';
 import { has, type Places } from './places';
 
 /** How a word was read for somebody. */
@@ -41,6 +42,9 @@ const BITS = {
   address: 6,
   /** Digits behind an account make it another one. */
   otherAccount: -14,
+  /** A single letter, and a word, that stands for a middle name: beside or between a first and a last name that are both there. */
+  middleLetter: -1.5,
+  middleName: -2.5,
   /** A letter that is an article as well. */
   article: -2,
 } as const;
@@ -64,7 +68,12 @@ export function matchWords<Id>(
     const isAccount = isAddress || !(INITIAL_AND_NAME.test(raw) || people.isName(plain));
     return people
       .find(plain, isWhole || isAddress)
-      .filter(({ part }) => part !== 'account' || isAccount)
+      .filter(
+        ({ part, likeness }) =>
+          (part !== 'account' || isAccount) &&
+          // `final` is no slip of `FinnL`.
+          (likeness === 'same' || likeness === 'short' || !FILLERS.has(plain)),
+      )
       .map((match) => {
         const more =
           (isCutOut ? BITS.cutOut : 0) +
@@ -142,8 +151,10 @@ function weigh<Id>(
     used |= 1 << reading.token;
     readings.push(reading);
   }
+  own += besideEachOther(readings);
   let against = 0;
   const named = used;
+  const hasBoth = last > 0 && given > 0;
   for (let i = 0; i < tokens.length; i += 1) {
     if (!has(free, i) || has(named, i)) continue;
     const { plain } = tokens[i]!;
@@ -159,19 +170,41 @@ function weigh<Id>(
         readings.push({ token: i, match: null });
         used |= 1 << i;
       } else if (!has(idle, i))
-        against += isBeside ? BITS.strangeLetter : ARTICLES.has(plain) ? BITS.article : 0;
+        against += isBeside
+          ? hasBoth && !isJoint
+            ? BITS.middleLetter
+            : BITS.strangeLetter
+          : ARTICLES.has(plain)
+            ? BITS.article
+            : 0;
     } else if (!has(idle, i)) {
-      const isWhole = isAccount || (last > 0 && given > 0);
+      // `Camila Chens` is not S. Chen: where a letter stands for a name, a name beside it is that of somebody else.
+      const isOthers = people.isName(plain) && readings.some(({ match }) => match?.isInitial ?? true);
+      const isWhole = !isOthers && (isAccount || (last > 0 && given > 0));
       against += isJoint
         ? BITS.strangerForJoint
         : !isBeside
           ? BITS.stranger
           : isWhole
-            ? BITS.strangerBeside
+            ? hasBoth && has(named, i - 1) && has(named, i + 1)
+              ? BITS.middleName
+              : BITS.strangerBeside
             : BITS.strangerForName;
     }
   }
   return { who, bits: own + against, own, readings, used };
+}
+
+/** What it adds that a first and a last name stand next to each other, or with a middle name between them. */
+function besideEachOther(readings: readonly WordReading[]): number {
+  const exact = readings.filter(({ match }) => match?.likeness === 'same');
+  let most = 0;
+  for (const { token: at, match: given } of exact)
+    if (given!.part === 'given')
+      for (const { token, match: last } of exact)
+        if (last!.part === 'last' && Math.abs(at - token) <= 2)
+          most = Math.max(most, togetherBits(given!.isOrdinary === true && last!.isOrdinary === true));
+  return most;
 }
 
 export function isNumber(plain: string): boolean {

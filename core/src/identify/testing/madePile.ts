@@ -155,6 +155,34 @@ export function makePile(seed: number, countOfStudents = 140, countOfNames = 100
         const short = pick([...shortFormsOf(withoutMarks(first).toLowerCase()), first]);
         return made('short form', `${short} ${last}`, true);
       },
+      () => made('middle name', `${first} ${pick(['J', 'M.', 'Lee', 'Anne', 'R'])} ${last}`, true),
+      () => made('addition behind the name', `${first} ${last} ${pick(['Jr', 'II', 'III', 'jr.'])}`, true),
+      () => made('owner without apostrophe', `${first} ${last}s`, last.length > 3),
+      () => ({
+        ...made('wide letters', `${first} ${last}`, true),
+        stem: wide(`${first} ${last}`) + separator + title + separator + period,
+        assignment: work.id,
+      }),
+      () => ({
+        ...made('a sign for each letter with a mark', '', true),
+        stem: `${signed(first)} ${signed(last)} ${work.title}`,
+        assignment: work.id,
+        tells: [first, last].every((name) => signed(name) === name || /[a-z]{4}/iu.test(name)),
+      }),
+      () => ({
+        ...made('copy in another language', '', true),
+        stem: `${pick(['Kopie von', 'Copia de', 'Copie de', 'Kopi av', 'Cópia de'])} ${first} ${last} ${work.title}`,
+        assignment: work.id,
+      }),
+      () => {
+        const other = pick(people);
+        const isSomebody = people.some(
+          (one) => (one.first === first || one.called === first) && one.last.includes(other.last),
+        );
+        return isSomebody
+          ? made('whole name', `${first} ${last}`, true)
+          : stranger('first name of one, last name of another', first, other.last);
+      },
       () => made('half of a double name', `${first} ${last.split(/[- ]/).at(-1)!}`, true),
       () => ({
         ...made('percent signs', `${first} ${last}`, true),
@@ -258,6 +286,16 @@ export function makePile(seed: number, countOfStudents = 140, countOfNames = 100
   function cased(name: string): string {
     const way = random();
     return way < 0.7 ? name : way < 0.85 ? name.toLowerCase() : way < 0.93 ? name.toUpperCase() : name;
+  }
+
+  /** Letters as wide as those of Chinese and Japanese, as phones there type them (Unicode block Halfwidth and Fullwidth Forms). */
+  function wide(text: string): string {
+    return text.replace(/[!-~]/gu, (sign) => String.fromCharCode(sign.charCodeAt(0) + 0xfee0));
+  }
+
+  /** What a program leaves that cannot write letters with marks. */
+  function signed(text: string): string {
+    return text.normalize('NFC').replace(/[^\x20-\x7e]/gu, '_');
   }
 
   /** A letter left out, doubled, swapped with the next, or changed; never the first. */
