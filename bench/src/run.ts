@@ -10,19 +10,38 @@ import { measureRack } from './rack';
 import { measureSchool } from './school';
 import { measureUpload } from './upload';
 
-/** Runs every measurement in a folder of its own and prints a line for each. A size over its limit ends with 1. */
+type Measure = (folder: string) => readonly string[] | Promise<readonly string[]>;
+
+const measures: Readonly<Record<string, Measure>> = {
+  naming: () => measureNaming(),
+  identify: () => measureIdentify(),
+  pile: measurePile,
+  rack: measureRack,
+  school: measureSchool,
+  upload: measureUpload,
+  lastMinute: measureLastMinute,
+  firstLoad: () => {
+    const { lines, isWithin } = measureFirstLoad();
+    if (!isWithin) process.exitCode = 1;
+    return lines;
+  },
+};
+
+/**
+ * Runs the measurements that are named, or every one, each in a folder of its own, and prints a line for each figure. A
+ * size over its limit ends with 1.
+ */
+const named = process.argv.slice(2);
+const unknown = named.find((name) => !(name in measures));
+if (unknown !== undefined) {
+  console.error(`There is no measurement ‘${unknown}’. There are: ${Object.keys(measures).join(', ')}.`);
+  process.exit(2);
+}
 const folder = fs.mkdtempSync(path.join(os.tmpdir(), 'vestibul-bench-'));
 try {
-  for (const line of await measureNaming()) console.log(line);
-  for (const line of measureIdentify()) console.log(line);
-  for (const line of await measurePile(path.join(folder, 'pile'))) console.log(line);
-  for (const line of await measureRack(path.join(folder, 'rack'))) console.log(line);
-  for (const line of await measureSchool(path.join(folder, 'school'))) console.log(line);
-  for (const line of await measureUpload(path.join(folder, 'upload'))) console.log(line);
-  for (const line of await measureLastMinute(path.join(folder, 'last-minute'))) console.log(line);
-  const { lines, isWithin } = measureFirstLoad();
-  for (const line of lines) console.log(line);
-  if (!isWithin) process.exitCode = 1;
+  for (const [name, measure] of Object.entries(measures))
+    if (named.length === 0 || named.includes(name))
+      for (const line of await measure(path.join(folder, name))) console.log(line);
 } finally {
   fs.rmSync(folder, { recursive: true, force: true });
 }

@@ -4,7 +4,8 @@ import type { NameToken } from './nameTokens';
 /** What a word is that tells neither a person nor an assignment nor a period. */
 export type BesideRole = 'date' | 'counter' | 'filler' | 'course';
 
-const MONTHS = '(?:jan|feb|mar|apr|may|jun|jul|aug|sept?|oct|nov|dec)[a-z]*';
+const MONTHS =
+  '(?:jan(?:uary)?|feb(?:ruary)?|mar(?:ch)?|apr(?:il)?|may|june?|july?|aug(?:ust)?|sept?(?:ember)?|oct(?:ober)?|nov(?:ember)?|dec(?:ember)?)';
 /** Ways of writing a day (common practice, no source). A pair of numbers counts only where it can be a month and a day. */
 const DATES: readonly RegExp[] = [
   /(?<!\d)(?:19|20)\d{2}[-_. ]?[01]\d[-_. ]?[0-3]\d(?!\d)(?:[-_T ]?\d{4,9}(?!\d))?/giu,

@@ -34,6 +34,11 @@ const people: [id: string, last: string, first: string, period: number, called?:
   ['june', 'Holm', 'June', 4],
   ['finn', 'Luo', 'Finn', 2],
   ['le', 'Le', 'Ethan', 2],
+  ['clair', 'St. Clair', 'Fatou', 4],
+  ['herrmann', 'Herrmann', 'Tarik', 2],
+  ['hermann', 'Hermann', 'Ulf', 3],
+  ['alma', 'Büller', 'Alma', 2],
+  ['alba', 'Böller', 'Alba', 2],
 ];
 const filling = makePile(99, 120).course.students.map((student, i) => ({ ...student, id: `other${i}` }));
 const course: IdentifyCourse = {
@@ -133,6 +138,16 @@ describe('what does not tell one student is asked about, the likeliest first', (
     ['June Abara stream gauge log', 'chidi'],
     // The last name and first letter of one, written like the first and last name of another with an s.
     ['Chidi Oches stream gauge log', 'rose'],
+    // A stranger of whose name two letters are the small word of a last name.
+    ['Fatou St. Mont stream gauge log', 'clair'],
+    // The name of one is no slip of the name of another.
+    ['Tarik Hermann stream gauge log', 'herrmann'],
+    // A stranger whose name begins like a month is no day.
+    ['Fatou Janwick_2nd hour stream gauge log', 'clair'],
+    // The one word of a title that is said is somebody, too, and stands where another first name should.
+    ['FOREST ABARA', 'chidi'],
+    // Two names look the same without their letter.
+    ['Alma B_ller stream gauge log', 'alma'],
     // A word of a title that is also who worked on it.
     ['Forest and Zetta plot count', 'durgan'],
     // A first letter and a last name that several have.
@@ -250,7 +265,7 @@ describe('piles of other classes, made up', () => {
         }
       }
       expect(filed / tells).toBeGreaterThan(0.96);
-      expect(inTop / Math.max(1, asked)).toBeGreaterThanOrEqual(0.9);
+      expect(inTop).toBeGreaterThanOrEqual(0.9 * asked);
       expect(right / named).toBeGreaterThan(0.97);
     },
   );

@@ -181,6 +181,7 @@ export function makeIdentifier<Person extends string, Work extends string>(
       // Where something beside the name tells them apart, the period does not have to.
       const isTold = (extra.bits.get(who) ?? extra.others) >= SURE_BESIDE;
       const isUnclear =
+        isHalfInTitle(people, reading, option, readings) ||
         (!isTold && isToldByPeriod(people, option, who, bits)) ||
         (reading.isJoint && isJointWithAnother(people, reading, option, who, readings));
       add([who], prior.one + bits, readings, isUnclear);
@@ -335,6 +336,27 @@ function isToldByPeriod<Id>(
   return all.some(
     (other) =>
       other.who !== who && other.bits - periodBits(period, people.periods[other.who]!) >= words - SAME_WORDS,
+  );
+}
+
+/**
+ * Whether the only word that is read as a title is a name on the roster as well, and stands where the other name of the
+ * student should be: `Rose Hoang` may be for the Rose Window, and by nobody who is known.
+ */
+function isHalfInTitle<Id>(
+  people: PeopleIndex<Id>,
+  { tokens }: NameReading,
+  { title }: Option,
+  readings: readonly WordReading[],
+): boolean {
+  if (title?.tokens.length !== 1) return false;
+  const [place] = title.tokens as [number];
+  const parts = new Set(readings.map(({ match }) => match?.part ?? 'initial'));
+  return (
+    people.isName(tokens[place]!.plain) &&
+    parts.size === 1 &&
+    (parts.has('last') || parts.has('given')) &&
+    readings.some(({ token }) => Math.abs(token - place) === 1)
   );
 }
 

@@ -11,14 +11,18 @@ const FEWEST_LEFT = 3;
  * roster are mended, where the signs stand in the very places of their marked letters.
  */
 export function makeMarkMender(students: readonly { values: NameValues }[]): (name: string) => string {
-  const wholeOf = new Map<string, string>();
+  /** Null where several names look the same without those letters. */
+  const wholeOf = new Map<string, string | null>();
   for (const { values } of students)
     for (const part of ['last', 'first', 'called'] as const)
       for (const [word] of String(values[part] ?? '')
         .normalize('NFC')
         .matchAll(/\p{L}+/gu)) {
         const left = word.replace(/[^a-z]+/giu, '');
-        if (left.length >= FEWEST_LEFT && left.length < word.length) wholeOf.set(keyOf(word), word);
+        if (left.length < FEWEST_LEFT || left.length === word.length) continue;
+        const key = keyOf(word);
+        const before = wholeOf.get(key);
+        wholeOf.set(key, before === undefined || before?.toLowerCase() === word.toLowerCase() ? word : null);
       }
   if (wholeOf.size === 0) return (name) => name;
   const patterns = [...wholeOf.keys()].map((key) => key.replaceAll('_', PUT_FOR_A_LETTER));

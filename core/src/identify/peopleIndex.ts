@@ -23,6 +23,8 @@ export interface PersonMatch {
   isOrdinary?: boolean;
   /** Of names that are glued: whether of one of them there is only its first letter. */
   isInitial?: boolean;
+  /** Whether it is a small word before others of a last name, which many have. */
+  isSmall?: boolean;
   /** How much likelier the word is in a name of theirs than in another, as a logarithm to base 2. */
   bits: number;
 }
@@ -60,8 +62,9 @@ const BITS = {
   slipInShort: -3.5,
   /** An s behind a name whose apostrophe got lost: `Waterss essay`. */
   possessive: -1.5,
-  /** A word that is somebody's name, or a word of English, is seldom meant for another. */
-  slipOfAnother: -3.5,
+  /** A word that is somebody's name is seldom meant for another, nor is a word of English. */
+  slipOfAnother: -9,
+  slipOfWord: -3.5,
   particle: 1.5,
 } as const;
 
@@ -140,6 +143,7 @@ export function makePeopleIndex<Id>(students: readonly { id: Id; values: NameVal
         who,
         part: 'last',
         bits: ofWord(word),
+        isSmall: isSmall(word),
         isOrdinary: !isSmall(word) && isOrdinaryWord(word),
       });
     for (const word of given) {
@@ -212,7 +216,7 @@ export function makePeopleIndex<Id>(students: readonly { id: Id; values: NameVal
       // A word that is somebody's is no slip of what somebody else's names are glued to.
       for (const { entry, slips } of near.slipsOf(plain, exact === undefined)) {
         const short = Math.min(plain.length, entry.text.length) < 5 ? BITS.slipInShort : 0;
-        const other = exact === undefined && !isOrdinaryWord(plain) ? 0 : BITS.slipOfAnother;
+        const other = exact ? BITS.slipOfAnother : isOrdinaryWord(plain) ? BITS.slipOfWord : 0;
         take(entry, 'slip', BITS.slip[slips]! + short + other);
       }
     }

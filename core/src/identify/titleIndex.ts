@@ -121,7 +121,8 @@ export function makeTitleIndex(
     if (number !== undefined) found.push(...(index.get(number) ?? []));
     if (found.length === 0 && plain.length >= SHORTEST_CUT && !/\d/.test(plain))
       for (const word of words) {
-        const slips = slipsBetween(plain, word);
+        // José is no misspelt rose.
+        const slips = isName(plain) ? null : slipsBetween(plain, word);
         const more =
           slips !== null
             ? BITS.slip[slips]!

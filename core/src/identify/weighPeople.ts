@@ -36,6 +36,8 @@ const BITS = {
   strangerForJoint: -10,
   /** Such a word elsewhere in the name. */
   stranger: -5,
+  /** `LêO` is hardly a Leo. */
+  initialBehind: -4,
   /** What is cut out of a glued run is less sure. */
   cutOut: -1.5,
   /** An account that the domain of an address follows. */
@@ -52,6 +54,7 @@ const BITS = {
 /** Nothing but letters of the English alphabet: with marks it is no word of English. */
 const PLAIN_LETTERS = /^[a-z'’]*$/iu;
 const INITIAL_AND_NAME = /^\p{Lu}\p{Lu}\p{Ll}/u;
+const HAS_INITIAL_BEHIND = /\p{Ll}\p{M}*\p{Lu}$/u;
 const ARTICLES = new Set(['a', 'i', 'o', 'e', 'y', 'x', 's', 't']);
 
 /** Everybody whom each word can mean, with what its way of writing adds or takes away. */
@@ -79,6 +82,7 @@ export function matchWords<Id>(
           (isCutOut ? BITS.cutOut : 0) +
           (isAddress && match.part === 'account' ? BITS.address : 0) +
           (hasDigits && (match.part === 'account' || match.part === 'glued') ? BITS.otherAccount : 0) +
+          (HAS_INITIAL_BEHIND.test(raw) && match.part !== 'glued' ? BITS.initialBehind : 0) +
           (hasMarks && match.isOrdinary && match.likeness === 'same' ? -ORDINARY_BITS : 0);
         return more === 0 ? match : { ...match, bits: match.bits + more };
       });
@@ -134,7 +138,8 @@ function weigh<Id>(
     if (has(used, reading.token)) continue;
     // One word is one name: somebody whose last name is another's first name has not said both.
     if (readings.some(({ match }) => match!.part === part && match!.text === text)) continue;
-    if (part === 'last') {
+    if (reading.match!.isSmall) own += bits;
+    else if (part === 'last') {
       own += last === 0 ? bits : bits * BITS.sameName;
       last = Math.max(last, bits);
     } else if (part === 'given') {
@@ -179,7 +184,10 @@ function weigh<Id>(
             : 0;
     } else if (!has(idle, i)) {
       // `Camila Chens` is not S. Chen: where a letter stands for a name, a name beside it is that of somebody else.
-      const isOthers = people.isName(plain) && readings.some(({ match }) => match?.isInitial ?? true);
+      const isOthers = readings.some(
+        ({ match }) =>
+          (match?.isInitial ?? true) && (people.isName(plain) || (match?.likeness === 'slip' && isBeside)),
+      );
       const isWhole = !isOthers && (isAccount || (last > 0 && given > 0));
       against += isJoint
         ? BITS.strangerForJoint
@@ -202,7 +210,7 @@ function besideEachOther(readings: readonly WordReading[]): number {
   for (const { token: at, match: given } of exact)
     if (given!.part === 'given')
       for (const { token, match: last } of exact)
-        if (last!.part === 'last' && Math.abs(at - token) <= 2)
+        if (last!.part === 'last' && !last!.isSmall && Math.abs(at - token) <= 2)
           most = Math.max(most, togetherBits(given!.isOrdinary === true && last!.isOrdinary === true));
   return most;
 }
