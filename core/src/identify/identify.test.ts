@@ -111,6 +111,7 @@ describe('a name that tells one student is filed', () => {
     ['Chidi Abaras stream gauge log', 'chidi', 'gauge'],
     ['Alexandra M_nsson stream gauge log', 'mansson', 'gauge'],
     ['Ethan Le stream gauge log', 'le', 'gauge'],
+    ['SharmaKateP3StreamGaugeLog', 'kate', 'gauge'],
     // Both names are words of English, and the period is wrong; side by side they are still hers.
     ['June Holm period 7 stream gauge log', 'june', 'gauge'],
     // Nearly ‘FinnL’, and yet nothing but a word of file names.

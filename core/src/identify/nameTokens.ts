@@ -86,7 +86,9 @@ function rejoin(name: string, words: readonly NameWord[], vocabulary: Vocabulary
   for (const word of words) {
     const before = joined.at(-1);
     const gap = before ? name.slice(before.at + before.raw.length, word.at) : '';
-    if (before && gap.length <= 1 && !/\d/.test(before.plain + word.plain)) {
+    // The P of `MarkP3` belongs to its number.
+    const isOfNumber = word.plain.length === 1 && /\d/.test(name[word.at + word.raw.length] ?? '');
+    if (before && gap.length <= 1 && !isOfNumber && !/\d/.test(before.plain + word.plain)) {
       const both = before.plain + word.plain;
       const isKnown = (plain: string) =>
         plain.length > 1 && (vocabulary.knows(plain) || vocabulary.isPiece(plain) || FILLERS.has(plain));
