@@ -28,6 +28,7 @@ if (reset && isDemo) {
     'arriving',
     'demo-school.json',
     'school-key.pem',
+    'a pile to bring.zip',
   ]) {
     fs.rmSync(path.join(folder, name), { recursive: true, force: true });
   }
@@ -52,5 +53,8 @@ if (address) {
   console.log(`  The sign-in page offers the demo people. By hand, with the password '${password}':`);
   for (const person of people) console.log(`    ${person.email.padEnd(34)} ${person.what}`);
   console.log(`\n  No mail leaves this machine: what it would send is read at  ${mail.page}`);
+  const pile = path.join(folder, 'a pile to bring.zip');
+  if (fs.existsSync(pile))
+    console.log(`\n  Badly named files, to be brought to a sorting table, lie in  ${pile}`);
   console.log('\n  Ctrl-C ends it. npm run demo -- --reset makes the school anew.\n');
 }

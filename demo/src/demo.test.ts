@@ -4,6 +4,7 @@ import { fileTypeFromBuffer } from 'file-type';
 import { dueLocal, schoolYear } from './calendar';
 import { makeFile, messyName, type FileKind } from './files/makeFile';
 import { makeStudents, periodNumbers } from './people';
+import { makePileToBring } from './pileToBring';
 import { makeChance } from './random';
 
 describe('the people of Larkmoor', () => {
@@ -80,3 +81,29 @@ describe('the calendar', () => {
     expect(schoolYear('2026-08-01T12:00:00.000Z' as Instant).label).toBe('2026–27');
   });
 });
+
+test('the pile to bring is a ZIP of real files, the same every time, with what lies in any ZIP besides', async () => {
+  const at = '2026-11-25T10:00:00.000Z' as Instant;
+  const [pile, again] = await Promise.all([1, 2].map(() => makePileToBring(makeStudents(), at)));
+  expect((await fileTypeFromBuffer(pile!))?.ext).toBe('zip');
+  const names = namesIn(pile!);
+  expect(names).toHaveLength(63);
+  expect(names).toEqual(expect.arrayContaining(['stick/New document.docx', '__MACOSX/stick/._Thumbs']));
+  expect(namesIn(again!)).toEqual(names);
+});
+
+/** The names that the central directory of a ZIP lists (APPNOTE.TXT 4.3.12). */
+function namesIn(zip: Buffer): string[] {
+  const names: string[] = [];
+  let at = zip.readUInt32LE(zip.lastIndexOf('PK\u0005\u0006') + 16);
+  while (zip.readUInt32LE(at) === 0x02014b50) {
+    const [name, extra, comment] = [28, 30, 32].map((field) => zip.readUInt16LE(at + field)) as [
+      number,
+      number,
+      number,
+    ];
+    names.push(zip.toString('utf8', at + 46, at + 46 + name));
+    at += 46 + name + extra + comment;
+  }
+  return names;
+}

@@ -17,7 +17,7 @@ import {
 import type { School } from '../school';
 import { findCourse } from '../store/courses';
 import { all, one } from '../store/database';
-import { listRosterValues } from '../store/naming';
+import { listEverybodyValues } from '../store/naming';
 import { listKnownWords, type PieceAnswer, type PilePieceRow, type PileRow } from '../store/piles';
 import { readInside } from './readInside';
 
@@ -34,7 +34,7 @@ export function openIdentifier(school: School, courseId: CourseId): CourseIdenti
   const { db } = school;
   const { title, code, yearLabel, teacher } = courseTextsOf(school, courseId);
   const course: IdentifyCourse<PersonId, AssignmentId> = {
-    students: listRosterValues(db, courseId),
+    students: listEverybodyValues(db, courseId),
     assignments: all<{ id: AssignmentId; title: string; shortName: string }>(
       db,
       'SELECT id, title, short_name AS shortName FROM assignment WHERE course_id = ? ORDER BY id',

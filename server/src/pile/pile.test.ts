@@ -198,6 +198,49 @@ describe('the sorting table', () => {
     }
   });
 
+  test('work of somebody who has left lies on the table with their name, and nobody else of that name gets it', async () => {
+    const params = { ...course(), studentId: school.ids.ali! };
+    await teacher.must('leaveCourse', { params });
+    try {
+      const pile = await teacher.bringPile(
+        school.course,
+        { 'ali demir.txt': bytesOf('left 1'), 'demir work.txt': bytesOf('left 2') },
+        { assignmentId: profile },
+      );
+      expect(pile.counts).toMatchObject({ placed: 0, 'to sort': 2 });
+      const [piece] = await inState(pile.id, 'to sort');
+      const { pieces } = await table();
+      expect(
+        pieces
+          .find(({ id }) => id === piece!.id)!
+          .candidates.map(({ student }) => student)
+          .sort(),
+      ).toEqual([school.ids.ali, school.ids.ali2].sort());
+      const refused = await teacher.call('sortPieces', {
+        params: course(),
+        body: { kind: 'place', pieces: [piece!.id], students: [school.ids.ali], assignment: profile },
+      });
+      expect(refused.error).toEqual({ code: 'has-left', details: { name: 'Ali Demir' } });
+      expect(await inState(pile.id, 'to sort')).toHaveLength(2);
+    } finally {
+      await teacher.must('comeBack', { params, body: {} });
+    }
+  });
+
+  test('an assignment that is not given to their period is not placed, and the teacher is told which', async () => {
+    const ofTen = await school.assign('Footpath Interview', [10], '2030-03-01T23:59');
+    const pile = await teacher.bringPile(school.course, {
+      'chidi abara footpath interview.txt': bytesOf('not given'),
+    });
+    const [piece] = await inState(pile.id, 'to sort');
+    expect(piece!.reason).toBe('not-given');
+    const refused = await teacher.call('sortPieces', {
+      params: course(),
+      body: { kind: 'place', pieces: [piece!.id], students: [school.ids.chidi], assignment: ofTen },
+    });
+    expect(refused.error).toMatchObject({ code: 'not-given-to', details: { title: 'Footpath Interview' } });
+  });
+
   test('two people who sort the same piece: the second is told, and nothing is placed twice', async () => {
     const pile = await teacher.bringPile(
       school.course,

@@ -65,9 +65,16 @@ export function listNamed(db: Database, course: CourseId): (NamedStudent & { lef
 
 /** Those on the roster now, with what tells who they are. */
 export function listRosterValues(db: Database, course: CourseId): { id: PersonId; values: NameValues }[] {
-  return listNamed(db, course)
-    .filter(({ leftAt }) => leftAt === null)
-    .map((student) => ({ id: student.studentId, values: studentValues(student) }));
+  return valuesOf(listNamed(db, course).filter(({ leftAt }) => leftAt === null));
+}
+
+/** Those on the roster and those who have left it: work of theirs is not to be taken for that of a namesake who stayed. */
+export function listEverybodyValues(db: Database, course: CourseId): { id: PersonId; values: NameValues }[] {
+  return valuesOf(listNamed(db, course));
+}
+
+function valuesOf(students: readonly NamedStudent[]): { id: PersonId; values: NameValues }[] {
+  return students.map((student) => ({ id: student.studentId, values: studentValues(student) }));
 }
 
 /** Naming in one course: its rules, and what they are filled with. Read once for many names. */

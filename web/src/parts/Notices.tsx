@@ -16,6 +16,8 @@ export function Notices() {
         position="bottom-left"
         offset={{ bottom: 84, left: 100 }}
         closeButton
+        // Its package brings a type of its own.
+        style={{ fontFamily: 'inherit' }}
         richColors={false}
       />
     </Suspense>

@@ -69,8 +69,13 @@ export function sayBytes(bytes: number): string {
   return `${value.toFixed(digits)} ${bytes === 1 ? 'byte' : units[unit]}`;
 }
 
+/** `1,024`. */
+export function sayNumber(count: number): string {
+  return count.toLocaleString('en-GB');
+}
+
 export function sayCount(count: number, one: string, many: string = `${one}s`): string {
-  return `${count.toLocaleString('en-GB')} ${count === 1 ? one : many}`;
+  return `${sayNumber(count)} ${count === 1 ? one : many}`;
 }
 
 interface Named {

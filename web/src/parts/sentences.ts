@@ -58,6 +58,8 @@ const sentences = {
       : `Something lies in ‘${name}’ already. Nothing was changed; it stays where students can see it.`,
   'left-course': () =>
     'You have left this course. Nothing was sent; what you had turned in is safe and stays yours.',
+  'has-left': ({ name }) =>
+    `${name} has left the course, and their slot takes nothing new. Nothing was placed; keep it for later, or take them back on the roster first.`,
   'not-here': () => 'They are not on this course’s roster. Nothing was changed; look at the roster again.',
   'nobody-to-hand-out': () => 'Choose at least one period or student. Nothing was handed out.',
   'not-shown': () =>
@@ -70,6 +72,8 @@ const sentences = {
     'The school has changed since this preview. Nothing was added; look at the preview again.',
   'not-given': ({ period }) =>
     `${period} has not been given this assignment. Nothing was sent; ask your teacher.`,
+  'not-given-to': ({ title, period }) =>
+    `‘${title}’ is not given to ${period}, or not yet. Nothing was placed; choose another assignment, or give it to ${period} in Set-up first.`,
   'nothing-chosen': () => 'There is nothing in the tray. Choose at least one file first.',
   'still-arriving': ({ name }) =>
     `‘${name}’ is still on its way. Nothing was turned in yet; wait until its line is full.`,

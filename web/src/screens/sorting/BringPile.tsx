@@ -68,9 +68,11 @@ export function BringPile({ course, period, onClose }: BringPileProps) {
         />
         <p>
           {files.length > 0 ? (
-            <b className="font-semibold">
+            <>
+              <b className="font-semibold [overflow-wrap:anywhere]">{nameOfPile(files)}</b>
+              {' · '}
               {sayCount(files.length, 'file')}, {sayBytes(bytes)}
-            </b>
+            </>
           ) : (
             'Drop files, a folder or a ZIP here. What can be told is placed; the rest lies on the table.'
           )}

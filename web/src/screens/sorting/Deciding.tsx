@@ -3,7 +3,7 @@ import { useDroppable } from '@dnd-kit/core';
 import { plainWords, writeName, type AssignmentId, type PersonId } from '@vestibul/core';
 import { Button } from '../../parts/Button';
 import { Field, inputClass } from '../../parts/Field';
-import { sayCount, sayListName } from '../../parts/format';
+import { sayCount, sayListName, sayMoment } from '../../parts/format';
 import { mayRun } from '../../parts/places';
 import { namedPiece } from '../../parts/stripFor';
 import { useKeys } from '../../parts/useKeys';
@@ -176,6 +176,7 @@ interface CandidateProps {
 }
 
 function Candidate({ course, id, student, digit, confidence, isChosen, onChoose }: CandidateProps) {
+  const zone = useZone();
   const { setNodeRef, isOver } = useDroppable({ id: `candidate ${id}`, data: { student: id } });
   if (!student) return null;
   const label = course.periods.find((period) => period.id === student.periodId)?.label ?? '';
@@ -192,7 +193,10 @@ function Candidate({ course, id, student, digit, confidence, isChosen, onChoose 
         {digit === null ? <span /> : <kbd>{digit}</kbd>}
         <span className="min-w-0">
           <b className="font-semibold [overflow-wrap:anywhere]">{sayListName(student)}</b>
-          <span className="block text-small text-ink-2">{label}</span>
+          <span className="block text-small text-ink-2">
+            {label}
+            {student.leftAt === null ? '' : ` · left ${sayMoment(student.leftAt, zone)}`}
+          </span>
         </span>
         {confidence === null ? null : (
           <span className="font-semibold tabular-nums">{sayShare(confidence)}</span>
@@ -237,13 +241,13 @@ function FindStudent({
 }) {
   const [text, setText] = useState('');
   const field = useRef<HTMLInputElement>(null);
+  const zone = useZone();
   useKeys({ t: () => field.current?.focus() });
   const words = plainWords(text).split(' ').filter(Boolean);
   const found =
     words.length === 0
       ? []
       : students
-          .filter(({ leftAt }) => leftAt === null)
           .filter((student) => {
             const names = plainWords(
               [student.last, student.first, student.called, student.username].join(' '),
@@ -285,6 +289,7 @@ function FindStudent({
                 {sayListName(student)}{' '}
                 <span className="text-small text-ink-2">
                   {course.periods.find(({ id }) => id === student.periodId)?.label}
+                  {student.leftAt === null ? '' : ` · left ${sayMoment(student.leftAt, zone)}`}
                 </span>
               </button>
             </li>

@@ -1,6 +1,6 @@
 import { arrivedOf, type PileCounts, type PileState } from '@vestibul/core';
 import type { AnswerOf } from '@vestibul/contract';
-import { sayCount } from '../../parts/format';
+import { sayCount, sayNumber } from '../../parts/format';
 
 type Reason = AnswerOf<'readPile'>['pieces'][number]['reason'];
 
@@ -16,7 +16,7 @@ export const reasonWords: Record<Reason, string> = {
   litter: 'a file that a system left there',
   'too-large': 'it is larger than a file may be',
   'not-a-zip': 'it is no ZIP file that can be read',
-  'not-given': 'the assignment is not given to their period',
+  'not-given': 'not given to their period',
   'left-course': 'they have left the course',
   'same-bytes': 'the same bytes came before',
   'name-off-rule': 'its name has to be agreed to',
@@ -26,14 +26,14 @@ export const reasonWords: Record<Reason, string> = {
 
 /** What is said of each state in the sum of a pile; `reading` and `told` are on their way. */
 const stateWords: Record<PileState, (count: number) => string> = {
-  placed: (count) => `${count} placed`,
-  'to sort': (count) => `${count} to sort`,
-  later: (count) => `${count} for later`,
+  placed: (count) => `${sayNumber(count)} placed`,
+  'to sort': (count) => `${sayNumber(count)} to sort`,
+  later: (count) => `${sayNumber(count)} for later`,
   repeat: (count) => sayCount(count, 'exact repeat'),
-  'not ours': (count) => `${count} not ours`,
-  refused: (count) => `${count} refused`,
-  reading: (count) => `${count} being read`,
-  told: (count) => `${count} about to be placed`,
+  'not ours': (count) => `${sayNumber(count)} not ours`,
+  refused: (count) => `${sayNumber(count)} refused`,
+  reading: (count) => `${sayNumber(count)} being read`,
+  told: (count) => `${sayNumber(count)} about to be placed`,
 };
 
 export const stateNames: Record<PileState, string> = {
@@ -64,6 +64,6 @@ export function sayAccount(counts: PileCounts): string {
   const parts = saidStates
     .filter((state) => counts[state] > 0)
     .map((state) => stateWords[state](counts[state]));
-  const arrived = `${arrivedOf(counts)} arrived`;
+  const arrived = `${sayNumber(arrivedOf(counts))} arrived`;
   return parts.length === 0 ? arrived : `${arrived} = ${parts.join(' + ')}`;
 }

@@ -3,6 +3,7 @@ import { routes } from '@vestibul/contract';
 import type { AssignmentId, RecordingKind, UploadId } from '@vestibul/core';
 import type { PageFailure } from '../../../state/contractQuery';
 import { failureOf } from '../../../state/uploading';
+import { GrowingFile } from './GrowingFile';
 
 /**
  * How often what was recorded is handed on, in milliseconds: a crash of the tab loses no more than a few of these.
@@ -43,14 +44,11 @@ export interface Progress {
 export class Recording {
   readonly #recorder: MediaRecorder;
   readonly #upload: Upload;
-  readonly #parts: Blob[] = [];
+  readonly #file = new GrowingFile();
   readonly #mime: string;
   #progress: Progress = { sent: 0, recorded: 0, waits: false, uploadId: null, failure: null, isSafe: false };
   #recordedMs = 0;
   #runningSince: number | null = null;
-  #isOver = false;
-  /** Lets go on whoever waits for more to be recorded. */
-  #wake = () => {};
 
   constructor(
     stream: MediaStream,
@@ -67,14 +65,10 @@ export class Recording {
     });
     this.#mime = (mimeType || this.#recorder.mimeType || 'video/webm').split(';')[0]!;
     this.#recorder.ondataavailable = ({ data }) => {
-      this.#parts.push(data);
-      this.#become({ recorded: this.#progress.recorded + data.size });
-      this.#wake();
+      this.#file.add(data);
+      this.#become({ recorded: this.#file.bytes });
     };
-    this.#recorder.onstop = () => {
-      this.#isOver = true;
-      this.#wake();
-    };
+    this.#recorder.onstop = () => this.#file.end();
     this.#upload = this.#makeUpload(assignmentId, kind);
   }
 
@@ -104,7 +98,7 @@ export class Recording {
       this.#recorder.stop();
       await stopped;
     }
-    return new Blob(this.#parts, { type: this.#mime });
+    return this.#file.whole(this.#mime);
   }
 
   /** Throws it away, in the school too. */
@@ -123,17 +117,6 @@ export class Recording {
     this.#runningSince = null;
   }
 
-  /** What was recorded from one byte on, as much as there is; waits where there is nothing yet. */
-  async #slice(start: number, end: number): Promise<{ value: Blob | null; done: boolean }> {
-    while (!this.#isOver && this.#progress.recorded <= start)
-      await new Promise<void>((wake) => (this.#wake = wake));
-    const value = new Blob(this.#parts).slice(start, end);
-    return {
-      value: value.size > 0 ? value : null,
-      done: this.#isOver && start + value.size >= this.#progress.recorded,
-    };
-  }
-
   #become(change: Partial<Progress>): void {
     this.#progress = { ...this.#progress, ...change };
     this.onProgress(this.#progress);
@@ -147,7 +130,7 @@ export class Recording {
       // The length is told with the last slice; until then the library asks for no size.
       fileReader: {
         openFile: () =>
-          Promise.resolve({ size: 0, slice: (start, end) => this.#slice(start, end), close: () => {} }),
+          Promise.resolve({ size: 0, slice: (start, end) => this.#file.slice(start, end), close: () => {} }),
       },
       chunkSize: MOST_AT_ONCE,
       retryDelays: RETRY_MS,

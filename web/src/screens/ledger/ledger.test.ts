@@ -1,0 +1,34 @@
+import { describe, expect, test } from '@jest/globals';
+import type { LedgerLine } from './Ledger';
+import { sayFacts } from './sayFacts';
+
+/** A line with these facts; of the rest of it nothing is read. */
+const line = (facts: Record<string, unknown>, more: object = {}) =>
+  ({ facts, owner: null, ...more }) as unknown as LedgerLine;
+const hash = 'ab12'.repeat(16);
+
+describe('the facts of a line, in a few words', () => {
+  test.each([
+    [{ attempt: 1, pieces: 1, lateMs: 0 }, '1 piece · in time'],
+    [{ attempt: 3, pieces: 2, lateMs: 3 * 60_000 }, 'try 3 · 2 pieces · late by 3 min'],
+    [{ bytes: 3_140_000, sha256: hash }, '3.1 MB · SHA-256 ab12ab12ab12…'],
+    [{ sealed: hash, now: hash }, 'sealed ab12ab12ab12… · now ab12ab12ab12…'],
+    // A list of seals is told piece by piece elsewhere; a hash that stood before is nothing to read.
+    [{ sealed: [hash], was: hash, due: 'x', n: 1 }, ''],
+    [{ was: 'Period 2', list: true }, 'was Period 2 · from a list'],
+    [{ list: false, group: null }, 'by hand · in no group'],
+    [{ held: true, version: 2, of: 'blank' }, 'held · version 2 · a blank'],
+    [{ held: false, excused: true, visibleAt: null }, 'not asked of them · a draft again'],
+    [{ offRule: 'ask', for: 'file' }, 'students are asked · for files'],
+    [{ changes: 1, dues: ['a', 'b'] }, '1 change · 2 due times'],
+  ])('%j', (facts, words) => expect(sayFacts(line(facts))).toBe(words));
+
+  test('whose a file is: a person, or outside', () => {
+    const owner = { last: 'Abara', first: 'Chidi', called: '' };
+    expect(sayFacts(line({ owner: 'p1' }, { owner }))).toBe('owner Chidi Abara');
+    expect(sayFacts(line({ owner: 'outside' }))).toBe('owner outside');
+  });
+
+  test('what nobody gave words to is told as it stands, so that nothing on the record is hidden', () =>
+    expect(sayFacts(line({ somethingNew: 7 }))).toBe('somethingNew 7'));
+});
