@@ -97,6 +97,14 @@ test('a ZIP of 150 badly named files: watched, left, sorted by keyboard, undone 
   await expect(page.getByText('Done again.')).toBeVisible();
   await expect.poll(async () => (await counted()).placed).toBe(first.placed + 3);
 
+  // Whoever presses on a piece and on a candidate with the mouse agrees with Enter, too.
+  await list.getByRole('button', { name: /^Mateo Quarrington/ }).click();
+  await page.getByRole('list', { name: 'Likeliest' }).getByRole('button').first().click();
+  await page.keyboard.press('Enter');
+  await expect.poll(async () => (await counted()).placed).toBe(first.placed + 4);
+  await page.keyboard.press('u');
+  await expect.poll(async () => (await counted()).placed).toBe(first.placed + 3);
+
   // A photograph is not ours, another is for later, and ten alike are taken together.
   const photo = list.getByRole('button', { name: /^IMG_4810/ });
   await photo.click();

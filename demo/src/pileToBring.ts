@@ -10,7 +10,7 @@ export const PILE_TO_BRING = 'a pile to bring.zip';
 
 const KINDS: readonly FileKind[] = ['docx', 'pdf', 'txt', 'photo', 'csv'];
 const extensions: Partial<Record<FileKind, string>> = { photo: 'JPG' };
-const TITLES = ['Stream gauge log', 'Soil texture table', 'Forest plot count'];
+const TITLES = ['Stream gauge log', 'Soil texture table', 'Summer land use map'];
 
 /** The ways in which students name what they bring on a stick when nobody checks (common practice, no source). */
 const ways: readonly ((student: DemoStudent, title: string, chance: Chance) => string)[] = [

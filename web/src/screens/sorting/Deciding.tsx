@@ -9,7 +9,7 @@ import { namedPiece } from '../../parts/stripFor';
 import { useKeys } from '../../parts/useKeys';
 import { useZone } from '../../parts/useSession';
 import type { Course, RackStudent } from '../../state/api';
-import type { Choice, OnTable } from './useChoice';
+import { enterPlaces, type Choice, type OnTable } from './useChoice';
 
 interface DecidingProps {
   course: Course;
@@ -48,7 +48,7 @@ export function Deciding({
   );
   const works = [...course.assignments].sort((a, b) => (shareOf.get(b.id) ?? 0) - (shareOf.get(a.id) ?? 0));
   return (
-    <section aria-label="Whose it is" className="flex min-h-0 flex-col gap-2.5 overflow-y-auto p-0.5">
+    <section aria-label="Whose it is" className="flex min-h-0 flex-col gap-2.5 overflow-y-auto p-1">
       <h2 className="text-[15px] font-semibold text-ink-2">
         {isJoint ? 'Whose is it, together?' : 'Whose is it?'}
       </h2>
@@ -64,6 +64,7 @@ export function Deciding({
               confidence={confidence}
               isChosen={who.includes(student)}
               onChoose={() => choice.chooseWho(student)}
+              {...(who.includes(student) && !isJoint ? { onEnter: onPlace } : {})}
             />
           ))}
           {others.map((id) => (
@@ -173,9 +174,11 @@ interface CandidateProps {
   confidence: number | null;
   isChosen: boolean;
   onChoose: () => void;
+  /** What Enter does here instead of choosing. */
+  onEnter?: () => void;
 }
 
-function Candidate({ course, id, student, digit, confidence, isChosen, onChoose }: CandidateProps) {
+function Candidate({ course, id, student, digit, confidence, isChosen, onChoose, onEnter }: CandidateProps) {
   const zone = useZone();
   const { setNodeRef, isOver } = useDroppable({ id: `candidate ${id}`, data: { student: id } });
   if (!student) return null;
@@ -186,6 +189,7 @@ function Candidate({ course, id, student, digit, confidence, isChosen, onChoose 
         type="button"
         aria-pressed={isChosen}
         onClick={onChoose}
+        onKeyDown={onEnter && enterPlaces(onEnter)}
         className={`grid w-full grid-cols-[auto_1fr_auto] items-center gap-2.5 rounded-lg border bg-surface px-2.5 py-1.5 text-left text-ink aria-pressed:border-brass-mark aria-pressed:outline-2 aria-pressed:outline-brass-mark ${
           isOver ? 'border-brass-mark bg-brass-soft' : 'border-line'
         }`}

@@ -257,7 +257,7 @@ function Table({ course, period, students, table, shown, head, pager, children }
         >
           <div className="grid min-h-0 flex-1 grid-cols-[270px_1fr_320px] gap-3.5 max-lg:grid-cols-1">
             <div className="flex min-h-0 flex-col gap-2">
-              <TableList choice={choice} pieces={pieces} />
+              <TableList choice={choice} pieces={pieces} onPlace={() => place()} />
               {pager}
             </div>
             <section

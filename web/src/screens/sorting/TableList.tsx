@@ -2,7 +2,7 @@ import { useEffect, useRef } from 'react';
 import { useDraggable } from '@dnd-kit/core';
 import { Check } from 'lucide-react';
 import { reasonWords } from './pileWords';
-import type { Choice, OnTable } from './useChoice';
+import { enterPlaces, type Choice, type OnTable } from './useChoice';
 
 /** Answers within this much of the best fit as well. */
 const FITS = 0.2;
@@ -20,7 +20,15 @@ function whyHere({ reason, candidates, assignmentId, parts }: OnTable): string {
 }
 
 /** What lies on the table, one under the other; one of it is looked at, several can be taken together. */
-export function TableList({ choice, pieces }: { choice: Choice; pieces: readonly OnTable[] }) {
+export function TableList({
+  choice,
+  pieces,
+  onPlace,
+}: {
+  choice: Choice;
+  pieces: readonly OnTable[];
+  onPlace: () => void;
+}) {
   return (
     <ul
       aria-label="On the table"
@@ -34,6 +42,7 @@ export function TableList({ choice, pieces }: { choice: Choice; pieces: readonly
           isMarked={choice.isMarked(piece.id)}
           onLook={(isRange) => choice.look(piece.id, isRange)}
           onToggle={() => choice.toggle(piece.id)}
+          onPlace={onPlace}
         />
       ))}
     </ul>
@@ -46,9 +55,10 @@ interface RowProps {
   isMarked: boolean;
   onLook: (isRange: boolean) => void;
   onToggle: () => void;
+  onPlace: () => void;
 }
 
-function Row({ piece, isCurrent, isMarked, onLook, onToggle }: RowProps) {
+function Row({ piece, isCurrent, isMarked, onLook, onToggle, onPlace }: RowProps) {
   const { setNodeRef, listeners, isDragging } = useDraggable({ id: piece.id });
   const button = useRef<HTMLButtonElement>(null);
   useEffect(() => {
@@ -68,6 +78,7 @@ function Row({ piece, isCurrent, isMarked, onLook, onToggle }: RowProps) {
         type="button"
         aria-current={isCurrent ? 'true' : undefined}
         onClick={(event) => (event.ctrlKey || event.metaKey ? onToggle() : onLook(event.shiftKey))}
+        onKeyDown={isCurrent ? enterPlaces(onPlace) : undefined}
         className="grid min-w-0 gap-0.5 rounded-lg px-2.5 py-1.5 text-left text-ink"
       >
         <code className={`text-[14px] ${isCurrent ? '[overflow-wrap:anywhere]' : 'truncate'}`}>

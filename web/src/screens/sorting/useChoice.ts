@@ -1,4 +1,4 @@
-import { useState } from 'react';
+import { useState, type KeyboardEvent } from 'react';
 import type { AnswerOf } from '@vestibul/contract';
 import type { AssignmentId, PersonId, PilePieceId } from '@vestibul/core';
 import type { Course } from '../../state/api';
@@ -114,6 +114,15 @@ export function useChoice(course: Course, pieces: readonly OnTable[]): Choice {
       setMarks(new Set());
       setChosen(nothing);
     },
+  };
+}
+
+/** For what has been pressed already: Enter agrees and places, as it does wherever else on the table the keys are. */
+export function enterPlaces(place: () => void): (event: KeyboardEvent) => void {
+  return (event) => {
+    if (event.key !== 'Enter' || event.ctrlKey || event.metaKey) return;
+    event.preventDefault();
+    place();
   };
 }
 
