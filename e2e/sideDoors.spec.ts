@@ -1,3 +1,4 @@
+import type { Page } from '@playwright/test';
 import {
   axeFindings,
   expect,
@@ -10,28 +11,30 @@ import {
   visitDemo,
 } from './support/journey';
 
-test('a guest with a locked door: the code comes by mail, the work goes to its student; by a name it waits on the sorting table', async ({
+/** Makes a side door to the stream gauge log, for addresses of these domains or for anybody; answers its address. */
+async function makeDoor(page: Page, domains: string): Promise<string> {
+  await go(page, 's');
+  await page.getByRole('link', { name: /Side doors/ }).click();
+  await page.getByRole('button', { name: 'New side door' }).click();
+  await page.getByLabel('What it opens').selectOption('Stream gauge log');
+  await page.getByLabel('Only for addresses of these domains').fill(domains);
+  await page.getByRole('button', { name: 'Make the side door' }).click();
+  await expect(page.getByText('The door is made.')).toBeVisible();
+  await page.getByRole('button', { name: 'Address and code' }).first().click();
+  await expect(page.getByRole('img', { name: 'Code of the address' })).toBeVisible();
+  const address = (await page.getByRole('dialog').locator('code').textContent())!;
+  expect(await axeFindings(page)).toEqual([]);
+  await page.keyboard.press('Escape');
+  return address;
+}
+
+test('a guest with a locked door: the code comes by mail, and the work goes to its student', async ({
   browser,
 }) => {
   const { demo: school, visit } = await openDemo(browser, { mail: true });
   const teacher = await visit('itamsin');
   const { page } = teacher;
-  const makeDoor = async (domains: string) => {
-    await go(page, 's');
-    await page.getByRole('link', { name: /Side doors/ }).click();
-    await page.getByRole('button', { name: 'New side door' }).click();
-    await page.getByLabel('What it opens').selectOption('Stream gauge log');
-    await page.getByLabel('Only for addresses of these domains').fill(domains);
-    await page.getByRole('button', { name: 'Make the side door' }).click();
-    await expect(page.getByText('The door is made.')).toBeVisible();
-    await page.getByRole('button', { name: 'Address and code' }).first().click();
-    await expect(page.getByRole('img', { name: 'Code of the address' })).toBeVisible();
-    const address = (await page.getByRole('dialog').locator('code').textContent())!;
-    expect(await axeFindings(page)).toEqual([]);
-    await page.keyboard.press('Escape');
-    return address;
-  };
-  const locked = await makeDoor('larkmoor.example');
+  const locked = await makeDoor(page, 'larkmoor.example');
 
   const guest = await openWindow(browser, { phone: true });
   await guest.page.goto(locked);
@@ -69,9 +72,17 @@ test('a guest with a locked door: the code comes by mail, the work goes to its s
   await page.getByRole('button', { name: /^Assignment: / }).click();
   await page.getByRole('menuitemradio', { name: 'Stream gauge log' }).click();
   await expect(page.getByRole('button', { name: /^Tūroa, Mere: turned in.*not seen/ })).toBeVisible();
+  expect([...teacher.faults, ...guest.faults]).toEqual([]);
+  await school.close();
+});
 
-  // By a name alone it waits.
-  const open = await makeDoor('');
+test('a guest with a name alone: the work waits on the sorting table, and a door that is shut lets nobody in', async ({
+  browser,
+}) => {
+  const { demo: school, visit } = await openDemo(browser);
+  const teacher = await visit('itamsin');
+  const { page } = teacher;
+  const open = await makeDoor(page, '');
   const other = await openWindow(browser, { phone: true });
   await other.page.goto(open);
   await other.page.getByLabel('Your name').fill('mai dang');
@@ -93,7 +104,7 @@ test('a guest with a locked door: the code comes by mail, the work goes to its s
   await expect(page.getByText('The door is shut.')).toBeVisible();
   await other.page.reload();
   await expect(other.page.getByText('This door is shut.')).toBeVisible();
-  expect([...teacher.faults, ...guest.faults, ...other.faults]).toEqual([]);
+  expect([...teacher.faults, ...other.faults]).toEqual([]);
   await school.close();
 });
 
