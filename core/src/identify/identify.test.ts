@@ -173,6 +173,12 @@ describe('what does not tell one student is asked about, the likeliest first', (
   ])('%s tells nobody', (stem) => expect(tell(stem).decision).toBe('none'));
 });
 
+test('a word of English that owns something is somebody', () => {
+  const sure = (stem: string) => tell(stem).candidates.find(({ student }) => student === 'june')!.confidence;
+  expect(sure('june’s stream gauge log')).toBeGreaterThan(0.95);
+  expect(sure('june stream gauge log')).toBeLessThan(0.9);
+});
+
 describe('joint work', () => {
   test.each([
     ['Jonas Skov & Cliff Winther stream gauge log', ['skov', 'winther']],

@@ -8,6 +8,8 @@ export interface NameToken extends NameWord {
   gap: string;
   /** Whether the domain of an address follows. */
   isAddress: boolean;
+  /** Whether an apostrophe and s follow: then it is somebody, whatever else the word means. */
+  isOwner: boolean;
   /** Whether it was cut out of a run of letters that nothing divides: then what it means is less sure. */
   isCutOut: boolean;
 }
@@ -61,10 +63,13 @@ export function makeTokenizer(vocabulary: Vocabulary): (name: string) => NameTok
         ...word,
         gap: name.slice(from, word.at),
         isAddress: name[word.at + word.raw.length] === '@',
+        isOwner: OWNER.test(name.slice(word.at + word.raw.length, word.at + word.raw.length + 3)),
       };
     });
   };
 }
+
+const OWNER = /^['’‘ʼ]s(?!\p{L})/iu;
 
 /** Digits that are typed or recognised for letters within a word (common practice, no source). */
 const DIGIT_LETTERS: Readonly<Record<string, string>> = { 0: 'o', 1: 'l', 5: 's' };

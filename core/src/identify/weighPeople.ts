@@ -62,7 +62,7 @@ export function matchWords<Id>(
   people: PeopleIndex<Id>,
   tokens: readonly NameToken[],
 ): readonly PersonMatch[][] {
-  return tokens.map(({ raw, plain, isWhole, isAddress, isCutOut }, i) => {
+  return tokens.map(({ raw, plain, isWhole, isAddress, isOwner, isCutOut }, i) => {
     const next = tokens[i + 1];
     const hasDigits = next !== undefined && next.gap === '' && isNumber(next.plain);
     const hasMarks = !PLAIN_LETTERS.test(raw);
@@ -83,7 +83,7 @@ export function matchWords<Id>(
           (isAddress && match.part === 'account' ? BITS.address : 0) +
           (hasDigits && (match.part === 'account' || match.part === 'glued') ? BITS.otherAccount : 0) +
           (HAS_INITIAL_BEHIND.test(raw) && match.part !== 'glued' ? BITS.initialBehind : 0) +
-          (hasMarks && match.isOrdinary && match.likeness === 'same' ? -ORDINARY_BITS : 0);
+          ((hasMarks || isOwner) && match.isOrdinary && match.likeness === 'same' ? -ORDINARY_BITS : 0);
         return more === 0 ? match : { ...match, bits: match.bits + more };
       });
   });
