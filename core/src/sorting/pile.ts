@@ -26,6 +26,7 @@ export const refusals = [
   'litter',
   'too-large',
   'not-a-zip',
+  'half-sent',
 ] as const;
 export type Refusal = (typeof refusals)[number];
 

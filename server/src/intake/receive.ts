@@ -35,6 +35,14 @@ async function arrivedBytes(school: School, id: UploadId): Promise<number> {
   );
 }
 
+/** When the last byte of a file on its way came, in milliseconds since 1970; 0 where none did. */
+export async function lastByteAt(school: School, id: UploadId): Promise<number> {
+  return fsp.stat(path.join(school.arriving, id)).then(
+    (stats) => stats.mtimeMs,
+    () => 0,
+  );
+}
+
 /** The length of a file that set out without one, where it was said before the server stopped. */
 async function declaredLength(school: School, id: UploadId): Promise<number | undefined> {
   const kept = await fsp.readFile(path.join(school.arriving, `${id}.json`), 'utf8').catch(() => '{}');

@@ -1,7 +1,18 @@
 import { toInstant, type PileId } from '@vestibul/core';
 import { tellOfSubmission, tellStaff } from '../http/tell';
+import { forgetArriving, lastByteAt } from '../intake/receive';
 import type { School } from '../school';
-import { endSending, findPile, layDown, listQuiet, listUnfinished } from '../store/piles';
+import { together } from '../store/database';
+import {
+  addPilePiece,
+  endSending,
+  findPile,
+  layDown,
+  listHalfSent,
+  listQuiet,
+  listUnfinished,
+} from '../store/piles';
+import { dropUpload } from '../store/uploads';
 import { runJob } from '../threads/runJob';
 import { placeTold } from './place';
 
@@ -45,11 +56,35 @@ export async function placeAll(school: School, id: PileId): Promise<void> {
 
 /** How long nothing may have come of a pile before it is taken for whole, though its sender did not say so. */
 const QUIET_MS = 120_000;
+/** How long no byte may have come of a file that came in part: a laptop may find its way back to the network. */
+const LOST_MS = 600_000;
 
-/** Takes piles for whole whose page was closed while it sent, and goes on with them. */
-export function endQuietPiles(school: School): void {
+/**
+ * Takes piles for whole whose page was closed while it sent, and goes on with them. Of what came only in part nothing is
+ * kept; it is told among what was refused.
+ */
+export async function endQuietPiles(school: School): Promise<void> {
   const since = toInstant(Date.parse(school.now()) - QUIET_MS);
   for (const id of listQuiet(school.db, since)) {
+    const halfSent = listHalfSent(school.db, id);
+    const last = await Promise.all(halfSent.map((upload) => lastByteAt(school, upload.id)));
+    if (last.some((at) => Date.now() - at < LOST_MS)) continue;
+    const pile = findPile(school.db, id);
+    for (const upload of halfSent) {
+      together(school.db, () => {
+        dropUpload(school, upload.id);
+        addPilePiece(school, pile, {
+          uploadId: upload.id,
+          entry: -1,
+          path: upload.originalName,
+          bytes: upload.bytes,
+          modifiedAt: null,
+          taken: null,
+          refusal: 'half-sent',
+        });
+      });
+      await forgetArriving(school, upload.id);
+    }
     endSending(school, id);
     void advancePile(school, id).catch(school.report);
   }

@@ -1,13 +1,7 @@
-import fs from 'node:fs';
-import path from 'node:path';
-import { buffer } from 'node:stream/consumers';
-import { ZipFile } from 'yazl';
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
-import { arrivedOf, type AssignmentId, type PileId } from '@vestibul/core';
-import type { AnswerOf } from '@vestibul/contract';
+import { arrivedOf, type AssignmentId } from '@vestibul/core';
 import { TestSchool, bytesOf, type Caller } from '../testing/TestSchool';
 import { findScans } from '../testing/findScans';
-import { madeZip, type MadeEntry } from '../testing/madeZip';
 
 let school: TestSchool;
 let teacher: Caller;
@@ -26,9 +20,6 @@ const slots = async (assignment: AssignmentId) =>
   (await teacher.must('readRack', { params: course() })).slots.filter(
     (slot) => slot.assignmentId === assignment && slot.pieces > 0,
   );
-const inState = async (pileId: PileId, state: AnswerOf<'readPile'>['pieces'][number]['state']) =>
-  (await teacher.must('readPile', { params: { pileId }, query: { state } })).pieces;
-
 describe('a pile of files', () => {
   test('each piece ends in its student’s slot or on the table, with the likeliest first, and all are accounted for', async () => {
     const pile = await teacher.bringPile(school.course, {
@@ -71,7 +62,7 @@ describe('a pile of files', () => {
       'chidi abara stream gauge log (1).txt': bytesOf('1'),
     });
     expect(pile.counts).toMatchObject({ repeat: 1, placed: 0 });
-    const [repeat] = await inState(pile.id, 'repeat');
+    const [repeat] = await teacher.piecesIn(pile.id, 'repeat');
     expect(repeat).toMatchObject({ sameAs: 'stream gauge log chidi abara.txt', reason: 'same-bytes' });
   });
 
@@ -83,14 +74,14 @@ describe('a pile of files', () => {
     const pile = await teacher.bringPile(school.course, {
       'Mai Đặng hill profile.txt': bytesOf('by herself'),
     });
-    const [repeat] = await inState(pile.id, 'repeat');
+    const [repeat] = await teacher.piecesIn(pile.id, 'repeat');
     expect(repeat!.sameAs).toContain('Stream gauge log');
   });
 
   test('the same bytes under somebody else’s name are for a person to look at', async () => {
     const pile = await teacher.bringPile(school.course, { 'Mai Đặng stream gauge log.txt': bytesOf('1') });
     expect(pile.counts).toMatchObject({ 'to sort': 1 });
-    expect((await inState(pile.id, 'to sort'))[0]!.reason).toBe('same-bytes');
+    expect((await teacher.piecesIn(pile.id, 'to sort'))[0]!.reason).toBe('same-bytes');
   });
 
   test('dropped on an assignment it counts as known, and two files of one student are one attempt', async () => {
@@ -128,7 +119,7 @@ describe('the sorting table', () => {
     );
     expect(pile.counts['to sort']).toBe(3);
     const before = (await slots(profile)).find(({ studentId }) => studentId === school.ids.chidi)!;
-    const waiting = await inState(pile.id, 'to sort');
+    const waiting = await teacher.piecesIn(pile.id, 'to sort');
     const one = waiting.find(({ path: name }) => name === 'chichi x 1.txt')!;
     const sorted = await teacher.must('sortPieces', {
       params: course(),
@@ -158,7 +149,7 @@ describe('the sorting table', () => {
       Array.from({ length: 24 }, (_, i) => [`vv${'abcdefghijklmnopqrstuvwx'[i]}q.txt`, bytesOf(`fast ${i}`)]),
     );
     const pile = await teacher.bringPile(school.course, files, { assignmentId: profile });
-    const waiting = await inState(pile.id, 'to sort');
+    const waiting = await teacher.piecesIn(pile.id, 'to sort');
     expect(waiting).toHaveLength(24);
     await Promise.all(
       waiting.map(({ id }) =>
@@ -177,7 +168,7 @@ describe('the sorting table', () => {
       { 'zz a.txt': bytesOf('j1'), 'zz b.txt': bytesOf('j2'), 'zz c.txt': bytesOf('j3') },
       { assignmentId: profile },
     );
-    const [a, b, c] = await inState(pile.id, 'to sort');
+    const [a, b, c] = await teacher.piecesIn(pile.id, 'to sort');
     const act = (body: object) => teacher.must('sortPieces', { params: course(), body });
     await act({
       kind: 'place',
@@ -208,7 +199,7 @@ describe('the sorting table', () => {
         { assignmentId: profile },
       );
       expect(pile.counts).toMatchObject({ placed: 0, 'to sort': 2 });
-      const [piece] = await inState(pile.id, 'to sort');
+      const [piece] = await teacher.piecesIn(pile.id, 'to sort');
       const { pieces } = await table();
       expect(
         pieces
@@ -221,7 +212,7 @@ describe('the sorting table', () => {
         body: { kind: 'place', pieces: [piece!.id], students: [school.ids.ali], assignment: profile },
       });
       expect(refused.error).toEqual({ code: 'has-left', details: { name: 'Ali Demir' } });
-      expect(await inState(pile.id, 'to sort')).toHaveLength(2);
+      expect(await teacher.piecesIn(pile.id, 'to sort')).toHaveLength(2);
     } finally {
       await teacher.must('comeBack', { params, body: {} });
     }
@@ -232,7 +223,7 @@ describe('the sorting table', () => {
     const pile = await teacher.bringPile(school.course, {
       'chidi abara footpath interview.txt': bytesOf('not given'),
     });
-    const [piece] = await inState(pile.id, 'to sort');
+    const [piece] = await teacher.piecesIn(pile.id, 'to sort');
     expect(piece!.reason).toBe('not-given');
     const refused = await teacher.call('sortPieces', {
       params: course(),
@@ -247,7 +238,7 @@ describe('the sorting table', () => {
       { 'yy.txt': bytesOf('t1') },
       { assignmentId: profile },
     );
-    const [piece] = await inState(pile.id, 'to sort');
+    const [piece] = await teacher.piecesIn(pile.id, 'to sort');
     const body = { kind: 'place', pieces: [piece!.id], students: [school.ids.ali2], assignment: profile };
     await teacher.must('sortPieces', { params: course(), body });
     const second = await school.as('co-teacher').call('sortPieces', { params: course(), body });
@@ -262,131 +253,6 @@ describe('the sorting table', () => {
   });
 });
 
-describe('a ZIP file', () => {
-  const text = (says: string) => Buffer.from(says);
-  const good: MadeEntry = { name: 'set a/Chidi Abara Hill Profile.txt', bytes: text('the hill of a ZIP') };
-
-  async function bringZip(entries: readonly MadeEntry[]) {
-    return teacher.bringPile(school.course, { 'all.zip': madeZip(entries) });
-  }
-  const refusedOf = async (id: PileId) =>
-    Object.fromEntries((await inState(id, 'refused')).map(({ path: name, reason }) => [name, reason]));
-
-  test('is taken apart: folders tell, litter and traps are refused by name, and the rest goes on', async () => {
-    const pile = await bringZip([
-      { name: 'set a/', bytes: text('') },
-      good,
-      { name: 'Mai Dang/scan 4.txt', bytes: text('told by its folder\nHill Profile') },
-      { name: '../../escape.txt', bytes: text('out') },
-      { name: '/etc/passwd', bytes: text('out') },
-      { name: 'C:\\boot.ini', bytes: text('out') },
-      { name: 'a link', bytes: text('/etc/passwd'), mode: 0o120777 },
-      { name: 'locked.txt', bytes: text('x'), flags: 0x801 },
-      { name: 'empty.txt', bytes: text('') },
-      { name: '__MACOSX/._Chidi.txt', bytes: text('x') },
-      { name: 'x/.DS_Store', bytes: text('x') },
-      { name: 'Thumbs.db', bytes: text('x') },
-      { name: 'wrong sum.txt', bytes: text('not these'), saysSum: 1 },
-      { name: 'wrong size.txt', bytes: text('longer than it says'), saysSize: 3 },
-      { name: 'bomb.txt', bytes: Buffer.alloc(80 * 1024 ** 2) },
-    ]);
-    expect(await refusedOf(pile.id)).toEqual({
-      '../../escape.txt': 'outside',
-      '/etc/passwd': 'outside',
-      'C:/boot.ini': 'outside',
-      'a link': 'link',
-      'locked.txt': 'encrypted',
-      'empty.txt': 'empty',
-      '__MACOSX/._Chidi.txt': 'litter',
-      'x/.DS_Store': 'litter',
-      'Thumbs.db': 'litter',
-      'wrong sum.txt': 'corrupt',
-      'wrong size.txt': 'corrupt',
-      'bomb.txt': 'bomb',
-    });
-    expect(pile.counts).toMatchObject({ placed: 2, refused: 12 });
-    expect(arrivedOf(pile.counts)).toBe(14);
-    expect(pile.pieces.map(({ students }) => students)).toEqual(
-      expect.arrayContaining([[school.ids.chidi], [school.ids.mai]]),
-    );
-    // Nothing was written under the names it holds.
-    expect(fs.existsSync(path.join(school.folder, '..', 'escape.txt'))).toBe(false);
-    expect(fs.readdirSync(path.join(school.folder, 'vault', 'new'))).toEqual([]);
-  });
-
-  test('names in old code pages are read, as the format’s own and as Windows writes them', async () => {
-    // 'Đ' is in neither; these are 'Müller', 'señal' and 'Übung' in CP437 and Windows-1252 (Unicode, CP437.TXT, CP1252.TXT).
-    const pile = await bringZip([
-      {
-        name: Buffer.from([0x4d, 0x81, 0x6c, 0x6c, 0x65, 0x72, 0x2e, 0x74, 0x78, 0x74]),
-        bytes: text('a1'),
-        flags: 0,
-      },
-      {
-        name: Buffer.from([0x73, 0x65, 0xf1, 0x61, 0x6c, 0x2e, 0x74, 0x78, 0x74]),
-        bytes: text('a2'),
-        flags: 0,
-      },
-      { name: Buffer.from('Übung.txt', 'utf8'), bytes: text('a3'), flags: 0 },
-    ]);
-    const names = (await inState(pile.id, 'to sort')).map(({ path: name }) => name).sort();
-    expect(names).toEqual(['Müller.txt', 'señal.txt', 'Übung.txt'].sort());
-  });
-
-  test('made by another program is read the same', async () => {
-    const other = new ZipFile();
-    other.addBuffer(Buffer.from('by another hand'), 'Ali Demir Hill Profile.txt');
-    other.addBuffer(Buffer.from('by her'), 'mai dang hill profile.txt');
-    other.end();
-    const pile = await teacher.bringPile(school.course, {
-      'made.zip': (await buffer(other.outputStream)) as Buffer<ArrayBuffer>,
-    });
-    expect(arrivedOf(pile.counts)).toBe(2);
-    expect(pile.counts.placed).toBe(1);
-  });
-
-  test('that is none, or breaks off, is refused by name', async () => {
-    const whole = madeZip([good, { name: 'b.txt', bytes: text('b') }]);
-    const pile = await teacher.bringPile(school.course, {
-      'broken.zip': whole.subarray(0, whole.length - 30) as Buffer<ArrayBuffer>,
-    });
-    expect(await refusedOf(pile.id)).toEqual({ 'broken.zip': 'not-a-zip' });
-  });
-
-  test('whose taking out was cut off by a restart goes on where it was', async () => {
-    const { id } = await teacher.must('makePile', { params: course(), body: { name: 'cut off' } });
-    const entries = Array.from({ length: 60 }, (_, i) => ({
-      name: `qq ${i}.txt`,
-      bytes: Buffer.from(`cut ${i}`),
-    }));
-    await teacher.sendWithPile(id, 'cut.zip', madeZip(entries));
-    await school.restart();
-    teacher = school.as('teacher');
-    await teacher.must('endSending', { params: { pileId: id } });
-    const pile = await teacher.pileDone(id);
-    expect(pile.counts).toMatchObject({ 'to sort': 60, refused: 0 });
-    expect(arrivedOf(pile.counts)).toBe(60);
-  });
-
-  test('that is stopped keeps what was taken out, and takes nothing more', async () => {
-    const { id } = await teacher.must('makePile', { params: course(), body: { name: 'stopped' } });
-    await teacher.must('stopPile', { params: { pileId: id } });
-    const refused = await teacher.startUpload({ pileId: id }, 'late.txt', 4);
-    expect(refused.status).toBe(409);
-    expect(refused.body).toContain('pile-stopped');
-    expect((await teacher.pileDone(id)).state).toBe('stopped');
-  });
-
-  test('stopped on its way: what has come lies on the table, and nothing is placed', async () => {
-    const { id } = await teacher.must('makePile', { params: course(), body: { name: 'half' } });
-    await teacher.sendWithPile(id, 'Chidi Abara Hill Profile half.txt', bytesOf('half'));
-    await school.running.school.piles.rest();
-    await teacher.must('stopPile', { params: { pileId: id } });
-    const { counts } = await teacher.pileDone(id);
-    expect(counts).toMatchObject({ 'to sort': 1, told: 0, reading: 0, placed: 0 });
-  });
-});
-
 describe('two people at one table', () => {
   test('what a colleague did since is not undone by somebody’s own undoing', async () => {
     const pile = await teacher.bringPile(
@@ -394,7 +260,7 @@ describe('two people at one table', () => {
       { 'ww.txt': bytesOf('w1') },
       { assignmentId: profile },
     );
-    const [piece] = await inState(pile.id, 'to sort');
+    const [piece] = await teacher.piecesIn(pile.id, 'to sort');
     const pieces = [piece!.id];
     await teacher.must('sortPieces', { params: course(), body: { kind: 'set aside', pieces, as: 'later' } });
     await school.as('co-teacher').must('sortPieces', {

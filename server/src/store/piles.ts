@@ -164,16 +164,29 @@ export function listUnfinished(db: Database): PileId[] {
   ).map(({ id }) => id);
 }
 
-/** Piles that nobody ended and of which nothing is on its way and nothing has come since then. */
+/** Piles that nobody ended and of which nothing has begun or ended to come since then. */
 export function listQuiet(db: Database, since: Instant): PileId[] {
   return all<{ id: PileId }>(
     db,
     `SELECT l.id FROM pile l WHERE l.sent_at IS NULL AND l.cancelled_at IS NULL AND l.made_at < :since
        AND EXISTS (SELECT 1 FROM upload u WHERE u.pile_id = l.id)
        AND NOT EXISTS (SELECT 1 FROM upload u WHERE u.pile_id = l.id AND u.dropped_at IS NULL
-         AND (u.arrived_at IS NULL OR u.arrived_at >= :since))`,
+         AND (u.started_at >= :since OR u.arrived_at >= :since))`,
     { since },
   ).map(({ id }) => id);
+}
+
+/** What of a pile has begun to come and has not come whole. */
+export function listHalfSent(
+  db: Database,
+  id: PileId,
+): { id: UploadId; originalName: string; bytes: number }[] {
+  return all(
+    db,
+    `SELECT id, original_name AS originalName, bytes FROM upload
+     WHERE pile_id = ? AND arrived_at IS NULL AND dropped_at IS NULL ORDER BY started_at, id`,
+    [id],
+  );
 }
 
 export function countPile(db: Database, id: PileId): PileCounts {

@@ -169,6 +169,11 @@ export class Caller {
     }
   }
 
+  /** What of a pile is in a state. */
+  async piecesIn(pileId: PileId, state: PileState): Promise<AnswerOf<'readPile'>['pieces']> {
+    return (await this.must('readPile', { params: { pileId }, query: { state } })).pieces;
+  }
+
   /** Uploads a whole file into the drawer. */
   uploadToDrawer(name: string, bytes: Uint8Array<ArrayBuffer>): Promise<UploadId> {
     return this.#upload({ drawer: '1' }, name, bytes);

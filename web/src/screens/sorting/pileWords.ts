@@ -16,6 +16,7 @@ export const reasonWords: Record<Reason, string> = {
   litter: 'a file that a system left there',
   'too-large': 'it is larger than a file may be',
   'not-a-zip': 'it is no ZIP file that can be read',
+  'half-sent': 'only a part of it came; bring it again',
   'not-given': 'not given to their period',
   'left-course': 'they have left the course',
   'same-bytes': 'the same bytes came before',
