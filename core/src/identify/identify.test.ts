@@ -237,6 +237,12 @@ test('reasons say what each word was read as, in words a teacher understands', (
   );
 });
 
+test('a name as long as an archive allows is read as far as a name can be', () => {
+  for (const run of ['a', 'aB', 'chidi ', '_?', 'é', '(', '\ufdfa', '2026-10-02'])
+    expect(tell(`Chidi Abara ${run.repeat(60_000 / run.length)}`).candidates.length).toBeLessThan(9);
+  expect(tell(`Chidi Abara stream gauge log${' '.repeat(60_000)}`).students).toEqual(['chidi']);
+});
+
 test('the parts of a name cover all of it', () => {
   for (const { stem } of makePile(5, 60, 200).names) {
     const { parts } = tell(stem);

@@ -88,6 +88,8 @@ const BITS = {
 } as const;
 
 const MOST_CANDIDATES = 8;
+/** So much of a name is read, in UTF-16 units: no file system takes a longer one, an archive does. */
+const LONGEST_READ = 1000;
 /** Bits of its own that a reading as an assignment needs. */
 const ENOUGH_OF_TITLE = 6;
 /** Bits beside the name that tell somebody from a namesake. */
@@ -148,7 +150,7 @@ export function makeIdentifier<Person extends string, Work extends string>(
   };
 
   const read = (text: string): NameReading => {
-    const name = withMarks(withoutDomains(cleanName(text)));
+    const name = withMarks(withoutDomains(cleanName(text.slice(0, LONGEST_READ))));
     return readOptions(name, tokenize(name).slice(0, MOST_WORDS));
   };
 
