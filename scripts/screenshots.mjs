@@ -160,6 +160,7 @@ try {
   await teacher.getByText(/arrived = .* to sort/).waitFor();
   await teacher.getByText(/being read|about to be placed/).waitFor({ state: 'hidden' });
   await teacher.getByRole('button', { name: /^berg emma/ }).click();
+  await teacher.locator('[data-sonner-toast]').first().waitFor({ state: 'detached' });
   await settle(teacher);
   await take(teacher, 'sorting-table');
 

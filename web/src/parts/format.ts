@@ -78,6 +78,13 @@ export function sayCount(count: number, one: string, many: string = `${one}s`): 
   return `${sayNumber(count)} ${count === 1 ? one : many}`;
 }
 
+const together = new Intl.ListFormat('en-GB', { type: 'conjunction' });
+
+/** `Ada, Ben and Cem`. */
+export function sayList(words: readonly string[]): string {
+  return together.format(words);
+}
+
 interface Named {
   last: string;
   first: string;

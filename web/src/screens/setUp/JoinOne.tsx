@@ -6,7 +6,7 @@ import type { ColumnMeaning, PersonId } from '@vestibul/core';
 import { Button } from '../../parts/Button';
 import { Dialog } from '../../parts/Dialog';
 import { Field, inputClass } from '../../parts/Field';
-import { sayListName, sayName } from '../../parts/format';
+import { sayList, sayListName, sayName } from '../../parts/format';
 import { tell, tellFailure } from '../../parts/Notices';
 import { rowReasons } from '../../parts/sentences';
 import { api } from '../../state/api';
@@ -80,7 +80,7 @@ export function JoinOne({ course, period, onClose, onJoined }: JoinOneProps) {
     );
     tell(
       joined + cameBack > 0
-        ? `${sayListName(person)} has joined${brought.length > 0 ? `, with ${brought.join(' and ')}` : ''}.`
+        ? `${sayListName(person)} has joined${brought.length > 0 ? `, with ${sayList(brought)}` : ''}.`
         : `${sayListName(person)} is on the roster.`,
     );
     onClose();

@@ -3,7 +3,7 @@ import { arrivedOf, type PileId, type PileState } from '@vestibul/core';
 import type { AnswerOf } from '@vestibul/contract';
 import { Button } from '../../parts/Button';
 import { Dialog } from '../../parts/Dialog';
-import { sayBytes, sayListName, sayMoment } from '../../parts/format';
+import { sayBytes, sayList, sayListName, sayMoment } from '../../parts/format';
 import { tellFailure } from '../../parts/Notices';
 import { Pages } from '../../parts/Pages';
 import { mayRun } from '../../parts/places';
@@ -201,7 +201,7 @@ function Account({
                     {[
                       sayBytes(piece.bytes),
                       state === 'placed'
-                        ? `with ${piece.students.map((id) => nameOf.get(id) ?? '').join(' and ') || 'whom you chose'}`
+                        ? `with ${sayList(piece.students.map((id) => nameOf.get(id) ?? '')) || 'whom you chose'}`
                         : '',
                       state === 'placed' && piece.assignmentId ? (titleOf.get(piece.assignmentId) ?? '') : '',
                       reasonWords[piece.reason],

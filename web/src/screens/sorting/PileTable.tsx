@@ -11,7 +11,7 @@ import {
 import { pathOf, type AnswerOf, type BodyFor } from '@vestibul/contract';
 import { splitName, type PersonId, type PilePieceId } from '@vestibul/core';
 import { Button } from '../../parts/Button';
-import { sayCount, sayName } from '../../parts/format';
+import { sayCount, sayList, sayName } from '../../parts/format';
 import { Hall } from '../../parts/Hall';
 import { tell, tellFailure } from '../../parts/Notices';
 import { Pages } from '../../parts/Pages';
@@ -151,7 +151,7 @@ function Table({ course, period, students, table, shown, head, pager, children }
     if (!piece || people.length === 0) return tell('Choose whose it is first.');
     if (!work) return tell('Choose what it is for first.');
     const pieces = marked.map(({ id }) => id);
-    const whom = people.map(nameOf).join(' and ');
+    const whom = sayList(people.map(nameOf));
     void act(
       { kind: 'place', pieces, students: [...people], assignment: work },
       `${pieces.length > 1 ? `${pieces.length} pieces placed` : 'Placed'} with ${whom}.`,

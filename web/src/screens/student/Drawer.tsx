@@ -2,7 +2,7 @@ import { FilePlus, X } from 'lucide-react';
 import { useState } from 'react';
 import { pathOf } from '@vestibul/contract';
 import { buttonClass } from '../../parts/Button';
-import { sayBytes, sayMoment } from '../../parts/format';
+import { sayBytes, sayList, sayMoment } from '../../parts/format';
 import { tell, tellFailure } from '../../parts/Notices';
 import { ProgressBar } from '../../parts/ProgressBar';
 import { sayFailure } from '../../parts/sentences';
@@ -129,7 +129,7 @@ function Loose() {
                   {file.form}, {sayBytes(file.bytes)} · {sayMoment(file.changedAt, zone)}
                   {file.was ? ` · was turned in for ${file.was.assignment} and came back` : ''}
                   {file.trays.length > 0
-                    ? ` · lies in the tray of ${file.trays.map(({ title }) => title).join(' and ')}`
+                    ? ` · lies in the tray of ${sayList(file.trays.map(({ title }) => title))}`
                     : ''}
                 </p>
                 <p className="text-small text-ink-2">Can be opened by you alone</p>

@@ -1,5 +1,6 @@
 import type { OffRule } from '@vestibul/core';
 import type { AnswerOf } from '@vestibul/contract';
+import { sayList } from '../../parts/format';
 
 type TrayAnswer = AnswerOf<'readTray'>;
 
@@ -13,7 +14,7 @@ export function sayWhoSees({ teachers, assignment, period, naming, uploads }: Tr
     assignment.holds || holdsForNames(naming.offRule, uploads)
       ? ' It waits for your teacher’s approval first.'
       : '';
-  return `${teachers.join(' and ')} can open these. ${others} You stay the owner.${held}`;
+  return `${sayList(teachers)} can open these. ${others} You stay the owner.${held}`;
 }
 
 /** Whether something in the tray will wait for the teacher because of the name it came with. */

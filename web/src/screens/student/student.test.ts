@@ -30,6 +30,10 @@ describe('before it is turned in, a student is told who can open it', () => {
       'I. Tamsin and B. Okonjo can open these. Your class cannot. You stay the owner.',
     ],
     [
+      { teachers: ['I. Tamsin', 'B. Okonjo', 'P. Sandoval'] },
+      'I. Tamsin, B. Okonjo and P. Sandoval can open these. Your class cannot. You stay the owner.',
+    ],
+    [
       { afterwards: 'period' as const },
       'I. Tamsin can open these. So can everybody in Period 3 who has turned in too. You stay the owner.',
     ],
