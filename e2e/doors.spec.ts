@@ -215,7 +215,7 @@ test('a text is kept while it is written: a closed tab loses no word', async ({ 
   await context.close();
 });
 
-test('a file that lies in the drawer, or is pasted, goes into the tray without being chosen again', async ({
+test('a file that lies in the drawer, or is pasted or dropped, goes into the tray without being chosen again', async ({
   browser,
   demo,
 }) => {
@@ -254,7 +254,22 @@ test('a file that lies in the drawer, or is pasted, goes into the tray without b
   });
   await expect(tray(page).getByText('link · maps.example weir')).toBeVisible();
   await expect(tray(page).getByText(/^was pasted\.txt · .* · arrived$/)).toBeVisible();
-  await page.getByRole('button', { name: /^Turn in 3 pieces/ }).click();
+  // Dropped anywhere on the page, once where the page says so and once before it could.
+  const dragged = (name: string) =>
+    page.evaluateHandle((called) => {
+      const data = new DataTransfer();
+      data.items.add(new File(['a drop'], called, { type: 'text/plain' }));
+      return data;
+    }, name);
+  await page.dispatchEvent('body', 'dragenter', { dataTransfer: await dragged('dropped.txt') });
+  await page.dispatchEvent('text=Drop it into the tray', 'drop', {
+    dataTransfer: await dragged('dropped.txt'),
+  });
+  await expect(tray(page).getByText(/^was dropped\.txt · .* · arrived$/)).toBeVisible();
+  await expect(page.getByText('Drop it into the tray')).toBeHidden();
+  await page.dispatchEvent('body', 'drop', { dataTransfer: await dragged('at once.txt') });
+  await expect(tray(page).getByText(/^was at once\.txt · .* · arrived$/)).toBeVisible();
+  await page.getByRole('button', { name: /^Turn in 5 pieces/ }).click();
   await expect(page.getByRole('heading', { name: 'It arrived.' })).toBeVisible();
   expect(faults).toEqual([]);
   await context.close();

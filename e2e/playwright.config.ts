@@ -6,16 +6,22 @@ export default defineConfig({
   testMatch: '*.spec.ts',
   outputDir: '../test-results',
   globalSetup: './support/makeDemo.ts',
-  // A guard against hanging: the walks through a dozen views take a minute on two slow cores. What is expected has its own, shorter time.
+  // Guards against hanging, not measures: the walks through a dozen views take a minute on two slow cores, and a busy machine
+  // can leave a page without a turn for ten seconds.
   timeout: 180_000,
-  expect: { timeout: 15_000 },
+  expect: { timeout: 30_000 },
   workers: 2,
   fullyParallel: true,
   retries: 0,
   reporter: [['list']],
+  // Servers that are killed and started over and over take both cores from whatever runs beside them.
+  projects: [
+    { name: 'journeys', testIgnore: 'kill.spec.ts' },
+    { name: 'kill', testMatch: 'kill.spec.ts', dependencies: ['journeys'] },
+  ],
   use: {
     viewport: { width: 1280, height: 800 },
-    actionTimeout: 15_000,
+    actionTimeout: 30_000,
     trace: 'retain-on-failure',
     launchOptions: {
       executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',

@@ -1,10 +1,10 @@
-import { Suspense, lazy, useEffect, useState } from 'react';
 import type { AssignmentId, PeriodId } from '@vestibul/core';
+import { DropOver } from '../../parts/DropOver';
 import { mayRun } from '../../parts/places';
 import type { Course } from '../../state/api';
 
-// What takes files in comes when some are dragged over the page.
-const PileDrop = lazy(() => import('./PileDrop').then(({ PileDrop: view }) => ({ default: view })));
+// What sends a pile comes when one is dropped.
+const loadBringing = () => import('./bringDropped');
 
 export interface DropPlace {
   course: Course;
@@ -17,20 +17,11 @@ export interface DropPlace {
 
 /** Makes a page a place on which a pile can be dropped; it counts as known to be of this place. */
 export function DropHere(place: DropPlace) {
-  const [isOver, setOver] = useState(false);
-  const runs = mayRun(place.course);
-  useEffect(() => {
-    if (!runs) return;
-    const enter = (event: DragEvent) => {
-      if (event.dataTransfer?.types.includes('Files')) setOver(true);
-    };
-    window.addEventListener('dragenter', enter);
-    return () => window.removeEventListener('dragenter', enter);
-  }, [runs]);
-  if (!isOver) return null;
   return (
-    <Suspense>
-      <PileDrop {...place} onDone={() => setOver(false)} />
-    </Suspense>
+    <DropOver
+      says={`Drop the pile here${place.says ? `: ${place.says}` : ''}`}
+      isActive={mayRun(place.course)}
+      onFiles={(files) => void loadBringing().then(({ bringDropped }) => bringDropped(place, files))}
+    />
   );
 }

@@ -13,7 +13,6 @@ import {
   type LucideIcon,
 } from 'lucide-react';
 import { Suspense, lazy, useEffect, useLayoutEffect, useRef, useState } from 'react';
-import { useDropzone } from 'react-dropzone';
 import { Link } from 'react-router';
 import {
   formOf,
@@ -25,6 +24,7 @@ import {
 } from '@vestibul/core';
 import { MOST_FILES, type AnswerOf } from '@vestibul/contract';
 import { Button } from '../../parts/Button';
+import { DropOver } from '../../parts/DropOver';
 import { sayBytes } from '../../parts/format';
 import { tell, tellFailure } from '../../parts/Notices';
 import { ProgressBar } from '../../parts/ProgressBar';
@@ -59,12 +59,7 @@ export function Tray({ id, tray, sending, isPreview = false }: TrayProps) {
       tell(`The tray holds ${MOST_FILES} files. ${Math.max(0, room)} of these were taken.`);
     sendFiles(id, files.slice(0, Math.max(0, room)));
   };
-  const { getRootProps, getInputProps, isDragActive, open } = useDropzone({
-    onDrop: (files) => add(files),
-    noClick: true,
-    noKeyboard: true,
-    useFsAccessApi: false,
-  });
+  const chosen = useRef<HTMLInputElement>(null);
   usePaste(
     !isPreview,
     add,
@@ -88,12 +83,20 @@ export function Tray({ id, tray, sending, isPreview = false }: TrayProps) {
     );
   };
   return (
-    <section
-      {...getRootProps({ role: 'region' })}
-      aria-label="Tray"
-      className={`tray grid gap-2.25 p-3 ${isDragActive ? 'outline-3 outline-brass-mark' : ''}`}
-    >
-      <input {...getInputProps({ 'aria-label': 'Files to turn in' })} />
+    <section aria-label="Tray" className="tray grid gap-2.25 p-3">
+      <DropOver says="Drop it into the tray" onFiles={add} isActive={!isPreview} />
+      <input
+        ref={chosen}
+        type="file"
+        multiple
+        className="sr-only"
+        tabIndex={-1}
+        aria-label="Files to turn in"
+        onChange={(event) => {
+          add([...(event.target.files ?? [])]);
+          event.target.value = '';
+        }}
+      />
       <ul className="grid list-none gap-2.25 p-0" aria-live="polite">
         {listed.map((upload, at) => (
           <Sheet
@@ -136,7 +139,7 @@ export function Tray({ id, tray, sending, isPreview = false }: TrayProps) {
       ) : null}
       <div className="grid grid-cols-2 gap-2">
         {isTouch ? <PhotoButton onFiles={add} /> : null}
-        <Button look="quiet" className="py-3!" onClick={open}>
+        <Button look="quiet" className="py-3!" onClick={() => chosen.current?.click()}>
           <FilePlus aria-hidden="true" className="size-5" /> Choose files
         </Button>
         <Button
