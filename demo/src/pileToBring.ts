@@ -1,15 +1,13 @@
 import { buffer } from 'node:stream/consumers';
 import { ZipFile } from 'yazl';
-import { makeFile, type FileKind } from './files/makeFile';
+import { extensions, makeFile, type FileKind } from './files/makeFile';
 import type { DemoStudent } from './people';
-import type { Chance } from './random';
-import { makeChance } from './random';
+import { makeChance, type Chance } from './random';
 
 /** Where the pile lies in the demo's folder. */
 export const PILE_TO_BRING = 'a pile to bring.zip';
 
 const KINDS: readonly FileKind[] = ['docx', 'pdf', 'txt', 'photo', 'csv'];
-const extensions: Partial<Record<FileKind, string>> = { photo: 'JPG' };
 const TITLES = ['Stream gauge log', 'Soil texture table', 'Summer land use map'];
 
 /** The ways in which students name what they bring on a stick when nobody checks (common practice, no source). */
@@ -48,7 +46,7 @@ export async function makePileToBring(students: readonly DemoStudent[], at: stri
     const student = chance.pick(students);
     const kind = chance.pick(KINDS);
     const title = chance.pick(TITLES);
-    const name = `${ways[i % ways.length]!(student, title, chance)}.${extensions[kind] ?? kind}`;
+    const name = `${ways[i % ways.length]!(student, title, chance)}.${extensions[kind]}`;
     if (names.has(name)) continue;
     names.add(name);
     const author = `${student.first} ${student.last}`;

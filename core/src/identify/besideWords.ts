@@ -42,18 +42,12 @@ export function besideRoles(
   courseWords: ReadonlySet<string>,
   { isName, knows }: { isName: (plain: string) => boolean; knows: (plain: string) => boolean },
 ): (BesideRole | null)[] {
-  const roles = tokens.map(({ plain }, i): BesideRole | null =>
-    FILLERS.has(plain)
-      ? // On a roster with a June or a Page such a word stands for somebody as well.
-        plain.length >= SHORTEST_NAME && isName(plain)
-        ? null
-        : 'filler'
-      : courseWords.has(plain)
-        ? 'course'
-        : COPY_WORDS.has(tokens[i - 1]?.plain ?? '') && COPY_OF.has(plain)
-          ? 'filler'
-          : null,
-  );
+  const roles = tokens.map(({ plain }, i): BesideRole | null => {
+    // On a roster with a June or a Page such a word stands for somebody as well.
+    if (FILLERS.has(plain)) return plain.length >= SHORTEST_NAME && isName(plain) ? null : 'filler';
+    if (courseWords.has(plain)) return 'course';
+    return COPY_WORDS.has(tokens[i - 1]?.plain ?? '') && COPY_OF.has(plain) ? 'filler' : null;
+  });
   const stands = (plain: string) => isName(plain) || knows(plain);
   const mark = (from: number, to: number, role: BesideRole) =>
     tokens.forEach((token, i) => {

@@ -174,14 +174,10 @@ function weigh<Id>(
         else last = 1;
         readings.push({ token: i, match: null });
         used |= 1 << i;
-      } else if (!has(idle, i))
-        against += isBeside
-          ? hasBoth && !isJoint
-            ? BITS.middleLetter
-            : BITS.strangeLetter
-          : ARTICLES.has(plain)
-            ? BITS.article
-            : 0;
+      } else if (!has(idle, i)) {
+        if (isBeside) against += hasBoth && !isJoint ? BITS.middleLetter : BITS.strangeLetter;
+        else if (ARTICLES.has(plain)) against += BITS.article;
+      }
     } else if (!has(idle, i)) {
       // `Camila Chens` is not S. Chen: where a letter stands for a name, a name beside it is that of somebody else.
       const isOthers = readings.some(
@@ -189,15 +185,11 @@ function weigh<Id>(
           (match?.isInitial ?? true) && (people.isName(plain) || (match?.likeness === 'slip' && isBeside)),
       );
       const isWhole = !isOthers && (isAccount || (last > 0 && given > 0));
-      against += isJoint
-        ? BITS.strangerForJoint
-        : !isBeside
-          ? BITS.stranger
-          : isWhole
-            ? hasBoth && has(named, i - 1) && has(named, i + 1)
-              ? BITS.middleName
-              : BITS.strangerBeside
-            : BITS.strangerForName;
+      const isBetween = hasBoth && has(named, i - 1) && has(named, i + 1);
+      if (isJoint) against += BITS.strangerForJoint;
+      else if (!isBeside) against += BITS.stranger;
+      else if (!isWhole) against += BITS.strangerForName;
+      else against += isBetween ? BITS.middleName : BITS.strangerBeside;
     }
   }
   return { who, bits: own + against, own, readings, used };

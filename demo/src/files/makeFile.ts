@@ -38,7 +38,7 @@ export async function makeFile({ kind, title, author, at, chance }: FileRequest)
   }
 }
 
-const extensions: Record<FileKind, string> = {
+export const extensions: Readonly<Record<FileKind, string>> = {
   photo: 'JPG',
   png: 'png',
   pdf: 'pdf',

@@ -289,5 +289,12 @@ describe('opening and shutting', () => {
       body: { studentId: school.ids.outsider!, assignmentId: school.assignment },
     });
     expect(refused.status).toBe(403);
+    // Nor where the work is not given; the teacher is told in words for teachers.
+    const ofTen = await school.assign('Footpath interview', [10], '2030-03-01T23:59');
+    const notGiven = await teacher.call('placeDelivery', {
+      params: { deliveryId: mine[0]!.id },
+      body: { studentId: school.ids.chidi!, assignmentId: ofTen },
+    });
+    expect(notGiven.error).toMatchObject({ code: 'not-given-to', details: { title: 'Footpath interview' } });
   });
 });

@@ -1,3 +1,4 @@
+import type { Stats } from 'node:fs';
 import fsp from 'node:fs/promises';
 import path from 'node:path';
 import type { Sha256, UploadId } from '@vestibul/core';
@@ -29,18 +30,17 @@ const LOCK_MS = 10_000;
 
 /** How much of a file has come, in bytes. */
 async function arrivedBytes(school: School, id: UploadId): Promise<number> {
-  return fsp.stat(path.join(school.arriving, id)).then(
-    (stats) => stats.size,
-    () => 0,
-  );
+  return (await statArriving(school, id))?.size ?? 0;
+}
+
+/** What the disk says of a file on its way; undefined where nothing of it is there. */
+function statArriving(school: School, id: UploadId): Promise<Stats | undefined> {
+  return fsp.stat(path.join(school.arriving, id)).catch(() => undefined);
 }
 
 /** When the last byte of a file on its way came, in milliseconds since 1970; 0 where none did. */
 export async function lastByteAt(school: School, id: UploadId): Promise<number> {
-  return fsp.stat(path.join(school.arriving, id)).then(
-    (stats) => stats.mtimeMs,
-    () => 0,
-  );
+  return (await statArriving(school, id))?.mtimeMs ?? 0;
 }
 
 /** The length of a file that set out without one, where it was said before the server stopped. */

@@ -24,7 +24,7 @@ import { one, run, together, type Database } from '../store/database';
 import { writeEvent } from '../store/ledger';
 import { AttemptNaming } from '../store/attemptNaming';
 import { settle } from '../store/settle';
-import { findSitting, findStanding, requireGiven } from '../store/sitting';
+import { findSitting, findStanding, requireGiven, requireTaker } from '../store/sitting';
 import { readReceipts } from '../store/submissions';
 import { findUpload, hasArrived, isNamedHere, type ArrivedUpload, type UploadRow } from '../store/uploads';
 
@@ -74,7 +74,8 @@ interface Press {
 
 /**
  * The end of every way in: one attempt of a student with its pieces, under their proper names, and its lines. Inside the
- * caller's transaction. Fails with `not-given`, `left-course`, `name-off-rule`.
+ * caller's transaction. Fails with `not-given`, `left-course` (somebody else who places it: `not-given-to`, `has-left`),
+ * `name-off-rule`.
  */
 export function makeAttempt(
   school: School,
@@ -87,7 +88,8 @@ export function makeAttempt(
   const assignment = findAssignment(db, assignmentId);
   const sitting = findSitting(db, assignment.courseId, student);
   const standing = findStanding(db, assignmentId, student);
-  const { due } = requireGiven(db, assignment, sitting, school.now());
+  const isPlacedByStaff = by !== 'system' && by !== student;
+  const { due } = (isPlacedByStaff ? requireTaker : requireGiven)(db, assignment, sitting, school.now());
   const counted = countedMoment(
     { counts: assignment.lateCounts, graceMinutes: assignment.graceMinutes },
     at,

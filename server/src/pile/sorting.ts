@@ -10,10 +10,8 @@ import type {
 import { Failure } from '../failure';
 import type { School } from '../school';
 import { all, one, run, together, type Database } from '../store/database';
-import { findAssignment, type AssignmentRow } from '../store/assignments';
 import { writeEvent } from '../store/ledger';
 import { findPile, findPilePiece, setPieceState, type PilePieceRow } from '../store/piles';
-import { findSitting, requireGiven } from '../store/sitting';
 import { placePieces, unplace } from './place';
 
 /** Something that was done on the sorting table. */
@@ -83,28 +81,15 @@ function perform(school: School, by: PersonId, course: CourseId, does: SortingDo
     }
     return { submissions: [], piles };
   }
-  const assignment = findAssignment(db, does.assignment);
-  if (assignment.courseId !== course) throw new Failure('not-found', { what: 'assignment' });
-  for (const student of does.students) requireTaker(school, assignment, student);
+  const inCourse = one(db, 'SELECT 1 FROM assignment WHERE id = ? AND course_id = ?', [
+    does.assignment,
+    course,
+  ]);
+  if (!inCourse) throw new Failure('not-found', { what: 'assignment' });
   const { madeAt } = findPile(db, pieces[0]!.pileId);
   const submissions = placePieces(school, by, pieces, does.students, does.assignment, madeAt);
   if (does.students.length === 1) before.words = learn(school, by, course, pieces, does.students[0]!);
   return { submissions, piles };
-}
-
-/** Fails, in words for staff, with `has-left` or `not-given-to` where a student's slot does not take this work. */
-function requireTaker(school: School, assignment: AssignmentRow, student: PersonId): void {
-  const sitting = findSitting(school.db, assignment.courseId, student);
-  try {
-    requireGiven(school.db, assignment, sitting, school.now());
-  } catch (error) {
-    const code = error instanceof Failure ? error.code : null;
-    if (code === 'left-course')
-      throw new Failure('has-left', { name: `${sitting.first} ${sitting.last}`.trim() });
-    if (code === 'not-given')
-      throw new Failure('not-given-to', { title: assignment.title, period: sitting.periodLabel });
-    throw error;
-  }
 }
 
 /** Keeps whom the words of these pieces mean; what they meant before is returned. */

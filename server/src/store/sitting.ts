@@ -59,6 +59,25 @@ export function requireGiven(
   return { due, excused };
 }
 
+/** As `requireGiven`, for staff who place work with a student: fails with `has-left` and `not-given-to`. */
+export function requireTaker(
+  db: Database,
+  assignment: Pick<AssignmentRow, 'id' | 'title' | 'visibleAt'>,
+  sitting: Sitting,
+  now: Instant,
+): { due: Instant; excused: boolean } {
+  try {
+    return requireGiven(db, assignment, sitting, now);
+  } catch (error) {
+    if (!(error instanceof Failure)) throw error;
+    if (error.code === 'left-course')
+      throw new Failure('has-left', { name: `${sitting.first} ${sitting.last}`.trim() });
+    if (error.code === 'not-given')
+      throw new Failure('not-given-to', { title: assignment.title, period: sitting.periodLabel });
+    throw error;
+  }
+}
+
 /** When work is due for somebody, and whether it is not asked of them. */
 export function dueForSitting(
   db: Database,

@@ -166,6 +166,12 @@ function sayShare(confidence: number): string {
       : `${Math.round(confidence * 100)} %`;
 }
 
+/** Where a student sits, or sat until they left. */
+function sayWhere(course: Course, { periodId, leftAt }: RackStudent, zone: string): string {
+  const label = course.periods.find(({ id }) => id === periodId)?.label ?? '';
+  return leftAt === null ? label : `${label} · left ${sayMoment(leftAt, zone)}`;
+}
+
 interface CandidateProps {
   course: Course;
   id: PersonId;
@@ -182,7 +188,6 @@ function Candidate({ course, id, student, digit, confidence, isChosen, onChoose,
   const zone = useZone();
   const { setNodeRef, isOver } = useDroppable({ id: `candidate ${id}`, data: { student: id } });
   if (!student) return null;
-  const label = course.periods.find((period) => period.id === student.periodId)?.label ?? '';
   return (
     <li ref={setNodeRef}>
       <button
@@ -197,10 +202,7 @@ function Candidate({ course, id, student, digit, confidence, isChosen, onChoose,
         {digit === null ? <span /> : <kbd>{digit}</kbd>}
         <span className="min-w-0">
           <b className="font-semibold [overflow-wrap:anywhere]">{sayListName(student)}</b>
-          <span className="block text-small text-ink-2">
-            {label}
-            {student.leftAt === null ? '' : ` · left ${sayMoment(student.leftAt, zone)}`}
-          </span>
+          <span className="block text-small text-ink-2">{sayWhere(course, student, zone)}</span>
         </span>
         {confidence === null ? null : (
           <span className="font-semibold tabular-nums">{sayShare(confidence)}</span>
@@ -291,10 +293,7 @@ function FindStudent({
                 className="w-full rounded border border-line bg-surface px-2.5 py-1.5 text-left text-ink"
               >
                 {sayListName(student)}{' '}
-                <span className="text-small text-ink-2">
-                  {course.periods.find(({ id }) => id === student.periodId)?.label}
-                  {student.leftAt === null ? '' : ` · left ${sayMoment(student.leftAt, zone)}`}
-                </span>
+                <span className="text-small text-ink-2">{sayWhere(course, student, zone)}</span>
               </button>
             </li>
           ))}
