@@ -44,9 +44,10 @@ export function legalText(text: string): string {
     .normalize('NFC');
 }
 
-/** Whether a text holds a character that `legalText` takes out or writes as another. */
+/** Whether a text holds a character that `legalText` takes out or writes as another; its normalisation form makes no difference. */
 export function hasForbidden(text: string): boolean {
-  return text.search(UNWRITABLE) >= 0 || text.search(LONE_SURROGATE) >= 0 || /[/\\:|]/.test(text);
+  const composed = text.normalize('NFC');
+  return composed.search(UNWRITABLE) >= 0 || composed.search(LONE_SURROGATE) >= 0 || /[/\\:|]/.test(composed);
 }
 
 /** Mends the edges of a whole name (without its extension): no space or dot at either end, no device name. */
