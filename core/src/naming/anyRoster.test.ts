@@ -35,6 +35,7 @@ const personWord = fc.oneof(
     'ß',
     'İpek',
     'ŉa',
+    '≮',
   ),
   fc.string({ unit: 'grapheme', minLength: 1, maxLength: 20 }),
   fc.string({ unit: fc.constantFrom(...'abcABC éÅ-_’,'), minLength: 1, maxLength: 12 }),

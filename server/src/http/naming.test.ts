@@ -81,6 +81,27 @@ describe('changing a rule', () => {
     expect(again).toMatchObject({ status: 409, error: { code: 'already-undone' } });
   });
 
+  test('of two with one name the one who had it first has it first under any rule', async () => {
+    const second = async () =>
+      (await teacher().must('readRoster', { params: inCourse() })).find(({ folder }) =>
+        folder!.name.endsWith('_2'),
+      )!;
+    const { id: student, folder } = await second();
+    await change({ subject: 'folder', rule });
+    expect(await second()).toMatchObject({ id: student, folder: { name: 'Demir, Ali (10)_2' } });
+    await change({ subject: 'folder', rule: '{period|pad 2}-{last}_{first}' });
+    await teacher().must('rename', {
+      params: { ...inCourse(), subject: 'folder', nameableId: folder!.id },
+      body: { name: 'Ali', asItIs: true },
+    });
+    // Asked about this one alone, the name is told that it would get, not the one that another has.
+    const { names } = await teacher().must('previewRenaming', {
+      params: inCourse(),
+      body: { subject: 'folder', rule: null, ids: [folder!.id] },
+    });
+    expect(names.map(({ was, is }) => [was, is])).toEqual([['Ali', '10-Demir_Ali_2']]);
+  });
+
   test('cancelled half way, it has changed nothing: no name, no rule, no line', async () => {
     const seen: number[] = [];
     const changed = applyRenaming(

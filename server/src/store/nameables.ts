@@ -66,7 +66,7 @@ function foldersOf(
   return all<{ id: FolderId; name: string; studentId: PersonId }>(
     school.db,
     `SELECT id, name, student_id AS studentId FROM folder WHERE course_id = :course${only(who, 'student_id')}
-     ORDER BY made_at, id`,
+     ORDER BY made_at, rowid`,
     bind(course, who),
   ).flatMap(({ id, name, studentId }) => {
     const student = students.get(studentId);

@@ -1,4 +1,4 @@
-import { useState } from 'react';
+import { useEffect, useState } from 'react';
 import { faultsOfName, withoutExtension, writeName } from '@vestibul/core';
 import { api, type Course } from '../state/api';
 import { Button } from './Button';
@@ -9,9 +9,18 @@ import { tell, tellFailure } from './Notices';
 import { partsOf } from './stripFor';
 import { useRenaming } from './useRenaming';
 
-/** The name that the rule writes, without what tells equal names apart. */
-function properName({ rule, values, extension, units }: StripName): string {
-  return writeName(rule, values, { extension, units }).name;
+/**
+ * The name that the rule gives a thing, with what tells it apart from an equal one once the server has been asked;
+ * until then what the rule alone writes.
+ */
+function useProperName(course: Course, named: StripName): string {
+  const { subject, id, rule, values, extension, units } = named;
+  const [ask, { data }] = api.usePreviewRenamingMutation();
+  useEffect(() => {
+    void ask({ params: { courseId: course.id }, body: { subject, rule: null, ids: [id] } });
+  }, [ask, course.id, subject, id]);
+  if (!data) return writeName(rule, values, { extension, units }).name;
+  return data.names[0]?.is ?? named.name;
 }
 
 /** What is wrong with a name for a thing, in sentences; '' where it follows. */
@@ -50,15 +59,16 @@ export function NameMend({
 }
 
 function MendDialog({ course, named, onClose }: { course: Course; named: StripName; onClose: () => void }) {
-  const proper = properName(named);
-  const [name, setName] = useState(named.follows ? named.name : proper);
+  const proper = useProperName(course, named);
+  const [written, setWritten] = useState<string | null>(null);
+  const name = written ?? (named.follows ? named.name : proper);
   const [rename, { isLoading }] = api.useRenameMutation();
   const renaming = useRenaming(course.id);
   const wrong = sayFaults(named, name);
   const parts = partsOf({ ...named, name });
   const save = async (asItIs: boolean) => {
     if (name === proper && !asItIs) {
-      // The server tells it apart from an equal name, should there be one.
+      // By its id: should somebody have got that name in this moment, the server tells the two apart.
       onClose();
       return renaming.start({ subject: named.subject, ids: [named.id] });
     }
@@ -97,7 +107,7 @@ function MendDialog({ course, named, onClose }: { course: Course; named: StripNa
             maxLength={255}
             spellCheck={false}
             autoComplete="off"
-            onChange={(event) => setName(event.target.value)}
+            onChange={(event) => setWritten(event.target.value)}
           />
         </Field>
         <div className="min-h-12">
@@ -111,7 +121,7 @@ function MendDialog({ course, named, onClose }: { course: Course; named: StripNa
           ) : (
             <>
               {/* An element of its own: were it the one that renames, this very press would rename. */}
-              <Button key="take" look="go" onClick={() => setName(proper)}>
+              <Button key="take" look="go" onClick={() => setWritten(null)}>
                 Take the name of the rule
               </Button>
               <Button
