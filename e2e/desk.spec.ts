@@ -14,7 +14,7 @@ test('the rack is walked by keyboard: students, periods, assignments, and back t
   browser,
   demo,
 }) => {
-  const { page, context, faults } = await visitDemo(browser, demo, 'bokonjo');
+  const { page, faults } = await visitDemo(browser, demo, 'bokonjo');
   await openRack(page, 2);
   const current = page.locator('.slot[aria-current=true]');
   const first = await current.getAttribute('data-student');
@@ -45,12 +45,11 @@ test('the rack is walked by keyboard: students, periods, assignments, and back t
   await expect(glance).toBeHidden();
   await expect(current).toBeFocused();
   expect(faults).toEqual([]);
-  await context.close();
 });
 
 test('every kind of piece is shown in place', async ({ browser, demo }) => {
   test.setTimeout(120_000);
-  const { page, context, faults } = await visitDemo(browser, demo, 'bokonjo');
+  const { page, faults } = await visitDemo(browser, demo, 'bokonjo');
   await expect(page.getByRole('heading', { name: 'Due next' })).toBeVisible();
   const views: Record<string, () => Promise<void>> = {
     text: async () =>
@@ -95,7 +94,6 @@ test('every kind of piece is shown in place', async ({ browser, demo }) => {
     });
   }
   expect(faults).toEqual([]);
-  await context.close();
 });
 
 /** The picture is there and not only its frame. */
@@ -119,7 +117,7 @@ test('a comment that was not kept goes along with the mark; the mark can be undo
   browser,
   demo,
 }) => {
-  const { page, context, faults } = await visitDemo(browser, demo, 'itamsin');
+  const { page, faults } = await visitDemo(browser, demo, 'itamsin');
   await openRack(page, 7);
   await page.getByRole('button', { name: /^Review \d+/ }).click();
   const panel = page.getByRole('region', { name: 'Review' });
@@ -142,5 +140,4 @@ test('a comment that was not kept goes along with the mark; the mark can be undo
   ).toBeVisible();
   await expect(page.getByRole('button', { name: /^Hand back \d+/ })).toHaveCount(0);
   expect(faults).toEqual([]);
-  await context.close();
 });

@@ -40,7 +40,7 @@ async function toSlot(page: Page, period: number, assignmentId: string, name: Re
 const assignmentOf = (page: Page) => new URL(page.url()).pathname.split('/')[2]!;
 
 test('two photos and a link are turned in on a phone within a minute', async ({ browser, demo }) => {
-  const { page, context, faults } = await visitDemo(browser, demo, 'tdang', { phone: true });
+  const { page, faults } = await visitDemo(browser, demo, 'tdang', { phone: true });
   await openAssignment(page, /Stream gauge log/);
   await emptyTray(page);
   const began = Date.now();
@@ -74,7 +74,6 @@ test('two photos and a link are turned in on a phone within a minute', async ({ 
   await page.getByText('What this proves').click();
   await expect(page.getByText('These very bytes were turned in by you at this time')).toBeVisible();
   expect(faults).toEqual([]);
-  await context.close();
 });
 
 test('a 50 MB upload survives a connection that is lost twice, and a tab that is closed', async ({
@@ -115,14 +114,13 @@ test('a 50 MB upload survives a connection that is lost twice, and a tab that is
   await again.getByRole('button', { name: /^Turn in 1 piece/ }).click();
   await expect(again.getByRole('heading', { name: 'It arrived.' })).toBeVisible();
   expect(faults).toEqual([]);
-  await context.close();
 });
 
 test('camera and screen are recorded in one picture, watched, turned in, and play on the review desk', async ({
   browser,
   demo,
 }) => {
-  const { page, context, faults } = await visitDemo(browser, demo, 'mturoa', { phone: true });
+  const { page, faults } = await visitDemo(browser, demo, 'mturoa', { phone: true });
   await openAssignment(page, /Stream gauge log/);
   await emptyTray(page);
   const assignmentId = assignmentOf(page);
@@ -160,7 +158,6 @@ test('camera and screen are recorded in one picture, watched, turned in, and pla
   });
   await expect.poll(() => player.evaluate((media: HTMLMediaElement) => media.currentTime)).toBeGreaterThan(1);
   expect([...faults, ...teacher.faults]).toEqual([]);
-  await Promise.all([context.close(), teacher.context.close()]);
 });
 
 test('a recording whose page crashes is kept up to its last seconds', async ({ browser, demo }) => {
@@ -182,7 +179,6 @@ test('a recording whose page crashes is kept up to its last seconds', async ({ b
   await expect(sheets(again).first()).toContainText(/recorded here · \d.* · arrived/);
   await again.getByRole('button', { name: /^Turn in 1 piece/ }).click();
   await expect(again.getByRole('heading', { name: 'It arrived.' })).toBeVisible();
-  await context.close();
 });
 
 test('a text is kept while it is written: a closed tab loses no word', async ({ browser, demo }) => {
@@ -212,14 +208,13 @@ test('a text is kept while it is written: a closed tab loses no word', async ({ 
   await expect(again.getByRole('heading', { name: 'It arrived.' })).toBeVisible();
   await expect(again.getByText(/\.md$/)).toBeVisible();
   expect(faults).toEqual([]);
-  await context.close();
 });
 
 test('a file that lies in the drawer, or is pasted or dropped, goes into the tray without being chosen again', async ({
   browser,
   demo,
 }) => {
-  const { page, context, faults } = await visitDemo(browser, demo, 'mturoa');
+  const { page, faults } = await visitDemo(browser, demo, 'mturoa');
   await page.getByRole('link', { name: 'Drawer' }).click();
   await page
     .getByLabel('Put files into the drawer')
@@ -272,11 +267,10 @@ test('a file that lies in the drawer, or is pasted or dropped, goes into the tra
   await page.getByRole('button', { name: /^Turn in 5 pieces/ }).click();
   await expect(page.getByRole('heading', { name: 'It arrived.' })).toBeVisible();
   expect(faults).toEqual([]);
-  await context.close();
 });
 
 test('taken back and turned in again, late, with the right words each time', async ({ browser, demo }) => {
-  const { page, context, faults } = await visitDemo(browser, demo, 'tdang', { phone: true });
+  const { page, faults } = await visitDemo(browser, demo, 'tdang', { phone: true });
   // What is missing was due before today.
   await page.getByRole('region', { name: 'Missing' }).getByRole('link').first().click();
   await expect(page.getByText(/^late by .* now$/)).toBeVisible();
@@ -303,7 +297,6 @@ test('taken back and turned in again, late, with the right words each time', asy
   await expect(page.getByText('table.csv').first()).toBeVisible();
   expect(await axeFindings(page)).toEqual([]);
   expect(faults).toEqual([]);
-  await context.close();
 });
 
 test('held work is sent back with a word, turned in again, and let through', async ({ browser }) => {

@@ -245,9 +245,6 @@ test('from an empty school to a handed back file on the record, through an inter
     ]);
   });
 
-  for (const { faults, context } of [office, teacher, student]) {
-    expect(faults).toEqual([]);
-    await context.close();
-  }
+  for (const { faults } of [office, teacher, student]) expect(faults).toEqual([]);
   await school.close();
 });

@@ -156,5 +156,4 @@ test('installed, the application opens without a connection and says so', async 
   await context.setOffline(false);
   await page.getByRole('button', { name: 'Try again' }).click();
   await expect(page.getByRole('heading', { name: 'Today' })).toBeVisible();
-  await context.close();
 });

@@ -342,7 +342,7 @@ for (const dark of [false, true]) {
     ['the office', 'office', officeViews, false],
   ] as const) {
     test(`axe finds nothing in the views of ${place}, ${theme} theme`, async ({ browser, demo }) => {
-      const { page, context, faults } = await visitDemo(browser, demo, who, { dark, phone });
+      const { page, faults } = await visitDemo(browser, demo, who, { dark, phone });
       for (const [view, open] of views) {
         await test.step(view, async () => {
           await open(page);
@@ -350,19 +350,17 @@ for (const dark of [false, true]) {
         });
       }
       expect(faults).toEqual([]);
-      await context.close();
     });
   }
 
   test(`axe finds nothing in the sign-in, ${theme} theme`, async ({ browser, demo }) => {
-    const { page, context } = await openWindow(browser, { dark });
+    const { page } = await openWindow(browser, { dark });
     await page.goto(demo.address);
     await expect(page.getByRole('heading', { name: 'This is the demo. Come in as' })).toBeVisible();
     expect(await axeFindings(page)).toEqual([]);
     await page.goto(`${demo.address}/welcome/no-such-token-at-all`);
     await expect(page.getByRole('alert')).toContainText('This link was used already');
     expect(await axeFindings(page)).toEqual([]);
-    await context.close();
   });
 }
 
@@ -387,12 +385,11 @@ for (const [who, heading] of [
     await page.waitForLoadState('load');
     expect(total).toBeGreaterThan(50_000);
     expect(total).toBeLessThan(200_000);
-    await context.close();
   });
 }
 
 test('thirty slots and their assignment stand on 1280 × 800 without scrolling', async ({ browser, demo }) => {
-  const { page, context } = await visitDemo(browser, demo, 'itamsin');
+  const { page } = await visitDemo(browser, demo, 'itamsin');
   await expect(page.getByRole('heading', { name: 'Due next' })).toBeVisible();
   await go(page, 'r');
   await page
@@ -403,5 +400,4 @@ test('thirty slots and their assignment stand on 1280 × 800 without scrolling',
   await expect(slots).toHaveCount(30);
   for (const slot of [slots.first(), slots.last()]) await expect(slot).toBeInViewport({ ratio: 1 });
   expect(await page.evaluate(() => document.documentElement.scrollHeight)).toBeLessThanOrEqual(800);
-  await context.close();
 });

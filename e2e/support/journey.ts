@@ -8,7 +8,15 @@ export { expect };
 const phone = { viewport: { width: 390, height: 844 }, hasTouch: true, isMobile: true };
 
 /** What every journey starts from: the demo school of its worker. */
-export const test = base.extend<object, { demo: Application }>({
+export const test = base.extend<{ windows: void }, { demo: Application }>({
+  /** No window outlives its journey: one that stays open goes on asking the server, and takes time from those after it. */
+  windows: [
+    async ({ browser }, use) => {
+      await use();
+      await Promise.all(browser.contexts().map((context) => context.close()));
+    },
+    { auto: true },
+  ],
   demo: [
     // eslint-disable-next-line no-empty-pattern -- the library reads the pattern
     async ({}, use) => {
@@ -46,8 +54,8 @@ export async function openWindow(
   const faults: string[] = [];
   page.on('pageerror', (error) => faults.push(error.message));
   page.on('console', (message) => {
-    // A refused policy shows here and nowhere else.
-    if (/Content Security Policy|unique "key"/.test(message.text())) faults.push(message.text());
+    // A refused policy shows here and nowhere else; so does a page that failed while it was drawn.
+    if (/Content Security Policy|unique "key"|^\w*Error: /.test(message.text())) faults.push(message.text());
   });
   return { page, context, faults };
 }

@@ -3,6 +3,7 @@ import { Route, Routes } from 'react-router';
 import { Guard } from './parts/Guard';
 import { Notices } from './parts/Notices';
 import { Failed, Loading } from './parts/States';
+import { PersonContext } from './parts/useSession';
 import { SignIn } from './screens/signIn/SignIn';
 import { api } from './state/api';
 
@@ -48,5 +49,9 @@ function Inside({ session }: { session: ReturnType<typeof api.useReadSessionQuer
   }
   const { person } = session.data;
   if (!person) return <SignIn />;
-  return person.standing === 'student' ? <StudentPages /> : <StaffPages standing={person.standing} />;
+  return (
+    <PersonContext value={person}>
+      {person.standing === 'student' ? <StudentPages /> : <StaffPages standing={person.standing} />}
+    </PersonContext>
+  );
 }

@@ -1,7 +1,7 @@
 import { lazy, useEffect } from 'react';
 import { Navigate, Route, Routes } from 'react-router';
 import type { PersonId } from '@vestibul/core';
-import { api } from '../../state/api';
+import { usePerson } from '../../parts/useSession';
 import { useLive } from '../../state/live';
 import { HandedBack } from './HandedBack';
 import { StudentToday } from './StudentToday';
@@ -27,10 +27,9 @@ async function goOnWithUploads(person: PersonId): Promise<void> {
 /** The student's places. */
 export function StudentPages() {
   useLive();
-  const { data: session } = api.useReadSessionQuery();
-  const person = session?.person?.id;
+  const person = usePerson().id;
   useEffect(() => {
-    if (person) void goOnWithUploads(person);
+    void goOnWithUploads(person);
   }, [person]);
   return (
     <Routes>
