@@ -128,6 +128,8 @@ export function makeIdentifier<Person extends string, Work extends string>(
   const tokenize = makeTokenizer({
     knows: (plain) => people.knows(plain) || titles.knows(plain),
     isPiece: (plain) => people.isName(plain) || titles.isWord(plain),
+    isPerson: people.knows,
+    isTitle: titles.isWord,
     isName: (plain) => people.isName(plain),
     isAlmost: (plain) => titles.isAlmost(plain) || people.knows(plain) || people.isSlip(plain),
   });

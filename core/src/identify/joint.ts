@@ -1,5 +1,5 @@
 import { PRIORS } from './costs';
-import { CONNECTORS, CONNECTOR_SIGNS } from './jointSigns';
+import { CONNECTORS, CONNECTOR_SIGNS, isConnector } from './jointSigns';
 import { FILLERS } from './ordinaryWords';
 import { isParticle, type PeopleIndex } from './peopleIndex';
 import { has, placesWhere } from './places';
@@ -105,7 +105,7 @@ export function isJointWithAnother<Id>(
     !matches[place]!.some((match) => match.who === who && match.likeness === 'same');
   const isTheirs = (place: number) => theirs.has(place);
   return tokens.some(({ plain, gap }, i) => {
-    const isWord = plain.length > 1 && CONNECTORS.has(plain) && !option.title?.tokens.includes(i);
+    const isWord = isConnector(plain) && !option.title?.tokens.includes(i);
     if (!isWord && !CONNECTOR_SIGNS.test(gap)) return false;
     const [before, after] = isWord ? [i - 1, i + 1] : [i - 1, i];
     return (isTheirs(before) && isAnother(after)) || (isTheirs(after) && isAnother(before));

@@ -1,6 +1,9 @@
 import { compact, wordsOfName, type NameWord } from '../naming/nameWords';
+import { CONNECTORS } from './jointSigns';
 import { FILLERS } from './ordinaryWords';
+import { PERIOD_WORDS } from './periodSaid';
 import { SMALL } from './titleIndex';
+import { divideUnspaced, isUnspaced } from './unspaced';
 
 /** A word of a name, with what stands between it and the one before. */
 export interface NameToken extends NameWord {
@@ -20,6 +23,10 @@ export interface Vocabulary {
   knows(plain: string): boolean;
   /** Whether a word can be part of a glued run: names and words of titles, no accounts. */
   isPiece(plain: string): boolean;
+  /** Whether it is a name, a name glued, or an account. */
+  isPerson(plain: string): boolean;
+  /** Whether it is a word of a title. */
+  isTitle(plain: string): boolean;
   /** Whether it is a name, so that a single letter beside it can be an initial. */
   isName(plain: string): boolean;
   /** Whether a word is a known one with a slip of the hand. */
@@ -35,10 +42,19 @@ const SHORTEST_SLIPPED_PIECE = 5;
 /** Divides cleaned names into words, once prepared for a course. */
 export function makeTokenizer(vocabulary: Vocabulary): (name: string) => NameToken[] {
   const cache = new Map<string, readonly string[] | null>();
+  const inRun = {
+    isPerson: vocabulary.isPerson,
+    isOther: (plain: string) =>
+      vocabulary.isTitle(plain) || FILLERS.has(plain) || CONNECTORS.has(plain) || PERIOD_WORDS.has(plain),
+  };
   const divide = (plain: string) => {
     let pieces = cache.get(plain);
     if (pieces === undefined) {
-      pieces = divideRun(plain, vocabulary);
+      pieces = isUnspaced(plain)
+        ? divideUnspaced(plain, inRun)
+        : plain.length < SHORTEST_GLUED
+          ? null
+          : divideRun(plain, vocabulary);
       cache.set(plain, pieces);
     }
     return pieces;
@@ -50,8 +66,7 @@ export function makeTokenizer(vocabulary: Vocabulary): (name: string) => NameTok
       wordsOfName(name, (plain) => vocabulary.knows(plain)),
       vocabulary,
     ).flatMap((word): (NameWord & { isCutOut?: boolean })[] => {
-      if (word.plain.length < SHORTEST_GLUED || /\d/.test(word.plain) || vocabulary.knows(word.plain))
-        return [word];
+      if (/\d/.test(word.plain) || vocabulary.knows(word.plain)) return [word];
       const pieces = divide(word.plain);
       return pieces ? cutAt(word, pieces) : [word];
     });

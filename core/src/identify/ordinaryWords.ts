@@ -1,8 +1,10 @@
-const listed = (text: string) => new Set(text.trim().split(/\s+/));
+import { compact } from '../naming/nameWords';
+
+const listed = (text: string) => new Set(text.trim().split(/\s+/).map(compact));
 
 /**
- * Words that file names are made of besides who and what (common practice, no source; English, from memory). They tell
- * nobody, and stand in the way of nothing.
+ * Words that file names are made of besides who and what (common practice, no source; English and some of East Asia, from memory). They
+ * tell nobody, and stand in the way of nothing.
  */
 export const FILLERS = listed(`
   copy kopie copia copie kopi kopia kopio of final finished done complete completed draft rough new old real actual latest newest last good best
@@ -18,6 +20,10 @@ export const FILLERS = listed(`
   november december mon tue tues wed thu thur thurs fri monday tuesday wednesday thursday friday saturday sunday sorry
   idk lol ok yes here up out also more period per hour hr block blk section semester sem term year grade
   english jr sr ii iii optimized compressed converted signed merged combined resized cropped
+  的 学生 學生 姓名 学号 班级 作业 作業 家庭作业 功课 功課 报告 報告 论文 論文 作文 草稿 初稿 第一稿 第二稿 终稿 定稿 最终 最终版 最終版 最新 修改 修改版 副本 文档 照片 图片 扫描 上交 提交
+  の 氏名 名前 宿題 課題 レポート 提出 提出用 完成 完成版 最終 下書き 修正 修正版 コピー 写真 画像
+  의 이름 학생 과제 숙제 과제물 보고서 레포트 리포트 최종 최종본 초안 수정 수정본 사본 복사본 제출 제출용 사진 그림 스캔
+  การบ้าน รายงาน งาน ส่งงาน ฉบับร่าง ฉบับสมบูรณ์ สำเนา แก้ไข รูปภาพ
 `);
 
 /**

@@ -6,8 +6,8 @@ import type { NameToken } from './nameTokens';
 export const ROMAN = ['', 'i', 'ii', 'iii', 'iv', 'v', 'vi', 'vii', 'viii', 'ix', 'x', 'xi', 'xii'];
 const ENDINGS = new Set(['st', 'nd', 'rd', 'th', 'er', 'e', 'o', 'a']);
 /** Words that stand before or behind the number of a period (common practice, no source). */
-const PERIOD_WORDS = new Set(
-  'p pd per prd period periods perd hour hr hrs h block blk bl class cls section sec slot lesson band set group grp form mod'.split(
+export const PERIOD_WORDS = new Set(
+  'p pd per prd period periods perd hour hr hrs h block blk bl class cls section sec slot lesson band set group grp form mod 第 班 节 節 組 限 교시 반'.split(
     ' ',
   ),
 );

@@ -2,6 +2,7 @@ import type { NameToken } from './nameTokens';
 import { FILLERS } from './ordinaryWords';
 import { ORDINARY_BITS, togetherBits, type PeopleIndex, type PersonMatch } from './peopleIndex';
 import { has, type Places } from './places';
+import { isUnspaced } from './unspaced';
 
 /** How a word was read for somebody. */
 export interface WordReading {
@@ -32,6 +33,8 @@ const BITS = {
   /** A word beside theirs that is somebody else's or nobody's: where their other name should stand, and where both are there. */
   strangerForName: -14,
   strangerBeside: -4,
+  /** Where no spaces are written, what is glued to a name can make it the longer name of somebody else. */
+  gluedToName: -20,
   /** Such a word where a sign says that several worked together: it is somebody. */
   strangerForJoint: -10,
   /** Such a word elsewhere in the name. */
@@ -55,6 +58,8 @@ const BITS = {
 const PLAIN_LETTERS = /^[a-z'’]*$/iu;
 const INITIAL_AND_NAME = /^\p{Lu}\p{Lu}\p{Ll}/u;
 const HAS_INITIAL_BEHIND = /\p{Ll}\p{M}*\p{Lu}$/u;
+/** Signs of the longest names in scripts that write no spaces between words (common practice, no source). */
+const LONGEST_GLUED_NAME = 4;
 const ARTICLES = new Set(['a', 'i', 'o', 'e', 'y', 'x', 's', 't']);
 
 /** Everybody whom each word can mean, with what its way of writing adds or takes away. */
@@ -186,8 +191,11 @@ function weigh<Id>(
       );
       const isWhole = !isOthers && (isAccount || (last > 0 && given > 0));
       const isBetween = hasBoth && has(named, i - 1) && has(named, i + 1);
+      const isGlued =
+        tokens[i]!.isCutOut && isUnspaced(plain) && Array.from(plain).length <= LONGEST_GLUED_NAME;
       if (isJoint) against += BITS.strangerForJoint;
       else if (!isBeside) against += BITS.stranger;
+      else if (isGlued) against += BITS.gluedToName;
       else if (!isWhole) against += BITS.strangerForName;
       else against += isBetween ? BITS.middleName : BITS.strangerBeside;
     }
