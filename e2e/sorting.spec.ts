@@ -105,6 +105,28 @@ test('a ZIP of 150 badly named files: watched, left, sorted by keyboard, undone 
   await page.keyboard.press('u');
   await expect.poll(async () => (await counted()).placed).toBe(first.placed + 3);
 
+  // What it is for is chosen by keys as well; what is typed of its title does nothing else on the table.
+  const untouched = await counted();
+  const work = page.getByRole('button', { name: /^For which\?/ });
+  await expect(work).toContainText('Stream gauge log');
+  await page.keyboard.press('a');
+  await page.keyboard.type('footpath in');
+  await page.keyboard.press('Enter');
+  await expect(work).toContainText('Footpath interview');
+  await page.keyboard.press('a');
+  const titles = page.getByRole('menuitemradio');
+  expect(await axeFindings(page)).toEqual([]);
+  const second = /^2(.*?)(?:(?:under )?\d+ %)?$/.exec((await titles.nth(1).textContent())!)![1]!;
+  await page.keyboard.press('2');
+  await expect(work).toContainText(second);
+  await page.keyboard.press('a');
+  await page.keyboard.press('Escape');
+  await expect(titles).toHaveCount(0);
+  await page.keyboard.press('t');
+  await expect(page.getByLabel('Anybody, by a part of the name (t)')).toBeFocused();
+  await page.keyboard.press('Escape');
+  expect(await counted()).toEqual(untouched);
+
   // A photograph is not ours, another is for later, and ten alike are taken together.
   const photo = list.getByRole('button', { name: /^IMG_4810/ });
   await photo.click();

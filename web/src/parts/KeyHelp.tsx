@@ -14,6 +14,8 @@ const keys: readonly [string[], string][] = [
   [['h'], 'hand back (on the desk)'],
   [['1', '…', '9'], 'choose a candidate (on the sorting table)'],
   [['t'], 'type a name (on the sorting table)'],
+  [['a'], 'what it is for, by its number or title (on the sorting table)'],
+  [['b'], 'joint work (on the sorting table)'],
   [['↵'], 'place it (on the sorting table)'],
   [['x', 'l'], 'not ours, later (on the sorting table)'],
   [['v', 's'], 'take together, take all alike (on the sorting table)'],

@@ -4,6 +4,7 @@ import { useNavigate } from 'react-router';
 import { api, type Course } from '../state/api';
 import { setTheme, useTheme } from '../state/theme';
 import { initialsOf, sayName } from './format';
+import { menuClass, menuItemClass } from './menuClass';
 import { tellFailure } from './Notices';
 import { placePath } from './places';
 import { usePerson } from './useSession';
@@ -11,9 +12,6 @@ import { usePerson } from './useSession';
 const NoticeSettings = lazy(() =>
   import('./NoticeSettings').then(({ NoticeSettings: view }) => ({ default: view })),
 );
-
-const itemClass =
-  'cursor-pointer rounded-md px-3 py-2 outline-none data-[highlighted]:bg-ground data-[highlighted]:outline-2 data-[highlighted]:outline-brass-mark';
 
 /** Courses in the menu; the office, which has all of them, finds the rest on its page. */
 const COURSES_SHOWN = 8;
@@ -41,12 +39,7 @@ export function PersonMenu({ course, onHelp }: { course?: Course; onHelp?: () =>
           {initialsOf(person)}
         </Menu.Trigger>
         <Menu.Portal>
-          <Menu.Content
-            align="start"
-            side="top"
-            sideOffset={8}
-            className="z-40 grid min-w-60 rounded-xl border border-line bg-surface p-1.5 text-ink shadow-xl"
-          >
+          <Menu.Content align="start" side="top" sideOffset={8} className={`${menuClass} min-w-60`}>
             <Menu.Label className="px-3 py-2 text-small text-ink-2">
               {sayName(person)} · {person.standing}
             </Menu.Label>
@@ -56,7 +49,7 @@ export function PersonMenu({ course, onHelp }: { course?: Course; onHelp?: () =>
               .map((known) => (
                 <Menu.Item
                   key={known.id}
-                  className={itemClass}
+                  className={menuItemClass}
                   onSelect={() => void navigate(placePath(known.id, 'Today', 'all'))}
                 >
                   {known.title}, {known.yearLabel}
@@ -64,33 +57,36 @@ export function PersonMenu({ course, onHelp }: { course?: Course; onHelp?: () =>
                 </Menu.Item>
               ))}
             {person.standing === 'teacher' ? (
-              <Menu.Item className={itemClass} onSelect={() => void navigate('/new-course')}>
+              <Menu.Item className={menuItemClass} onSelect={() => void navigate('/new-course')}>
                 New course …
               </Menu.Item>
             ) : null}
             {person.standing === 'student' ? (
-              <Menu.Item className={itemClass} onSelect={() => void navigate('/calendar')}>
+              <Menu.Item className={menuItemClass} onSelect={() => void navigate('/calendar')}>
                 Calendar
               </Menu.Item>
             ) : null}
             {person.standing === 'office' ? (
-              <Menu.Item className={itemClass} onSelect={() => void navigate('/people')}>
+              <Menu.Item className={menuItemClass} onSelect={() => void navigate('/people')}>
                 People
               </Menu.Item>
             ) : null}
             <Menu.Separator className="my-1 h-px bg-line" />
-            <Menu.Item className={itemClass} onSelect={() => setTheme(theme === 'dark' ? 'light' : 'dark')}>
+            <Menu.Item
+              className={menuItemClass}
+              onSelect={() => setTheme(theme === 'dark' ? 'light' : 'dark')}
+            >
               {theme === 'dark' ? 'Day theme' : 'Evening theme'}
             </Menu.Item>
-            <Menu.Item className={itemClass} onSelect={() => setShowsNotices(true)}>
+            <Menu.Item className={menuItemClass} onSelect={() => setShowsNotices(true)}>
               Notices …
             </Menu.Item>
             {onHelp ? (
-              <Menu.Item className={itemClass} onSelect={onHelp}>
+              <Menu.Item className={menuItemClass} onSelect={onHelp}>
                 Keys and forms <kbd className="ml-2">?</kbd>
               </Menu.Item>
             ) : null}
-            <Menu.Item className={itemClass} onSelect={() => void leave()}>
+            <Menu.Item className={menuItemClass} onSelect={() => void leave()}>
               Sign out
             </Menu.Item>
           </Menu.Content>

@@ -1,5 +1,6 @@
 import * as Menu from '@radix-ui/react-dropdown-menu';
 import { ChevronDown } from 'lucide-react';
+import { menuClass, menuItemClass } from '../../parts/menuClass';
 import type { Course } from '../../state/api';
 
 type Assignment = Course['assignments'][number];
@@ -22,17 +23,13 @@ export function AssignmentPicker({ assignments, current, onChoose }: AssignmentP
         </Menu.Trigger>
       </h1>
       <Menu.Portal>
-        <Menu.Content
-          align="start"
-          sideOffset={6}
-          className="z-40 grid max-h-[70dvh] min-w-72 overflow-y-auto rounded-xl border border-line bg-surface p-1.5 text-ink shadow-xl"
-        >
+        <Menu.Content align="start" sideOffset={6} className={`${menuClass} min-w-72`}>
           <Menu.RadioGroup value={current.id} onValueChange={onChoose}>
             {assignments.toReversed().map((assignment) => (
               <Menu.RadioItem
                 key={assignment.id}
                 value={assignment.id}
-                className="cursor-pointer rounded-md px-3 py-2 outline-none data-[highlighted]:bg-ground data-[highlighted]:outline-2 data-[highlighted]:outline-brass-mark data-[state=checked]:font-bold"
+                className={`${menuItemClass} data-[state=checked]:font-bold`}
               >
                 {assignment.title}
               </Menu.RadioItem>

@@ -9,6 +9,8 @@ import { namedPiece } from '../../parts/stripFor';
 import { useKeys } from '../../parts/useKeys';
 import { useZone } from '../../parts/useSession';
 import type { Course, RackStudent } from '../../state/api';
+import { ChooseWork } from './ChooseWork';
+import { sayShare } from './pileWords';
 import { enterPlaces, type Choice, type OnTable } from './useChoice';
 
 interface DecidingProps {
@@ -37,16 +39,10 @@ export function Deciding({
   onSetAside,
 }: DecidingProps) {
   const { who, work, isJoint, marked, alike } = choice;
-  const workField = useRef<HTMLSelectElement>(null);
   const byId = useMemo(() => new Map(students.map((student) => [student.id, student])), [students]);
   const runs = mayRun(course);
-  useKeys({ a: () => workField.current?.focus() });
   const candidates = piece.candidates.slice(0, MOST_KEYS);
   const others = who.filter((id) => !candidates.some(({ student }) => student === id));
-  const shareOf = new Map(
-    piece.assignmentCandidates.map(({ assignment, confidence }) => [assignment, confidence]),
-  );
-  const works = [...course.assignments].sort((a, b) => (shareOf.get(b.id) ?? 0) - (shareOf.get(a.id) ?? 0));
   return (
     <section aria-label="Whose it is" className="flex min-h-0 flex-col gap-2.5 overflow-y-auto p-1">
       <h2 className="text-[15px] font-semibold text-ink-2">
@@ -96,27 +92,13 @@ export function Deciding({
           The same bytes came before, as <code className="[overflow-wrap:anywhere]">{piece.sameAs}</code>.
         </p>
       ) : null}
-      <Field label="For which? (a)">
-        <select
-          ref={workField}
-          className={inputClass}
-          value={work ?? ''}
-          disabled={!runs}
-          onChange={(event) => {
-            choice.chooseWork((event.target.value || null) as AssignmentId | null);
-            // The keys of the table are at hand again.
-            event.target.blur();
-          }}
-        >
-          <option value="">Choose the assignment</option>
-          {works.map(({ id, title }) => (
-            <option key={id} value={id}>
-              {title}
-              {shareOf.has(id) ? ` · ${sayShare(shareOf.get(id)!)}` : ''}
-            </option>
-          ))}
-        </select>
-      </Field>
+      <ChooseWork
+        course={course}
+        piece={piece}
+        work={work}
+        canChoose={runs}
+        onChoose={(id) => choice.chooseWork(id)}
+      />
       {runs ? (
         <>
           <div className="flex flex-wrap gap-1.5">
@@ -156,14 +138,6 @@ export function Deciding({
       ) : null}
     </section>
   );
-}
-
-function sayShare(confidence: number): string {
-  return confidence > 0.995
-    ? 'over 99 %'
-    : confidence < 0.01
-      ? 'under 1 %'
-      : `${Math.round(confidence * 100)} %`;
 }
 
 /** Where a student sits, or sat until they left. */

@@ -68,3 +68,12 @@ export function sayAccount(counts: PileCounts): string {
   const arrived = `${sayNumber(arrivedOf(counts))} arrived`;
   return parts.length === 0 ? arrived : `${arrived} = ${parts.join(' + ')}`;
 }
+
+/** A probability, never as certainty. */
+export function sayShare(confidence: number): string {
+  return confidence > 0.995
+    ? 'over 99 %'
+    : confidence < 0.01
+      ? 'under 1 %'
+      : `${Math.round(confidence * 100)} %`;
+}

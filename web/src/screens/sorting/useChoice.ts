@@ -25,7 +25,7 @@ export interface Choice {
   markAlike: () => void;
   alike: OnTable[];
   chooseWho: (id: PersonId) => void;
-  chooseWork: (id: AssignmentId | null) => void;
+  chooseWork: (id: AssignmentId) => void;
   setJoint: (isJoint: boolean) => void;
   /** Looks at what lies behind the marked ones. */
   goOn: () => void;
