@@ -12,8 +12,8 @@ async function openAssignment(page: Page, title: RegExp): Promise<void> {
 }
 
 async function emptyTray(page: Page): Promise<void> {
-  for (const button of await page.getByRole('button', { name: /out of the tray$/ }).all())
-    await button.click();
+  const out = page.getByRole('button', { name: /out of the tray$/ });
+  for (let left = await out.count(); left > 0; left -= 1) await out.first().click();
   await expect(sheets(page)).toHaveCount(0);
 }
 

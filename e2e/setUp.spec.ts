@@ -153,6 +153,7 @@ test('a student leaves and comes back: nothing lost, nothing twice, every count 
   const teacher = await visitDemo(browser, demo, 'itamsin');
   const student = await visitDemo(browser, demo, 'tdang', { phone: true });
   const { page } = teacher;
+  await expect(student.page.getByText('Stream gauge log')).toBeVisible();
   const before = await student.page.getByRole('main').getByRole('link').count();
   await toSetUp(page);
   await toPeriod(page, 3);

@@ -136,6 +136,11 @@ test('a ZIP of 150 badly named files: watched, left, sorted by keyboard, undone 
   await page.keyboard.press('l');
   await expect.poll(async () => (await counted()).later).toBe(1);
   await list.getByRole('button', { name: /^IMG_4812/ }).click();
+  const together = page.getByRole('region', { name: 'Name strip' }).getByText(/^\d+ pieces taken together$/);
+  await page.keyboard.press('s');
+  await expect(together).toBeVisible();
+  await page.keyboard.press('Escape');
+  await expect(together).toBeHidden();
   for (let i = 0; i < 3; i += 1) await page.keyboard.press('J');
   await page.keyboard.press('t');
   await page.getByLabel('Anybody, by a part of the name (t)').fill(friend!.last);

@@ -48,8 +48,8 @@ test('bad input on a phone: an empty file, two tabs with one tray, a file taken 
   const input = page.getByLabel('Files to turn in');
   const sheets = page.getByRole('region', { name: 'Tray' }).getByRole('listitem');
   await expect(page.getByRole('region', { name: 'Tray' })).toBeVisible();
-  for (const button of await page.getByRole('button', { name: /out of the tray$/ }).all())
-    await button.click();
+  const out = page.getByRole('button', { name: /out of the tray$/ });
+  for (let left = await out.count(); left > 0; left -= 1) await out.first().click();
   await expect(sheets).toHaveCount(0);
 
   await input.setInputFiles(file('empty.txt', ''));

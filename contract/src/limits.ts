@@ -22,6 +22,8 @@ export const PAGE_SIZE = 60;
 export const SHORTEST_PASSWORD = 8;
 /** Most assignments copied, or students named, in one step. */
 export const MOST_AT_ONCE = 1000;
+/** Most pieces on the sorting table taken together. */
+export const MOST_TOGETHER = 200;
 /** Most names named for a change in one request; a change of all needs to name none. */
 export const MOST_NAMES = 2000;
 /** Largest package of lists taken in, in bytes: a school of 2,000 people has about 1 MB. */

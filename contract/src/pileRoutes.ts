@@ -8,6 +8,12 @@ export const pileRoutes = {
   endSending: { method: 'POST', path: '/api/piles/:pileId/sent', about: 'pile', who: staff },
   stopPile: { method: 'DELETE', path: '/api/piles/:pileId', about: 'pile', who: staff },
   readTable: { method: 'GET', path: '/api/courses/:courseId/table', about: 'course', who: seesAll },
+  listAlike: {
+    method: 'GET',
+    path: '/api/pile-pieces/:pilePieceId/alike',
+    about: 'pile piece',
+    who: seesAll,
+  },
   sortPieces: { method: 'POST', path: '/api/courses/:courseId/table', about: 'course', who: staff },
   undoSorting: { method: 'POST', path: '/api/courses/:courseId/table/undo', about: 'course', who: staff },
   redoSorting: { method: 'POST', path: '/api/courses/:courseId/table/redo', about: 'course', who: staff },

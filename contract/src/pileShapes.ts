@@ -76,6 +76,8 @@ export const onTable = entry.extend({
   ),
   reasons: z.array(z.string()),
   sameAs: z.string().nullable(),
+  /** How many lie on the table that are like it, itself among them. */
+  alike: count,
 });
 
 /** What something done on the table came to. */

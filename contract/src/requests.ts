@@ -33,7 +33,15 @@ import {
   type UploadId,
   type YearId,
 } from '@vestibul/core';
-import { ENAMELS, LONGEST_LIST, LONGEST_TEXT, MOST_AT_ONCE, MOST_FILES, MOST_PEOPLE } from './limits';
+import {
+  ENAMELS,
+  LONGEST_LIST,
+  LONGEST_TEXT,
+  MOST_AT_ONCE,
+  MOST_FILES,
+  MOST_PEOPLE,
+  MOST_TOGETHER,
+} from './limits';
 import {
   id,
   words,
@@ -231,14 +239,14 @@ export const requests = {
     body: z.discriminatedUnion('kind', [
       z.object({
         kind: z.literal('place'),
-        pieces: z.array(id<PilePieceId>()).min(1).max(200),
+        pieces: z.array(id<PilePieceId>()).min(1).max(MOST_TOGETHER),
         /** Several: joint work, placed with each of them. */
         students: z.array(id<PersonId>()).min(1).max(12),
         assignment: id<AssignmentId>(),
       }),
       z.object({
         kind: z.literal('set aside'),
-        pieces: z.array(id<PilePieceId>()).min(1).max(200),
+        pieces: z.array(id<PilePieceId>()).min(1).max(MOST_TOGETHER),
         as: z.enum(['to sort', 'later', 'not ours']),
       }),
     ]),

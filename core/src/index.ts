@@ -57,6 +57,7 @@ export {
   stays,
   tableStates,
 } from './sorting/pile';
+export { alikeBy } from './sorting/alike';
 export type { PieceNote, PileCounts, PileState, Refusal, Stay, TableState } from './sorting/pile';
 export { identifyStanding } from './identify/standing';
 export { makeReasonSayer } from './identify/sayReasons';

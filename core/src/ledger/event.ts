@@ -38,6 +38,19 @@ export interface EventAbout {
   person?: PersonId;
 }
 
+/** What is written of an attempt. */
+interface AttemptSealed {
+  attempt: number;
+  pieces: number;
+  lateMs: number;
+  due: Instant | null;
+  /** The bytes of each piece, in their order, so that a receipt of this line proves them. */
+  sealed: Sha256[];
+  /** Of what came by a side door. */
+  delivery?: DeliveryId;
+  pile?: PileId;
+}
+
 /**
  * The facts of each kind of line. Names, addresses and the words of comments are never among them: people are
  * opaque ids and texts are told by their SHA-256, so that a person's data can be erased and the record still holds.
@@ -109,17 +122,9 @@ export interface EventFacts {
   'placing undone': { attempt: number };
   /** A letter to a student with nothing in; its words are nowhere kept. */
   reminded: Record<string, never>;
-  'turned in': {
-    attempt: number;
-    pieces: number;
-    lateMs: number;
-    due: Instant | null;
-    /** The bytes of each piece, in their order, so that a receipt of this line proves them. */
-    sealed: Sha256[];
-    /** Of what came by a side door. */
-    delivery?: DeliveryId;
-    pile?: PileId;
-  };
+  'turned in': AttemptSealed;
+  /** To an attempt out of the same pile: all of it as it is then. */
+  'pieces added': AttemptSealed;
   'piece placed': {
     attempt: number;
     n: number;
@@ -199,6 +204,7 @@ export const eventKinds = Object.keys({
   'placing undone': true,
   reminded: true,
   'turned in': true,
+  'pieces added': true,
   'piece placed': true,
   'taken back': true,
   'sent back': true,

@@ -1,5 +1,5 @@
 import { formOf, type CourseId, type PilePieceId, type UploadId } from '@vestibul/core';
-import { PAGE_SIZE, type AnswerOf } from '@vestibul/contract';
+import { MOST_TOGETHER, PAGE_SIZE, type AnswerOf } from '@vestibul/contract';
 import { advancePile } from '../pile/advance';
 import { countSteps, forgetWords, redo, sort, undo, type Sorted } from '../pile/sorting';
 import { teach } from '../pile/teach';
@@ -7,12 +7,14 @@ import { Failure } from '../failure';
 import type { School } from '../school';
 import type { Database } from '../store/database';
 import {
+  countAlike,
   countOnTable,
   countPile,
   countUploads,
   endSending,
   findPile,
   findPilePiece,
+  listAlike,
   listKnownWords,
   listOnTable,
   listPilePieces,
@@ -86,7 +88,11 @@ function cut<Row extends { id: string }>(rows: readonly Row[]): { page: Row[]; n
   return { page, next: rows.length > PAGE_SIZE ? page.at(-1)!.id : null };
 }
 
-function sayOnTable(db: Database, piece: PilePieceRow): AnswerOf<'readTable'>['pieces'][number] {
+function sayOnTable(
+  db: Database,
+  piece: PilePieceRow,
+  alike: ReadonlyMap<string, number>,
+): AnswerOf<'readTable'>['pieces'][number] {
   const { id, pileId, path, bytes, state, reason, mime, extension, answer } = piece;
   return {
     id,
@@ -108,6 +114,7 @@ function sayOnTable(db: Database, piece: PilePieceRow): AnswerOf<'readTable'>['p
     })),
     reasons: answer?.reasons ?? [],
     sameAs: nameOfSame(db, piece),
+    alike: alike.get(piece.alike) ?? 1,
   };
 }
 
@@ -161,13 +168,18 @@ export const pileHandlers = {
     const { db } = school;
     const { courseId } = params;
     const { page, next } = cut(listOnTable(db, courseId, query.state, cursorOf(db, query.after), ROWS));
+    const alike = countAlike(db, page);
     return {
-      pieces: page.map((piece) => sayOnTable(db, piece)),
+      pieces: page.map((piece) => sayOnTable(db, piece, alike)),
       next,
       toSort: countOnTable(db, courseId, 'to sort'),
       later: countOnTable(db, courseId, 'later'),
       ...countSteps(db, caller(call).id, courseId),
     };
+  },
+  listAlike({ school, params }) {
+    const piece = findPilePiece(school.db, params.pilePieceId);
+    return { ids: listAlike(school.db, piece, MOST_TOGETHER) };
   },
   async sortPieces(call) {
     const { school, params, body } = call;

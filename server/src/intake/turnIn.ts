@@ -12,6 +12,7 @@ import {
   type PersonId,
   type PieceId,
   type PileId,
+  type Sha256,
   type SubmissionId,
   type UploadId,
 } from '@vestibul/core';
@@ -20,7 +21,7 @@ import { Failure } from '../failure';
 import { findOwnFile, makeFile } from '../store/files';
 import { newId, type School } from '../school';
 import { findAssignment, type AssignmentRow } from '../store/assignments';
-import { one, run, together, type Database } from '../store/database';
+import { all, one, run, together, type Database } from '../store/database';
 import { writeEvent } from '../store/ledger';
 import { AttemptNaming } from '../store/attemptNaming';
 import { settle } from '../store/settle';
@@ -69,12 +70,13 @@ interface Press {
   namesAgreed: boolean;
   /** Of what came by a side door, or in a pile. */
   delivery?: DeliveryId;
+  /** What of one pile is placed for an assignment is one attempt, in however many steps it is placed. */
   pile?: PileId;
 }
 
 /**
- * The end of every way in: one attempt of a student with its pieces, under their proper names, and its lines. Inside the
- * caller's transaction. Fails with `not-given`, `left-course` (somebody else who places it: `not-given-to`, `has-left`),
+ * The end of every way in: one attempt of a student with its pieces, under their proper names, and its lines; more of the
+ * same pile joins the attempt that is out of it already. Inside the caller's transaction. Fails with `not-given`, `left-course` (somebody else who places it: `not-given-to`, `has-left`),
  * `name-off-rule`.
  */
 export function makeAttempt(
@@ -95,9 +97,11 @@ export function makeAttempt(
     at,
     uploads.map((upload) => upload.startedAt),
   );
-  const n = (standing?.attempts ?? 0) + 1;
+  const joined = standing && press.pile ? findAttemptOfPile(db, standing.id, press.pile) : undefined;
+  const already = joined?.sealed.length ?? 0;
+  const n = joined?.n ?? (standing?.attempts ?? 0) + 1;
   const naming = new AttemptNaming(school, assignment, sitting, { n, at, due });
-  const names = naming.nameAll(uploads.map(asIncoming), press.namesAgreed);
+  const names = naming.nameAll(uploads.map(asIncoming), press.namesAgreed, already);
   const asked = names.find(({ passage }) => passage === 'asked');
   if (asked) throw new Failure('name-off-rule', { name: asked.cameAs, proper: asked.name });
   const heldForName = names.some(({ passage }) => passage === 'held');
@@ -105,8 +109,8 @@ export function makeAttempt(
     submission: standing?.id ?? newId<SubmissionId>('s'),
     n,
     at,
-    due,
-    lateMs: lateBy(counted, due, assignment.graceMinutes),
+    due: joined ? joined.due : due,
+    lateMs: joined ? joined.lateMs : lateBy(counted, due, assignment.graceMinutes),
     held: assignment.holds || heldForName ? 1 : 0,
     heldForName: heldForName ? 1 : 0,
   };
@@ -122,14 +126,14 @@ export function makeAttempt(
   const line = writeEvent(
     school,
     by,
-    'turned in',
+    joined ? 'pieces added' : 'turned in',
     about,
     {
       attempt: n,
-      pieces: uploads.length,
+      pieces: already + uploads.length,
       lateMs: attempt.lateMs,
-      due,
-      sealed: files.map(({ sha256 }) => sha256),
+      due: attempt.due,
+      sealed: [...(joined?.sealed ?? []), ...files.map(({ sha256 }) => sha256)],
       ...(press.delivery ? { delivery: press.delivery } : {}),
       ...(press.pile ? { pile: press.pile } : {}),
     },
@@ -138,14 +142,52 @@ export function makeAttempt(
   run(
     db,
     `INSERT INTO attempt (submission_id, n, at, due_at, late_ms, press_key, event_index, held, held_for_name)
-     VALUES (:submission, :n, :at, :due, :lateMs, :key, :line, :held, :heldForName)`,
+     VALUES (:submission, :n, :at, :due, :lateMs, :key, :line, :held, :heldForName)
+     ON CONFLICT (submission_id, n) DO UPDATE SET event_index = excluded.event_index,
+       held = MAX(held, excluded.held_for_name), held_for_name = MAX(held_for_name, excluded.held_for_name)`,
     { ...attempt, key: press.key, line },
   );
   uploads.forEach((upload, i) => {
-    placePiece(school, by, about, { attempt: n, n: i + 1, name: names[i]!.name, at }, upload, files[i]!);
+    placePiece(
+      school,
+      by,
+      about,
+      { attempt: n, n: already + i + 1, name: names[i]!.name, at },
+      upload,
+      files[i]!,
+    );
   });
   settle(db, attempt.submission);
   return { submissionId: attempt.submission, n };
+}
+
+interface OpenAttempt {
+  n: number;
+  due: Instant | null;
+  lateMs: number;
+  /** The bytes of its pieces, in their order. */
+  sealed: Sha256[];
+}
+
+/** The last attempt of a submission, where it is out of this pile and nobody has reviewed it or taken it back. */
+function findAttemptOfPile(db: Database, id: SubmissionId, pile: PileId): OpenAttempt | undefined {
+  const open = one<Omit<OpenAttempt, 'sealed'>>(
+    db,
+    `SELECT t.n, t.due_at AS due, t.late_ms AS lateMs
+     FROM submission s JOIN attempt t ON t.submission_id = s.id AND t.n = s.attempts
+     WHERE s.id = :id AND s.reviewed_at IS NULL AND s.handed_back_at IS NULL
+       AND t.taken_back_at IS NULL AND t.sent_back_at IS NULL
+       AND EXISTS (SELECT 1 FROM pile_placing l JOIN pile_piece q ON q.id = l.pile_piece_id
+         WHERE l.submission_id = s.id AND l.n = t.n AND q.pile_id = :pile)`,
+    { id, pile },
+  );
+  if (!open) return undefined;
+  const pieces = all<{ sha256: Sha256 }>(
+    db,
+    'SELECT sha256 FROM piece WHERE submission_id = ? AND attempt = ? ORDER BY n',
+    [id, open.n],
+  );
+  return { ...open, sealed: pieces.map(({ sha256 }) => sha256) };
 }
 
 function findPress(

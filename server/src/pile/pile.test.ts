@@ -2,6 +2,7 @@ import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import { arrivedOf, type AssignmentId } from '@vestibul/core';
 import { TestSchool, bytesOf, type Caller } from '../testing/TestSchool';
 import { findScans } from '../testing/findScans';
+import { madeZip } from '../testing/madeZip';
 
 let school: TestSchool;
 let teacher: Caller;
@@ -187,6 +188,30 @@ describe('the sorting table', () => {
       await teacher.must('undoSorting', { params: course() });
       expect((await teacher.pileDone(pile.id)).counts['to sort']).toBe(3 - left);
     }
+  });
+
+  test('all that are alike are known, those of other pages too, and are placed together', async () => {
+    const names = Array.from({ length: 60 }, (_, i) => `phone of a guest/DSC_${1000 + i}.txt`);
+    names.push('DSC_0001.txt', 'by the window/DSC_0002.txt');
+    const zip = madeZip(names.map((name) => ({ name, bytes: bytesOf(`alike ${name}`) })));
+    const pile = await teacher.bringPile(school.course, { 'photos.zip': zip }, { assignmentId: profile });
+    const first = (await teacher.piecesIn(pile.id, 'to sort')).find(({ path }) => path.startsWith('phone'))!;
+    const shown = (await table()).pieces.filter(({ alike }) => alike === 60);
+    expect(shown.length).toBeGreaterThan(0);
+    expect(shown.every(({ path }) => path.startsWith('phone of a guest/'))).toBe(true);
+    const { ids } = await teacher.must('listAlike', { params: { pilePieceId: first.id } });
+    expect(new Set(ids).size).toBe(60);
+    await teacher.must('sortPieces', {
+      params: course(),
+      body: { kind: 'place', pieces: ids, students: [school.ids.mai], assignment: profile },
+    });
+    expect((await teacher.pileDone(pile.id)).counts).toMatchObject({ placed: 60, 'to sort': 2 });
+    await teacher.must('undoSorting', { params: course() });
+    expect((await teacher.pileDone(pile.id)).counts['to sort']).toBe(62);
+    await teacher.must('sortPieces', {
+      params: course(),
+      body: { kind: 'set aside', pieces: ids, as: 'not ours' },
+    });
   });
 
   test('work of somebody who has left lies on the table with their name, and nobody else of that name gets it', async () => {

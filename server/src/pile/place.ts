@@ -134,23 +134,34 @@ function uploadFor(
 }
 
 /**
- * Takes a placed piece out of its slots again: its attempts are taken back, and what else was in them is placed anew.
- * Inside the caller's transaction. Returns the submissions that were changed. Fails with `already-reviewed`.
+ * Takes placed pieces out of their slots again: the attempts they are in are taken back, and what else was in those is
+ * placed anew. Inside the caller's transaction. Returns the submissions that were changed. Fails with `already-reviewed`.
  */
-export function unplace(school: School, by: PersonId, piece: PilePieceRow): SubmissionId[] {
+export function unplace(
+  school: School,
+  by: PersonId,
+  pieces: readonly Pick<PilePieceRow, 'id'>[],
+): SubmissionId[] {
   const { db } = school;
-  const placings = all<{ submissionId: SubmissionId; n: number }>(
-    db,
-    'SELECT submission_id AS submissionId, n FROM pile_placing WHERE pile_piece_id = ?',
-    [piece.id],
+  const going = new Set(pieces.map(({ id }) => id));
+  const attempts = groupBy(
+    pieces.flatMap(({ id }) =>
+      all<{ submissionId: SubmissionId; n: number }>(
+        db,
+        'SELECT submission_id AS submissionId, n FROM pile_placing WHERE pile_piece_id = ?',
+        [id],
+      ),
+    ),
+    ({ submissionId, n }) => `${submissionId} ${n}`,
   );
-  for (const { submissionId, n } of placings) {
+  return [...attempts.values()].map(([attempt]) => {
+    const { submissionId, n } = attempt!;
     const row = findSubmission(db, submissionId);
     if (row.reviewedAt !== null || row.handedBackAt !== null) throw new Failure('already-reviewed');
-    const others = all<{ id: PilePieceId }>(
+    const placed = all<{ id: PilePieceId }>(
       db,
-      'SELECT pile_piece_id AS id FROM pile_placing WHERE submission_id = ? AND n = ? AND pile_piece_id <> ?',
-      [submissionId, n, piece.id],
+      'SELECT pile_piece_id AS id FROM pile_placing WHERE submission_id = ? AND n = ?',
+      [submissionId, n],
     );
     const at = school.now();
     run(
@@ -159,29 +170,15 @@ export function unplace(school: School, by: PersonId, piece: PilePieceRow): Subm
       { at, id: submissionId, n },
     );
     writeEvent(school, by, 'placing undone', aboutOf(row), { attempt: n }, at);
-    run(db, 'DELETE FROM pile_placing WHERE pile_piece_id = ? AND submission_id = ?', [
-      piece.id,
-      submissionId,
-    ]);
+    for (const { id } of placed)
+      if (going.has(id))
+        run(db, 'DELETE FROM pile_placing WHERE pile_piece_id = ? AND submission_id = ?', [id, submissionId]);
     settle(db, submissionId);
-    if (others.length > 0)
-      replaceOthers(
-        school,
-        by,
-        row,
-        others.map(({ id }) => id),
-      );
-  }
-  return placings.map(({ submissionId }) => submissionId);
-}
-
-function replaceOthers(
-  school: School,
-  by: PersonId,
-  row: ReturnType<typeof findSubmission>,
-  ids: readonly PilePieceId[],
-): void {
-  const pieces = ids.map((id) => findPilePiece(school.db, id));
-  const { madeAt } = findPile(school.db, pieces[0]!.pileId);
-  placePieces(school, by, pieces, [row.studentId], row.assignmentId, madeAt);
+    const staying = placed.filter(({ id }) => !going.has(id)).map(({ id }) => findPilePiece(db, id));
+    if (staying.length > 0) {
+      const { madeAt } = findPile(db, staying[0]!.pileId);
+      placePieces(school, by, staying, [row.studentId], row.assignmentId, madeAt);
+    }
+    return submissionId;
+  });
 }

@@ -162,44 +162,40 @@ export function undo(school: School, by: PersonId, course: CourseId): Sorted {
     const before = JSON.parse(step.before) as Before;
     const does = JSON.parse(step.does) as SortingDoes;
     const made = does.kind === 'place' ? 'placed' : does.as;
-    const submissions: SubmissionId[] = [];
-    const piles = new Set<PileId>();
+    const pieces = before.states.map(({ id }) => findPilePiece(db, id));
+    // Whatever somebody else did with it since is theirs to undo.
+    if (pieces.some(({ state }) => state !== made)) throw new Failure('already-placed');
+    const taught = findTaught(db, course, before);
+    const submissions = unplace(
+      school,
+      by,
+      [...pieces, ...taught].filter(({ state }) => state === 'placed'),
+    );
     for (const { id, state, reason } of before.states) {
-      const piece = findPilePiece(db, id);
-      piles.add(piece.pileId);
-      // Whatever somebody else did with it since is theirs to undo.
-      if (piece.state !== made) throw new Failure('already-placed');
-      if (piece.state === 'placed') submissions.push(...unplace(school, by, piece));
       setPieceState(db, id, state, reason);
       writeEvent(school, by, 'set aside', { course }, { pilePiece: id, as: asideOf(state) });
     }
+    for (const { id } of taught) setPieceState(db, id, 'to sort');
     for (const { words, was } of before.words) setWords(school, by, course, words, was);
-    submissions.push(...takeBackTaught(school, by, course, before));
     run(db, 'UPDATE sorting_step SET undone_at = ? WHERE n = ?', [school.now(), step.n]);
-    return { submissions, piles: [...piles] };
+    return { submissions, piles: [...new Set(pieces.map(({ pileId }) => pileId))] };
   });
 }
 
 const asideOf = (state: PilePieceRow['state']) =>
   state === 'later' || state === 'not ours' ? state : ('to sort' as const);
 
-/** What was placed by itself because of words that are taken back lies on the table again. */
-function takeBackTaught(school: School, by: PersonId, course: CourseId, before: Before): SubmissionId[] {
-  const { db } = school;
+/** What was placed by itself because of what the step taught: it lies on the table again when that is taken back. */
+function findTaught(db: Database, course: CourseId, before: Before): PilePieceRow[] {
   const words = new Set(before.words.map((one) => one.words));
   if (words.size === 0) return [];
-  const submissions: SubmissionId[] = [];
-  for (const { id } of all<{ id: PilePieceId }>(
+  return all<{ id: PilePieceId }>(
     db,
     "SELECT id FROM pile_piece WHERE course_id = ? AND state = 'placed' AND reason = 'taught'",
     [course],
-  )) {
-    const piece = findPilePiece(db, id);
-    if (!words.has(piece.answer?.words ?? '')) continue;
-    submissions.push(...unplace(school, by, piece));
-    setPieceState(db, id, 'to sort');
-  }
-  return submissions;
+  )
+    .map(({ id }) => findPilePiece(db, id))
+    .filter(({ answer }) => words.has(answer?.words ?? ''));
 }
 
 /** Does again what was undone last. Fails with `nothing-to-redo` and as `sort`. */

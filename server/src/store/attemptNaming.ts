@@ -71,14 +71,17 @@ export class AttemptNaming {
     return this.#named({ originalName: '', extension: '' }, n);
   }
 
-  /** The proper name of each file, unlike every other in the course, and how the one it came with passes the door. */
-  nameAll(files: readonly Incoming[], isAgreed: boolean): DoorName[] {
+  /**
+   * The proper name of each file, unlike every other in the course, and how the one it came with passes the door; so many
+   * are in the attempt `already`.
+   */
+  nameAll(files: readonly Incoming[], isAgreed: boolean, already = 0): DoorName[] {
     const rule = this.rule.tree;
     const given = new Set<string>();
     const isTaken = (key: string) =>
       given.has(key) || isPieceName(this.school.db, this.assignment.courseId, key);
     return files.map((file, i) => {
-      const { values, ...room } = this.#named(file, i + 1);
+      const { values, ...room } = this.#named(file, already + i + 1);
       const { name } = writeUniqueName(rule, values, room, isTaken);
       given.add(nameKey(name));
       // The extension follows the bytes, so the one it came with is no fault.

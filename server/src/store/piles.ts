@@ -1,4 +1,5 @@
 import {
+  alikeBy,
   pileStates,
   sha256Hex,
   type AssignmentId,
@@ -66,12 +67,14 @@ export interface PilePieceRow {
   sameAsPiece: PieceId | null;
   evidence: Evidence<PersonId, AssignmentId>[];
   answer: PieceAnswer | null;
+  /** What those that are alike have in common (`alikeBy`); '' before it was read. */
+  alike: string;
 }
 
 const pileColumns = `id, course_id AS courseId, by_id AS byId, name, period_id AS periodId, assignment_id AS assignmentId,
   made_at AS madeAt, sent_at AS sentAt, cancelled_at AS cancelledAt`;
 const pieceColumns = `q.id, q.pile_id AS pileId, q.course_id AS courseId, q.upload_id AS uploadId, q.entry, q.path, q.bytes,
-  q.sha256, q.mime, q.extension, q.modified_at AS modifiedAt, q.state, q.reason, q.same_as AS sameAs, q.same_as_piece AS sameAsPiece, q.evidence, q.answer`;
+  q.sha256, q.mime, q.extension, q.modified_at AS modifiedAt, q.state, q.reason, q.same_as AS sameAs, q.same_as_piece AS sameAsPiece, q.evidence, q.answer, q.alike`;
 
 interface StoredPiece extends Omit<PilePieceRow, 'evidence' | 'answer'> {
   evidence: string;
@@ -257,6 +260,36 @@ export function countOnTable(db: Database, course: CourseId, state: PileState): 
   )!.count;
 }
 
+/** How many lie on the table that are like each of these, by what makes them alike. */
+export function countAlike(
+  db: Database,
+  pieces: readonly Pick<PilePieceRow, 'courseId' | 'state' | 'alike'>[],
+): ReadonlyMap<string, number> {
+  const counts = new Map<string, number>();
+  for (const { courseId, state, alike } of pieces)
+    if (alike !== '' && !counts.has(alike))
+      counts.set(
+        alike,
+        one<{ count: number }>(
+          db,
+          'SELECT COUNT(*) AS count FROM pile_piece WHERE course_id = ? AND state = ? AND alike = ?',
+          [courseId, state, alike],
+        )!.count,
+      );
+  return counts;
+}
+
+/** Those on the table that are like one of them, in the order in which they lie there; at least that one. */
+export function listAlike(db: Database, piece: PilePieceRow, limit: number): PilePieceId[] {
+  if (piece.alike === '') return [piece.id];
+  return all<{ id: PilePieceId }>(
+    db,
+    `SELECT id FROM pile_piece WHERE course_id = :courseId AND state = :state AND alike = :alike
+     ORDER BY pile_id, path, id LIMIT :limit`,
+    { courseId: piece.courseId, state: piece.state, alike: piece.alike, limit },
+  ).map(({ id }) => id);
+}
+
 export type NewPilePiece = Pick<PilePieceRow, 'uploadId' | 'entry' | 'path' | 'bytes' | 'modifiedAt'> & {
   taken: { sha256: Sha256; mime: string; extension: string } | null;
   refusal: Refusal | '';
@@ -317,7 +350,7 @@ export function addPilePiece(school: School, pile: PileRow, piece: NewPilePiece)
  */
 export function keepAnswer(
   db: Database,
-  piece: Pick<PilePieceRow, 'id' | 'state'>,
+  piece: Pick<PilePieceRow, 'id' | 'pileId' | 'path' | 'state'>,
   found: Pick<PilePieceRow, 'state' | 'reason' | 'sameAs' | 'sameAsPiece' | 'evidence'> & {
     answer: PieceAnswer;
   },
@@ -326,10 +359,11 @@ export function keepAnswer(
     run(
       db,
       `UPDATE pile_piece SET state = :state, reason = :reason, same_as = :sameAs, same_as_piece = :sameAsPiece,
-         evidence = :evidence, answer = :answer
+         evidence = :evidence, answer = :answer, alike = :alike
        WHERE id = :id AND state = :was`,
       {
         ...found,
+        alike: alikeBy(piece.pileId, piece.path, found.answer.words),
         id: piece.id,
         was: piece.state,
         evidence: JSON.stringify(found.evidence),

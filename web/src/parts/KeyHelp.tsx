@@ -18,7 +18,7 @@ const keys: readonly [string[], string][] = [
   [['b'], 'joint work (on the sorting table)'],
   [['↵'], 'place it (on the sorting table)'],
   [['x', 'l'], 'not ours, later (on the sorting table)'],
-  [['v', 's'], 'take together, take all alike (on the sorting table)'],
+  [['v', 's', 'Esc'], 'take together, take all alike, let go (on the sorting table)'],
   [['u', 'U'], 'undo, do again (on the sorting table)'],
   [['n'], 'mend or change the name on the strip'],
   [['/'], 'find a name, also an old one'],

@@ -157,6 +157,7 @@ export const api = createApi({
       endSending: change('endSending', 'Table'),
       stopPile: change('stopPile', 'Table'),
       readTable: read('readTable', 'Table'),
+      listAlike: read('listAlike', 'Table'),
       sortPieces: change('sortPieces', ...sorts),
       undoSorting: change('undoSorting', ...sorts),
       redoSorting: change('redoSorting', ...sorts),

@@ -1,9 +1,10 @@
 import { useMemo, useRef, useState } from 'react';
 import { useDroppable } from '@dnd-kit/core';
+import { MOST_TOGETHER } from '@vestibul/contract';
 import { plainWords, writeName, type AssignmentId, type PersonId } from '@vestibul/core';
 import { Button } from '../../parts/Button';
 import { Field, inputClass } from '../../parts/Field';
-import { sayCount, sayListName, sayMoment } from '../../parts/format';
+import { sayCount, sayListName, sayMoment, sayNumber } from '../../parts/format';
 import { mayRun } from '../../parts/places';
 import { namedPiece } from '../../parts/stripFor';
 import { useKeys } from '../../parts/useKeys';
@@ -38,7 +39,7 @@ export function Deciding({
   onPlace,
   onSetAside,
 }: DecidingProps) {
-  const { who, work, isJoint, marked, alike } = choice;
+  const { who, work, isJoint, marked } = choice;
   const byId = useMemo(() => new Map(students.map((student) => [student.id, student])), [students]);
   const runs = mayRun(course);
   const candidates = piece.candidates.slice(0, MOST_KEYS);
@@ -111,9 +112,12 @@ export function Deciding({
             <Small keyName="l" onPress={() => onSetAside(shown === 'later' ? 'to sort' : 'later')}>
               {shown === 'later' ? 'to sort' : 'later'}
             </Small>
-            {alike.length > 1 ? (
-              <Small keyName="s" onPress={choice.markAlike}>
-                all {alike.length} alike
+            {piece.alike > 1 ? (
+              <Small keyName="s" onPress={() => void choice.markAlike()}>
+                {piece.alike > MOST_TOGETHER
+                  ? `${MOST_TOGETHER} of ${sayNumber(piece.alike)}`
+                  : `all ${piece.alike}`}{' '}
+                alike
               </Small>
             ) : null}
           </div>

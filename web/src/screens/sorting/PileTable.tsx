@@ -134,7 +134,7 @@ function Table({ course, period, students, table, shown, head, pager, children }
 
   const act = async (body: BodyFor<'sortPieces'>, says: string) => {
     if (!runs) return;
-    const sorted = marked.map(({ id }) => id);
+    const sorted = marked;
     choice.goOn();
     setGone((before) => new Set([...before, ...sorted]));
     const { data, error } = await sortPieces({ params, body });
@@ -150,7 +150,7 @@ function Table({ course, period, students, table, shown, head, pager, children }
   const place = (people: readonly PersonId[] = who) => {
     if (!piece || people.length === 0) return tell('Choose whose it is first.');
     if (!work) return tell('Choose what it is for first.');
-    const pieces = marked.map(({ id }) => id);
+    const pieces = [...marked];
     const whom = sayList(people.map(nameOf));
     void act(
       { kind: 'place', pieces, students: [...people], assignment: work },
@@ -159,7 +159,7 @@ function Table({ course, period, students, table, shown, head, pager, children }
   };
   const setAside = (as: 'not ours' | 'later' | 'to sort') => {
     if (!piece) return;
-    const pieces = marked.map(({ id }) => id);
+    const pieces = [...marked];
     const says = {
       'not ours': 'Set aside as not ours.',
       later: 'Set aside for later.',
@@ -180,7 +180,8 @@ function Table({ course, period, students, table, shown, head, pager, children }
     J: () => choice.step(1, true),
     K: () => choice.step(-1, true),
     v: () => choice.toggle(piece?.id),
-    s: () => choice.markAlike(),
+    s: () => void choice.markAlike(),
+    Escape: () => choice.letGo(),
     Enter: () => place(),
     b: () => choice.setJoint(!choice.isJoint),
     x: () => setAside('not ours'),

@@ -1,7 +1,8 @@
 import { useState, type KeyboardEvent } from 'react';
 import type { AnswerOf } from '@vestibul/contract';
 import type { AssignmentId, PersonId, PilePieceId } from '@vestibul/core';
-import type { Course } from '../../state/api';
+import { tellFailure } from '../../parts/Notices';
+import { api, type Course } from '../../state/api';
 
 export type OnTable = AnswerOf<'readTable'>['pieces'][number];
 
@@ -11,8 +12,8 @@ const LIKELY = 0.5;
 /** What is looked at on the table, what is taken with it, and what is chosen for it. */
 export interface Choice {
   piece: OnTable | undefined;
-  /** What an act is for: the pieces marked, or the one that is looked at. */
-  marked: OnTable[];
+  /** What an act is for: the pieces marked, or the one that is looked at; some may lie on another page of the table. */
+  marked: readonly PilePieceId[];
   isMarked: (id: PilePieceId) => boolean;
   who: readonly PersonId[];
   work: AssignmentId | null;
@@ -22,8 +23,9 @@ export interface Choice {
   pickUp: (id: PilePieceId) => void;
   step: (by: number, isRange?: boolean) => void;
   toggle: (id: PilePieceId | undefined) => void;
-  markAlike: () => void;
-  alike: OnTable[];
+  markAlike: () => Promise<void>;
+  /** Takes none together any more. */
+  letGo: () => void;
   chooseWho: (id: PersonId) => void;
   chooseWork: (id: AssignmentId) => void;
   setJoint: (isJoint: boolean) => void;
@@ -44,14 +46,17 @@ const nothing: Chosen = { of: null, who: null, work: undefined, isJoint: false }
 export function useChoice(course: Course, pieces: readonly OnTable[]): Choice {
   const [current, setCurrent] = useState<PilePieceId | null>(null);
   const [marks, setMarks] = useState<ReadonlySet<PilePieceId>>(new Set());
+  /** Those taken with them that are on another page. */
+  const [elsewhere, setElsewhere] = useState<readonly PilePieceId[]>([]);
+  const [askAlike] = api.useLazyListAlikeQuery();
   const [chosen, setChosen] = useState<Chosen>(nothing);
   const at = Math.max(
     0,
     pieces.findIndex(({ id }) => id === current),
   );
   const piece = pieces[at];
-  const there = pieces.filter(({ id }) => marks.has(id));
-  const marked = there.length > 0 ? there : piece ? [piece] : [];
+  const there = pieces.filter(({ id }) => marks.has(id)).map(({ id }) => id);
+  const marked = there.length > 0 ? [...there, ...elsewhere] : piece ? [piece.id] : [];
   const here = chosen.of === piece?.id ? chosen : { ...nothing, of: piece?.id ?? null };
   const change = (more: Partial<Chosen>) => setChosen({ ...here, ...more });
 
@@ -69,12 +74,15 @@ export function useChoice(course: Course, pieces: readonly OnTable[]): Choice {
     const [from, end] = [Math.min(at, to), Math.max(at, to)];
     setMarks(new Set([...marks, ...pieces.slice(from, end + 1).map(({ id }) => id)]));
   };
+  const letGo = () => {
+    setMarks(new Set());
+    setElsewhere([]);
+  };
   const look = (id: PilePieceId, isRange = false) => {
     const place = pieces.findIndex((one) => one.id === id);
     if (isRange) markRange(place);
     setCurrent(id);
   };
-  const alike = piece ? pieces.filter((other) => likeness(other) === likeness(piece)) : [];
   return {
     piece,
     marked,
@@ -85,9 +93,10 @@ export function useChoice(course: Course, pieces: readonly OnTable[]): Choice {
     look,
     pickUp(id) {
       if (marks.has(id)) return;
-      setMarks(new Set());
+      letGo();
       setCurrent(id);
     },
+    letGo,
     step(by, isRange = false) {
       const next = pieces[at + by];
       if (next) look(next.id, isRange);
@@ -98,8 +107,14 @@ export function useChoice(course: Course, pieces: readonly OnTable[]): Choice {
       if (!next.delete(id)) next.add(id);
       setMarks(next);
     },
-    alike,
-    markAlike: () => setMarks(new Set(alike.map(({ id }) => id))),
+    async markAlike() {
+      if (!piece || piece.alike < 2) return;
+      const { data, error } = await askAlike({ params: { pilePieceId: piece.id } });
+      if (!data) return tellFailure(error);
+      const here = new Set(pieces.map(({ id }) => id));
+      setMarks(new Set(data.ids.filter((id) => here.has(id))));
+      setElsewhere(data.ids.filter((id) => !here.has(id)));
+    },
     chooseWho(id) {
       if (!here.isJoint) return change({ who: [id] });
       change({ who: who.includes(id) ? who.filter((one) => one !== id) : [...who, id] });
@@ -107,11 +122,11 @@ export function useChoice(course: Course, pieces: readonly OnTable[]): Choice {
     chooseWork: (id) => change({ work: id }),
     setJoint: (isJoint) => change({ isJoint, who: isJoint ? who : who.slice(0, 1) }),
     goOn() {
-      const gone = new Set(marked.map(({ id }) => id));
+      const gone = new Set(marked);
       const next =
         pieces.slice(at + 1).find(({ id }) => !gone.has(id)) ?? pieces.find(({ id }) => !gone.has(id));
       setCurrent(next?.id ?? null);
-      setMarks(new Set());
+      letGo();
       setChosen(nothing);
     },
   };
@@ -124,14 +139,4 @@ export function enterPlaces(place: () => void): (event: KeyboardEvent) => void {
     event.preventDefault();
     place();
   };
-}
-
-/** What makes pieces alike: the same words for a person, or, where there are none, the same folder. */
-function likeness({ parts, path }: OnTable): string {
-  const words = parts
-    .filter(({ as }) => as === 'person' || as === 'somebody else')
-    .map(({ text }) => text.toLowerCase());
-  return words.length > 0
-    ? `words ${words.sort().join(' ')}`
-    : `folder ${path.split('/').slice(0, -1).join('/')}`;
 }
