@@ -6,7 +6,7 @@ import { splitName } from './splitName';
 import { rule } from './testing/madeCourse';
 import { roomInPath } from './path';
 import { writeName } from './writeName';
-import { writeUniqueNames } from './writeUniqueName';
+import { writeUniqueName, writeUniqueNames } from './writeUniqueName';
 
 const standing = rule('{period|pad 2}-{last}_{first}[_{assignment}]');
 const person = { period: 3, last: 'Đặng', first: 'Thị Mai', called: 'Mai' };
@@ -164,6 +164,30 @@ describe('writeName', () => {
 });
 
 describe('writeUniqueNames', () => {
+  test('hundreds of one name are numbered without a gap, and found by few looks', () => {
+    const used = new Set<string>();
+    let looks = 0;
+    for (let i = 1; i <= 500; i += 1) {
+      const { name } = writeUniqueName(rule('{last}'), { last: 'Abara' }, {}, (key) => {
+        looks += 1;
+        return used.has(key);
+      });
+      expect(name).toBe(i === 1 ? 'Abara' : `Abara_${i}`);
+      used.add(nameKey(name));
+    }
+    expect(looks).toBeLessThan(500 * 25);
+  });
+
+  test('among many with gaps it is a free one', () => {
+    fc.assert(
+      fc.property(fc.uniqueArray(fc.integer({ min: 1, max: 60 }), { maxLength: 60 }), (copies) => {
+        const used = new Set(copies.map((copy) => (copy === 1 ? 'abara' : `abara_${copy}`)));
+        const { name } = writeUniqueName(rule('{last}'), { last: 'Abara' }, {}, (key) => used.has(key));
+        expect(used.has(nameKey(name))).toBe(false);
+      }),
+    );
+  });
+
   test('numbers the second of two equal names, whatever case and marks they are written in', () => {
     const names = writeUniqueNames(rule('{last}_{first}'), [
       { values: { last: 'Demir', first: 'Ali' }, extension: '' },

@@ -1,4 +1,5 @@
 import { Failure } from '../failure';
+import { readTableLater } from '../pile/teach';
 import {
   changeAssignment,
   copyAssignments,
@@ -17,10 +18,14 @@ export const assignmentHandlers = {
   makeAssignment(call) {
     const id = makeAssignment(call.school, caller(call).id, call.params.courseId, call.body);
     tellAll(call.school, call.params.courseId);
+    readTableLater(call.school, call.params.courseId);
     return { id };
   },
   changeAssignment(call) {
-    tellAll(call.school, changeAssignment(call.school, caller(call).id, call.params.assignmentId, call.body));
+    const { school, params, body } = call;
+    const course = changeAssignment(school, caller(call).id, params.assignmentId, body);
+    tellAll(school, course);
+    readTableLater(school, course);
     return {};
   },
   copyAssignments(call) {
@@ -32,10 +37,13 @@ export const assignmentHandlers = {
     }
     const copied = copyAssignments(school, caller(call).id, params.courseId, body.assignmentIds);
     tellStaff(school, params.courseId);
+    readTableLater(school, params.courseId);
     return { copied };
   },
   dropAssignment(call) {
-    tellStaff(call.school, dropAssignment(call.school, caller(call).id, call.params.assignmentId));
+    const course = dropAssignment(call.school, caller(call).id, call.params.assignmentId);
+    tellStaff(call.school, course);
+    readTableLater(call.school, course);
     return {};
   },
   readAssignment: ({ school, params }) => readAssignment(school.db, params.assignmentId),

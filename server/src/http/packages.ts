@@ -1,4 +1,5 @@
 import { Failure } from '../failure';
+import { readTableLater } from '../pile/teach';
 import { applyPackage, readPackagePage, takePackage } from '../store/packages';
 import { caller, type JsonHandlers } from './call';
 import { tellStaff } from './tell';
@@ -31,7 +32,10 @@ export const packageHandlers = {
       call.params.packageId,
       call.body,
     );
-    for (const course of courses) tellStaff(call.school, course);
+    for (const course of courses) {
+      tellStaff(call.school, course);
+      readTableLater(call.school, course);
+    }
     return summary;
   },
 } satisfies Partial<JsonHandlers>;

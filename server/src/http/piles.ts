@@ -2,7 +2,7 @@ import { formOf, type CourseId, type PilePieceId, type UploadId } from '@vestibu
 import { MOST_TOGETHER, PAGE_SIZE, type AnswerOf } from '@vestibul/contract';
 import { advancePile } from '../pile/advance';
 import { countSteps, forgetWords, redo, sort, undo, type Sorted } from '../pile/sorting';
-import { teach } from '../pile/teach';
+import { readTableLater, teach } from '../pile/teach';
 import { Failure } from '../failure';
 import type { School } from '../school';
 import type { Database } from '../store/database';
@@ -195,6 +195,7 @@ export const pileHandlers = {
     const { school, params } = call;
     const by = caller(call).id;
     tellOfSorting(school, params.courseId, undo(school, by, params.courseId));
+    readTableLater(school, params.courseId);
     return { taught: 0, ...countSteps(school.db, by, params.courseId) };
   },
   async redoSorting(call) {
@@ -208,6 +209,7 @@ export const pileHandlers = {
   forgetWords({ school, params, body }) {
     forgetWords(school, params.courseId, body.words);
     tellStaff(school, params.courseId);
+    readTableLater(school, params.courseId);
     return {};
   },
 } satisfies Partial<JsonHandlers>;

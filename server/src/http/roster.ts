@@ -3,6 +3,7 @@ import { changeStudent, comeBack, leaveCourse, previewStudent } from '../store/a
 import { together } from '../store/database';
 import { joinRoster, listWithoutPassword, previewRoster, readRoster } from '../store/roster';
 import { caller, type Call, type JsonHandlers } from './call';
+import { readTableLater } from '../pile/teach';
 import { change } from './change';
 import { tellStaff } from './tell';
 
@@ -13,6 +14,7 @@ export const rosterHandlers = {
   joinRoster(call) {
     const result = joinRoster(call.school, caller(call).id, call.params.courseId, call.body);
     tellStaff(call.school, call.params.courseId);
+    readTableLater(call.school, call.params.courseId);
     return result;
   },
 
@@ -25,18 +27,21 @@ export const rosterHandlers = {
     );
   },
 
-  leaveCourse: change<Call<'leaveCourse'>>((school, by, course, { params }) =>
-    leaveCourse(school, by, course, params.studentId),
-  ),
-  comeBack: change<Call<'comeBack'>>((school, by, course, { params, body }) =>
-    comeBack(school, by, course, params.studentId, body.periodId),
-  ),
+  leaveCourse: change<Call<'leaveCourse'>>((school, by, course, { params }) => {
+    leaveCourse(school, by, course, params.studentId);
+    readTableLater(school, course);
+  }),
+  comeBack: change<Call<'comeBack'>>((school, by, course, { params, body }) => {
+    comeBack(school, by, course, params.studentId, body.periodId);
+    readTableLater(school, course);
+  }),
   previewStudent: ({ school, params, body }) =>
     previewStudent(school, params.courseId, params.studentId, body),
   changeStudent(call) {
     const { courseId, studentId } = call.params;
     const result = changeStudent(call.school, caller(call).id, courseId, studentId, call.body);
     tellStaff(call.school, courseId);
+    readTableLater(call.school, courseId);
     return result;
   },
 } satisfies Partial<JsonHandlers>;

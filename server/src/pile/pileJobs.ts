@@ -6,6 +6,7 @@ import {
   type CourseId,
   type Evidence,
   type PersonId,
+  type PieceNote,
   type PileId,
   type UploadId,
 } from '@vestibul/core';
@@ -20,6 +21,7 @@ import {
   keepAnswer,
   listOnTable,
   listPilePieces,
+  type PieceAnswer,
   type PilePieceRow,
   type PileRow,
 } from '../store/piles';
@@ -190,15 +192,23 @@ function judge(
   });
 }
 
+function isSame(answer: PieceAnswer, before: PieceAnswer | null): boolean {
+  return JSON.stringify(answer) === JSON.stringify(before);
+}
+
 function areSame(one: readonly PersonId[], other: readonly PersonId[]): boolean {
   return [...one].sort().join() === [...other].sort().join();
 }
 
 /**
- * Reads again what lies on a course's table, after something was decided; returns how much of it is told now, and of
- * which piles it is.
+ * Reads again what lies on a course's table, after something was decided or has changed; returns how much of it is told
+ * now, and of which piles it is. `note` is what is noted of what is told.
  */
-export function readTableAgain(school: School, course: CourseId): { pieces: number; piles: PileId[] } {
+export function readTableAgain(
+  school: School,
+  course: CourseId,
+  note: PieceNote | '',
+): { pieces: number; piles: PileId[] } {
   const { db } = school;
   const who = openIdentifier(school, course);
   const piles = new Map<PileId, PileRow>();
@@ -209,16 +219,19 @@ export function readTableAgain(school: School, course: CourseId): { pieces: numb
     const batch = listOnTable(db, course, 'to sort', after, BATCH);
     for (const piece of batch) {
       after = { pile: piece.pileId, path: piece.path, id: piece.id };
-      // What somebody put back on the table, or could not be placed, is not taken from it again.
-      if (piece.reason !== '') continue;
+      // What could not be placed stays, but for what a change of the course may have mended.
+      const mayBeMended = note === '' && (piece.reason === 'not-given' || piece.reason === 'left-course');
+      if (piece.reason !== '' && !mayBeMended) continue;
       const pile = piles.get(piece.pileId) ?? findPile(db, piece.pileId);
       piles.set(pile.id, pile);
       const answer = answerFor(who, pile, piece);
       const isTold = answer.decision === 'file' && answer.assignment !== null && pile.cancelledAt === null;
+      // Most of a large table is as it was; what is not written keeps nobody else waiting.
+      if (!isTold && piece.reason === '' && piece.alike !== '' && isSame(answer, piece.answer)) continue;
       const { sameAs, sameAsPiece, evidence } = piece;
       const isKept = keepAnswer(db, piece, {
         state: isTold ? 'told' : 'to sort',
-        reason: isTold ? 'taught' : '',
+        reason: isTold ? note : '',
         sameAs,
         sameAsPiece,
         evidence,

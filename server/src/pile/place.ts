@@ -48,6 +48,8 @@ const STAYS: Partial<Record<Failure['code'], Stay>> = {
   'left-course': 'left-course',
   'name-off-rule': 'name-off-rule',
   'year-over': 'year-over',
+  // The assignment was dropped in this moment.
+  'not-found': 'not-given',
 };
 
 /** Places pieces with students; the reason why they stay where that is refused. */

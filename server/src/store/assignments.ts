@@ -77,6 +77,8 @@ export function dropAssignment(school: School, by: PersonId, id: AssignmentId): 
       'UPDATE side_door SET assignment_id = NULL, shut_at = COALESCE(shut_at, :at) WHERE assignment_id = :id',
       { at: school.now(), id },
     );
+    // What still lies on the table of a pile that was for it alone is for another.
+    run(db, 'UPDATE pile SET assignment_id = NULL WHERE assignment_id = ?', [id]);
     run(db, 'DELETE FROM assignment WHERE id = ?', [id]);
     writeEvent(school, by, 'assignment dropped', { course: courseId, assignment: id }, {});
     return courseId;

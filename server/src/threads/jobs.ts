@@ -7,6 +7,7 @@ import {
   readPackage,
   type ListOptions,
   type CourseId,
+  type PieceNote,
   type PersonId,
   type PileId,
   type ReadList,
@@ -126,8 +127,8 @@ export const jobs = {
   },
 
   /** Reads again what lies on a course's table. */
-  readAgain({ folder, course }: { folder: string; course: CourseId }) {
-    return inSchool(folder, (school) => readTableAgain(school, course));
+  readAgain({ folder, course, note }: { folder: string; course: CourseId; note: PieceNote | '' }) {
+    return inSchool(folder, (school) => readTableAgain(school, course, note));
   },
 
   /** The names that do not follow the rule in force. */
