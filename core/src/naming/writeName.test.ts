@@ -272,5 +272,5 @@ describe('splitName', () => {
 
 test('a sign that is a letter with a mark is written the same in any normalisation form', () => {
   for (const last of ['≮', '≮'.normalize('NFD')])
-    expect(writeName(rule('{last}'), { last }, { extension: '' }).name).toBe('≮');
+    expect(writeName(rule('{last}'), { last }, { extension: '' })).toMatchObject({ name: '≮', mended: [] });
 });
