@@ -87,6 +87,7 @@ export { readPackage } from './roster/oneRoster/readPackage';
 export type { ReadPackage, RosterPackage } from './roster/oneRoster/readPackage';
 export { comparePackage, packageChangeKinds } from './roster/oneRoster/comparePackage';
 export type { PackageChangeKind, PackagePlan, SchoolLists } from './roster/oneRoster/comparePackage';
+export { fullName } from './text/fullName';
 export { plainWords, withoutMarks } from './text/plainWords';
 
 export {

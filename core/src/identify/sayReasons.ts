@@ -1,4 +1,5 @@
 import { groupBy } from '../groupBy';
+import { fullName } from '../text/fullName';
 import type { Identification, IdentifyCourse } from './identify';
 import type { NamePart } from './nameParts';
 import type { PersonMatch } from './peopleIndex';
@@ -80,7 +81,7 @@ function sayReasons<Person extends string, Work extends string>(
 }
 
 function nameOfValues(values: IdentifyCourse['students'][number]['values']): string {
-  return [values.called || values.first, values.last].filter(Boolean).join(' ');
+  return fullName(String(values.called || values.first || ''), String(values.last ?? ''));
 }
 
 const PART_WORDS: Record<PersonMatch['part'], string> = {

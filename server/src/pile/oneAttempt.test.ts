@@ -93,6 +93,20 @@ test('several undone at once are taken back once', async () => {
   for (const who of ['mai', 'chidi']) expect((await slotOf(poem, who))?.pieces ?? 0).toBe(0);
 });
 
+test('undone after the student has turned in anew, what they turned in goes on counting', async () => {
+  const essay = await school.assign('Cliff Essay', [2, 10], '2030-02-01T23:59');
+  const pile = await teacher.bringPile(school.course, {
+    'mai dang cliff essay.txt': bytesOf('e1'),
+    'IMG_5.txt': bytesOf('e2'),
+  });
+  await place(await idOf(pile.id, 'IMG_5.txt'), 'mai', essay);
+  const mai = school.as('mai');
+  await mai.turnIn(essay, [await mai.upload(essay, 'better.txt', bytesOf('e3'))]);
+  await teacher.must('undoSorting', { params: course() });
+  expect(await slotOf(essay, 'mai')).toMatchObject({ attempt: 2, pieces: 1 });
+  expect((await teacher.pileDone(pile.id)).counts).toMatchObject({ placed: 1, 'to sort': 1 });
+});
+
 test('what was reviewed is left as it is: what comes then is another attempt', async () => {
   const table = await school.assign('Soil Table', [2, 10], '2030-02-01T23:59');
   const pile = await teacher.bringPile(school.course, {

@@ -137,7 +137,7 @@ function uploadFor(
 
 /**
  * Takes placed pieces out of their slots again: the attempts they are in are taken back, and what else was in those is
- * placed anew. Inside the caller's transaction. Returns the submissions that were changed. Fails with `already-reviewed`.
+ * placed anew, unless there is a newer attempt. Inside the caller's transaction. Returns the submissions that were changed. Fails with `already-reviewed`.
  */
 export function unplace(
   school: School,
@@ -177,7 +177,8 @@ export function unplace(
         run(db, 'DELETE FROM pile_placing WHERE pile_piece_id = ? AND submission_id = ?', [id, submissionId]);
     settle(db, submissionId);
     const staying = placed.filter(({ id }) => !going.has(id)).map(({ id }) => findPilePiece(db, id));
-    if (staying.length > 0) {
+    // Where the student has turned in since, that is what counts, and stays so.
+    if (staying.length > 0 && n === row.attempts) {
       const { madeAt } = findPile(db, staying[0]!.pileId);
       placePieces(school, by, staying, [row.studentId], row.assignmentId, madeAt);
     }

@@ -1,5 +1,6 @@
 import {
   dueFor,
+  fullName,
   type AssignmentId,
   type CourseId,
   type GroupId,
@@ -71,7 +72,7 @@ export function requireTaker(
   } catch (error) {
     if (!(error instanceof Failure)) throw error;
     if (error.code === 'left-course')
-      throw new Failure('has-left', { name: `${sitting.first} ${sitting.last}`.trim() });
+      throw new Failure('has-left', { name: fullName(sitting.first, sitting.last) });
     if (error.code === 'not-given')
       throw new Failure('not-given-to', { title: assignment.title, period: sitting.periodLabel });
     throw error;

@@ -1,4 +1,4 @@
-import { instantToLocal, type Instant } from '@vestibul/core';
+import { fullName, instantToLocal, type Instant } from '@vestibul/core';
 
 const formatters = new Map<string, Intl.DateTimeFormat>();
 
@@ -97,9 +97,8 @@ export function sayListName({ last, first, called }: Named): string {
   return given ? `${last}, ${given}` : last;
 }
 
-/** `Chidi Abara`. */
 export function sayName({ last, first, called }: Named): string {
-  return [called || first, last].filter(Boolean).join(' ');
+  return fullName(called || first, last);
 }
 
 /** Initials for the small round sign. */
