@@ -110,11 +110,14 @@ test('a ZIP of 150 badly named files: watched, left, sorted by keyboard, undone 
   const work = page.getByRole('button', { name: /^For which\?/ });
   await expect(work).toContainText('Stream gauge log');
   await page.keyboard.press('a');
+  const titles = page.getByRole('menuitemradio');
+  await expect(titles.first()).toBeVisible();
   await page.keyboard.type('footpath in');
+  await expect(titles.filter({ hasText: 'Footpath interview' })).toBeFocused();
   await page.keyboard.press('Enter');
   await expect(work).toContainText('Footpath interview');
   await page.keyboard.press('a');
-  const titles = page.getByRole('menuitemradio');
+  await expect(titles.nth(1)).toBeVisible();
   expect(await axeFindings(page)).toEqual([]);
   const second = /^2(.*?)(?:(?:under )?\d+ %)?$/.exec((await titles.nth(1).textContent())!)![1]!;
   await page.keyboard.press('2');
