@@ -2,20 +2,7 @@ import { randomBytes } from 'node:crypto';
 import fs from 'node:fs';
 import type { Page } from '@playwright/test';
 import { axeFindings, expect, go, openDemo, picture, test, toPeriod, visitDemo } from './support/journey';
-
-const tray = (page: Page) => page.getByRole('region', { name: 'Tray' });
-const sheets = (page: Page) => tray(page).getByRole('listitem');
-
-async function openAssignment(page: Page, title: RegExp): Promise<void> {
-  await page.getByRole('link', { name: title }).first().click();
-  await expect(tray(page)).toBeVisible();
-}
-
-async function emptyTray(page: Page): Promise<void> {
-  const out = page.getByRole('button', { name: /out of the tray$/ });
-  for (let left = await out.count(); left > 0; left -= 1) await out.first().click();
-  await expect(sheets(page)).toHaveCount(0);
-}
+import { emptyTray, openAssignment, sheets, tray } from './support/tray';
 
 /** The teacher's own words for what is asked: a new assignment, with what is said of it. */
 async function give(page: Page, title: string, more: (page: Page) => Promise<void>): Promise<void> {

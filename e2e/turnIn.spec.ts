@@ -1,4 +1,5 @@
 import { expect, go, openWindow, test, visitDemo } from './support/journey';
+import { emptyTray, openAssignment } from './support/tray';
 
 const file = (name: string, text = name) => ({ name, mimeType: 'text/plain', buffer: Buffer.from(text) });
 
@@ -41,16 +42,9 @@ test('bad input on a phone: an empty file, two tabs with one tray, a file taken 
   const { page, context, faults } = await visitDemo(browser, demo, 'frashid', { phone: true }).catch(() =>
     visitDemo(browser, demo, 'fbinrashid', { phone: true }),
   );
-  await page
-    .getByRole('link', { name: /Stream gauge log/ })
-    .first()
-    .click();
+  await openAssignment(page, /Stream gauge log/);
+  await emptyTray(page);
   const input = page.getByLabel('Files to turn in');
-  const sheets = page.getByRole('region', { name: 'Tray' }).getByRole('listitem');
-  await expect(page.getByRole('region', { name: 'Tray' })).toBeVisible();
-  const out = page.getByRole('button', { name: /out of the tray$/ });
-  for (let left = await out.count(); left > 0; left -= 1) await out.first().click();
-  await expect(sheets).toHaveCount(0);
 
   await input.setInputFiles(file('empty.txt', ''));
   await page

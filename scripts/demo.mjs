@@ -4,6 +4,8 @@ import path from 'node:path';
 import { endWith, ensureBuilt, ensureInstalled, must, root, say, startBuilt, startMail } from './tools.mjs';
 
 const reset = process.argv.includes('--reset');
+/** As `demo/src/pileToBring.ts` calls it. */
+const PILE_TO_BRING = 'a pile to bring.zip';
 const folder = path.resolve(process.env.VESTIBUL_DATA || path.join(root, '.demo'));
 
 ensureInstalled();
@@ -28,7 +30,7 @@ if (reset && isDemo) {
     'arriving',
     'demo-school.json',
     'school-key.pem',
-    'a pile to bring.zip',
+    PILE_TO_BRING,
   ]) {
     fs.rmSync(path.join(folder, name), { recursive: true, force: true });
   }
@@ -53,7 +55,7 @@ if (address) {
   console.log(`  The sign-in page offers the demo people. By hand, with the password '${password}':`);
   for (const person of people) console.log(`    ${person.email.padEnd(34)} ${person.what}`);
   console.log(`\n  No mail leaves this machine: what it would send is read at  ${mail.page}`);
-  const pile = path.join(folder, 'a pile to bring.zip');
+  const pile = path.join(folder, PILE_TO_BRING);
   if (fs.existsSync(pile))
     console.log(`\n  Badly named files, to be brought to a sorting table, lie in  ${pile}`);
   console.log('\n  Ctrl-C ends it. npm run demo -- --reset makes the school anew.\n');

@@ -50,11 +50,8 @@ export function makeTokenizer(vocabulary: Vocabulary): (name: string) => NameTok
   const divide = (plain: string) => {
     let pieces = cache.get(plain);
     if (pieces === undefined) {
-      pieces = isUnspaced(plain)
-        ? divideUnspaced(plain, inRun)
-        : plain.length < SHORTEST_GLUED
-          ? null
-          : divideRun(plain, vocabulary);
+      if (isUnspaced(plain)) pieces = divideUnspaced(plain, inRun);
+      else pieces = plain.length < SHORTEST_GLUED ? null : divideRun(plain, vocabulary);
       cache.set(plain, pieces);
     }
     return pieces;
@@ -73,12 +70,13 @@ export function makeTokenizer(vocabulary: Vocabulary): (name: string) => NameTok
     return words.map((word, i) => {
       const before = words[i - 1];
       const from = before ? before.at + before.raw.length : 0;
+      const end = word.at + word.raw.length;
       return {
         isCutOut: false,
         ...word,
         gap: name.slice(from, word.at),
-        isAddress: name[word.at + word.raw.length] === '@',
-        isOwner: OWNER.test(name.slice(word.at + word.raw.length, word.at + word.raw.length + 3)),
+        isAddress: name[end] === '@',
+        isOwner: OWNER.test(name.slice(end, end + 3)),
       };
     });
   };

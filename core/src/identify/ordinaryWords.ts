@@ -3,8 +3,8 @@ import { compact } from '../naming/nameWords';
 const listed = (text: string) => new Set(text.trim().split(/\s+/).map(compact));
 
 /**
- * Words that file names are made of besides who and what (common practice, no source; English and some of East Asia, from memory). They
- * tell nobody, and stand in the way of nothing.
+ * Words that file names are made of besides who and what (common practice, no source; English and some of East Asia, from
+ * memory). They tell nobody, and stand in the way of nothing.
  */
 export const FILLERS = listed(`
   copy kopie copia copie kopi kopia kopio of final finished done complete completed draft rough new old real actual latest newest last good best

@@ -60,14 +60,11 @@ function divideStretch(stretch: string, vocabulary: RunVocabulary): string[] {
   for (let from = signs.length - 1; from >= 0; from -= 1) {
     const next = best[from + 1]!;
     const [first, ...others] = next.pieces;
-    const rest: Piece =
+    const rest = (text: string): Piece => ({ text, kind: 'rest' });
+    let most =
       first?.kind === 'rest'
-        ? { text: signs[from]! + first.text, kind: 'rest' }
-        : { text: signs[from]!, kind: 'rest' };
-    let most = {
-      score: next.score - (first?.kind === 'rest' ? 0 : EACH_REST),
-      pieces: [rest, ...(first?.kind === 'rest' ? others : next.pieces)],
-    };
+        ? { score: next.score, pieces: [rest(signs[from]! + first.text), ...others] }
+        : { score: next.score - EACH_REST, pieces: [rest(signs[from]!), ...next.pieces] };
     let text = '';
     for (let to = from; to < Math.min(signs.length, from + LONGEST_PIECE); to += 1) {
       text += signs[to]!;

@@ -1,5 +1,5 @@
 import { Failure } from '../failure';
-import { readTableLater } from '../pile/teach';
+import { readTableLater, tellCourseChanged } from '../pile/teach';
 import {
   changeAssignment,
   copyAssignments,
@@ -36,14 +36,12 @@ export const assignmentHandlers = {
       if (role === null) throw new Failure('not-allowed');
     }
     const copied = copyAssignments(school, caller(call).id, params.courseId, body.assignmentIds);
-    tellStaff(school, params.courseId);
-    readTableLater(school, params.courseId);
+    tellCourseChanged(school, params.courseId);
     return { copied };
   },
   dropAssignment(call) {
-    const course = dropAssignment(call.school, caller(call).id, call.params.assignmentId);
-    tellStaff(call.school, course);
-    readTableLater(call.school, course);
+    const { school, params } = call;
+    tellCourseChanged(school, dropAssignment(school, caller(call).id, params.assignmentId));
     return {};
   },
   readAssignment: ({ school, params }) => readAssignment(school.db, params.assignmentId),

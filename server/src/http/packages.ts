@@ -1,8 +1,7 @@
 import { Failure } from '../failure';
-import { readTableLater } from '../pile/teach';
+import { tellCourseChanged } from '../pile/teach';
 import { applyPackage, readPackagePage, takePackage } from '../store/packages';
 import { caller, type JsonHandlers } from './call';
-import { tellStaff } from './tell';
 
 /** Longest name kept of a package's file, in characters. */
 const LONGEST_NAME = 200;
@@ -32,10 +31,7 @@ export const packageHandlers = {
       call.params.packageId,
       call.body,
     );
-    for (const course of courses) {
-      tellStaff(call.school, course);
-      readTableLater(call.school, course);
-    }
+    for (const course of courses) tellCourseChanged(call.school, course);
     return summary;
   },
 } satisfies Partial<JsonHandlers>;

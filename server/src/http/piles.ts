@@ -2,7 +2,7 @@ import { formOf, type CourseId, type PilePieceId, type UploadId } from '@vestibu
 import { MOST_TOGETHER, PAGE_SIZE, type AnswerOf } from '@vestibul/contract';
 import { advancePile } from '../pile/advance';
 import { countSteps, forgetWords, redo, sort, undo, type Sorted } from '../pile/sorting';
-import { readTableLater, teach } from '../pile/teach';
+import { readTableLater, teach, tellCourseChanged } from '../pile/teach';
 import { Failure } from '../failure';
 import type { School } from '../school';
 import type { Database } from '../store/database';
@@ -208,8 +208,7 @@ export const pileHandlers = {
   listKnownWords: ({ school, params }) => listKnownWords(school.db, params.courseId),
   forgetWords({ school, params, body }) {
     forgetWords(school, params.courseId, body.words);
-    tellStaff(school, params.courseId);
-    readTableLater(school, params.courseId);
+    tellCourseChanged(school, params.courseId);
     return {};
   },
 } satisfies Partial<JsonHandlers>;

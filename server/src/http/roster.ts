@@ -1,11 +1,10 @@
 import { makeWelcomeLink, welcomePath } from '../auth/sessions';
+import { readTableLater, tellCourseChanged } from '../pile/teach';
 import { changeStudent, comeBack, leaveCourse, previewStudent } from '../store/attendance';
 import { together } from '../store/database';
 import { joinRoster, listWithoutPassword, previewRoster, readRoster } from '../store/roster';
 import { caller, type Call, type JsonHandlers } from './call';
-import { readTableLater } from '../pile/teach';
 import { change } from './change';
-import { tellStaff } from './tell';
 
 export const rosterHandlers = {
   readRoster: ({ school, params }) => readRoster(school.db, params.courseId),
@@ -13,8 +12,7 @@ export const rosterHandlers = {
 
   joinRoster(call) {
     const result = joinRoster(call.school, caller(call).id, call.params.courseId, call.body);
-    tellStaff(call.school, call.params.courseId);
-    readTableLater(call.school, call.params.courseId);
+    tellCourseChanged(call.school, call.params.courseId);
     return result;
   },
 
@@ -40,8 +38,7 @@ export const rosterHandlers = {
   changeStudent(call) {
     const { courseId, studentId } = call.params;
     const result = changeStudent(call.school, caller(call).id, courseId, studentId, call.body);
-    tellStaff(call.school, courseId);
-    readTableLater(call.school, courseId);
+    tellCourseChanged(call.school, courseId);
     return result;
   },
 } satisfies Partial<JsonHandlers>;

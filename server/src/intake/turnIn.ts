@@ -76,8 +76,8 @@ interface Press {
 
 /**
  * The end of every way in: one attempt of a student with its pieces, under their proper names, and its lines; more of the
- * same pile joins the attempt that is out of it already. Inside the caller's transaction. Fails with `not-given`, `left-course` (somebody else who places it: `not-given-to`, `has-left`),
- * `name-off-rule`.
+ * same pile joins the attempt that is out of it already. Inside the caller's transaction. Fails with `not-given`,
+ * `left-course` (somebody else who places it: `not-given-to`, `has-left`), `name-off-rule`.
  */
 export function makeAttempt(
   school: School,
@@ -98,10 +98,10 @@ export function makeAttempt(
     uploads.map((upload) => upload.startedAt),
   );
   const joined = standing && press.pile ? findAttemptOfPile(db, standing.id, press.pile) : undefined;
-  const already = joined?.sealed.length ?? 0;
+  const already = joined?.sealed ?? [];
   const n = joined?.n ?? (standing?.attempts ?? 0) + 1;
   const naming = new AttemptNaming(school, assignment, sitting, { n, at, due });
-  const names = naming.nameAll(uploads.map(asIncoming), press.namesAgreed, already);
+  const names = naming.nameAll(uploads.map(asIncoming), press.namesAgreed, already.length);
   const asked = names.find(({ passage }) => passage === 'asked');
   if (asked) throw new Failure('name-off-rule', { name: asked.cameAs, proper: asked.name });
   const heldForName = names.some(({ passage }) => passage === 'held');
@@ -130,10 +130,10 @@ export function makeAttempt(
     about,
     {
       attempt: n,
-      pieces: already + uploads.length,
+      pieces: already.length + uploads.length,
       lateMs: attempt.lateMs,
       due: attempt.due,
-      sealed: [...(joined?.sealed ?? []), ...files.map(({ sha256 }) => sha256)],
+      sealed: [...already, ...files.map(({ sha256 }) => sha256)],
       ...(press.delivery ? { delivery: press.delivery } : {}),
       ...(press.pile ? { pile: press.pile } : {}),
     },
@@ -152,7 +152,7 @@ export function makeAttempt(
       school,
       by,
       about,
-      { attempt: n, n: already + i + 1, name: names[i]!.name, at },
+      { attempt: n, n: already.length + i + 1, name: names[i]!.name, at },
       upload,
       files[i]!,
     );

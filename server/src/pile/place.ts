@@ -137,7 +137,8 @@ function uploadFor(
 
 /**
  * Takes placed pieces out of their slots again: the attempts they are in are taken back, and what else was in those is
- * placed anew, unless there is a newer attempt. Inside the caller's transaction. Returns the submissions that were changed. Fails with `already-reviewed`.
+ * placed anew, unless there is a newer attempt. Inside the caller's transaction. Returns the submissions that were
+ * changed. Fails with `already-reviewed`.
  */
 export function unplace(
   school: School,

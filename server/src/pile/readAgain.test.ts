@@ -1,6 +1,6 @@
 import { afterAll, beforeAll, expect, test } from '@jest/globals';
 import type { AssignmentId, PileCounts, PileId } from '@vestibul/core';
-import { TestSchool, bytesOf, type Caller } from '../testing/TestSchool';
+import { TestSchool, bytesOf, until, type Caller } from '../testing/TestSchool';
 
 /** What lies on the table is read again when what is known of the course changes. */
 let school: TestSchool;
@@ -13,13 +13,12 @@ afterAll(() => school.close());
 
 const course = () => ({ courseId: school.course });
 
-/** Comes back when the pile stands as is said; the test's own time ends it otherwise. */
-async function until(pile: PileId, counts: Partial<PileCounts>): Promise<void> {
-  for (;;) {
+/** Comes back when the pile stands as is said. */
+function untilPile(pile: PileId, counts: Partial<PileCounts>): Promise<void> {
+  return until(async () => {
     const now = (await teacher.pileDone(pile)).counts;
-    if (Object.entries(counts).every(([state, count]) => now[state as keyof PileCounts] === count)) return;
-    await new Promise((resolve) => setTimeout(resolve, 20));
-  }
+    return Object.entries(counts).every(([state, count]) => now[state as keyof PileCounts] === count);
+  });
 }
 
 async function reasonOf(path: string) {
@@ -41,7 +40,7 @@ test('who joins late gets what lay there under their name', async () => {
       people: [{ last: 'Ferreira', first: 'Quillon', email: 'qf@larkmoor.example', periodId: period!.id }],
     },
   });
-  await until(pile.id, { placed: 1, 'to sort': 1 });
+  await untilPile(pile.id, { placed: 1, 'to sort': 1 });
   const [placed] = await teacher.piecesIn(pile.id, 'placed');
   expect(placed).toMatchObject({ path: 'Quillon Ferreira stream gauge log.txt', reason: '' });
 });
@@ -53,18 +52,17 @@ test('an assignment that is made gets its work; one that is not given yet, when 
   });
   expect(pile.counts).toMatchObject({ placed: 0, 'to sort': 2 });
   await school.assign('Cloud Chart', [2, 10], '2030-02-01T23:59');
-  await until(pile.id, { placed: 1, 'to sort': 1 });
+  await untilPile(pile.id, { placed: 1, 'to sort': 1 });
 
   const tide = await school.assign('Tide Table', [10], '2030-02-01T23:59');
-  await until(pile.id, { placed: 1, 'to sort': 1, told: 0 });
-  while ((await reasonOf('mai dang tide table.txt')) !== 'not-given')
-    await new Promise((resolve) => setTimeout(resolve, 20));
+  await untilPile(pile.id, { placed: 1, 'to sort': 1, told: 0 });
+  await until(async () => (await reasonOf('mai dang tide table.txt')) === 'not-given');
   const dues = [2, 10].map((number) => ({ periodId: school.periods[number]!, dueLocal: '2030-02-01T23:59' }));
   await teacher.must('changeAssignment', {
     params: { assignmentId: tide },
     body: { title: 'Tide Table', dues },
   });
-  await until(pile.id, { placed: 2, 'to sort': 0 });
+  await untilPile(pile.id, { placed: 2, 'to sort': 0 });
 });
 
 test('an assignment that only a pile on the table is for can be dropped, and its pile stays', async () => {
@@ -81,7 +79,7 @@ test('an assignment that only a pile on the table is for can be dropped, and its
       ({ assignmentId, assignmentCandidates }) =>
         assignmentId === gone || assignmentCandidates.some(({ assignment }) => assignment === gone),
     );
-  while (await isForGone()) await new Promise((resolve) => setTimeout(resolve, 20));
+  await until(async () => !(await isForGone()));
   expect((await teacher.pileDone(pile.id)).counts['to sort']).toBe(2);
 });
 
@@ -101,12 +99,12 @@ test('words that are forgotten tell nobody any more, and what was undone says so
       assignment: school.assignment,
     },
   });
-  await until(pile.id, { placed: 2 });
+  await untilPile(pile.id, { placed: 2 });
   await teacher.must('undoSorting', { params: course() });
   const candidates = async () => {
     const { pieces } = await teacher.must('readTable', { params: course() });
     return pieces.filter(({ pileId }) => pileId === pile.id).flatMap((piece) => piece.candidates);
   };
-  while ((await candidates()).length > 0) await new Promise((resolve) => setTimeout(resolve, 20));
+  await until(async () => (await candidates()).length === 0);
   expect((await teacher.pileDone(pile.id)).counts['to sort']).toBe(2);
 });

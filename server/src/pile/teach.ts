@@ -24,6 +24,12 @@ export function readTableLater(school: School, course: CourseId): void {
   }, school.report);
 }
 
+/** The course has changed in what tells whose work is and what it is for: its staff's pages and its table are read again. */
+export function tellCourseChanged(school: School, course: CourseId): void {
+  tellStaff(school, course);
+  readTableLater(school, course);
+}
+
 async function readAgain(school: School, course: CourseId, note: PieceNote | ''): Promise<number> {
   const told = await runJob('readAgain', { folder: school.folder, course, note });
   // It may have been closed meanwhile; what is told is placed when it opens again.

@@ -368,5 +368,10 @@ export class TestSchool {
   }
 }
 
+/** Comes back when something holds that goes on by itself; the test's own time ends it otherwise. */
+export async function until(holds: () => Promise<boolean>): Promise<void> {
+  while (!(await holds())) await new Promise((resolve) => setTimeout(resolve, 20));
+}
+
 /** Bytes of a text. */
 export const bytesOf = (text: string) => new Uint8Array(Buffer.from(text));

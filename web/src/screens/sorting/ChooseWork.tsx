@@ -7,7 +7,7 @@ import { menuClass, menuItemClass } from '../../parts/menuClass';
 import { useKeys } from '../../parts/useKeys';
 import type { Course } from '../../state/api';
 import { sayShare } from './pileWords';
-import type { OnTable } from './useChoice';
+import { MOST_KEYS, type OnTable } from './useChoice';
 
 interface ChooseWorkProps {
   course: Course;
@@ -16,9 +16,6 @@ interface ChooseWorkProps {
   canChoose: boolean;
   onChoose: (id: AssignmentId) => void;
 }
-
-/** Assignments that a number key reaches. */
-const MOST_KEYS = 9;
 
 /** What it is for: all assignments, the likeliest first; by number key, or by typing how the title begins. */
 export function ChooseWork({ course, piece, work, canChoose, onChoose }: ChooseWorkProps) {

@@ -12,7 +12,7 @@ import { useZone } from '../../parts/useSession';
 import type { Course, RackStudent } from '../../state/api';
 import { ChooseWork } from './ChooseWork';
 import { sayShare } from './pileWords';
-import { enterPlaces, type Choice, type OnTable } from './useChoice';
+import { MOST_KEYS, enterPlaces, type Choice, type OnTable } from './useChoice';
 
 interface DecidingProps {
   course: Course;
@@ -24,9 +24,6 @@ interface DecidingProps {
   onPlace: () => void;
   onSetAside: (as: 'not ours' | 'later' | 'to sort') => void;
 }
-
-/** Candidates that a number key reaches. */
-const MOST_KEYS = 9;
 
 /** Whose it is and what it is for: the likeliest first, then anybody by name; and what it will be called. */
 export function Deciding({

@@ -28,7 +28,7 @@ import { DropHere } from './DropHere';
 import { PileLine } from './PileLine';
 import { SlotsToDropOn } from './SlotsToDropOn';
 import { TableList } from './TableList';
-import { useChoice, type OnTable } from './useChoice';
+import { MOST_KEYS, useChoice, type OnTable } from './useChoice';
 
 interface PileTableProps {
   course: Course;
@@ -189,7 +189,7 @@ function Table({ course, period, students, table, shown, head, pager, children }
     u: () => void step('undo'),
     U: () => void step('redo'),
     ...Object.fromEntries(
-      Array.from({ length: 9 }, (_, i) => [
+      Array.from({ length: MOST_KEYS }, (_, i) => [
         String(i + 1),
         () => {
           const candidate = piece?.candidates[i];

@@ -6,6 +6,9 @@ import { api, type Course } from '../../state/api';
 
 export type OnTable = AnswerOf<'readTable'>['pieces'][number];
 
+/** Candidates, and assignments, that a number key reaches. */
+export const MOST_KEYS = 9;
+
 /** Answers from so sure on are chosen before anybody says so; Enter then agrees to them. */
 const LIKELY = 0.5;
 
