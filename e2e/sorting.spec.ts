@@ -68,6 +68,7 @@ test('a ZIP of 150 badly named files: watched, left, sorted by keyboard, undone 
       repeats: of('exact repeat'),
       notOurs: of('not ours'),
       refused: of('refused'),
+      onTheirWay: of('being read') + of('about to be placed'),
     };
     const { arrived, ...parts } = counts;
     expect(Object.values(parts).reduce((sum, count) => sum + count, 0)).toBe(arrived);

@@ -191,10 +191,11 @@ export const pileHandlers = {
       ...countSteps(school.db, by, params.courseId),
     };
   },
-  undoSorting(call) {
+  async undoSorting(call) {
     const { school, params } = call;
     const by = caller(call).id;
-    tellOfSorting(school, params.courseId, undo(school, by, params.courseId));
+    const undone = await school.piles.inTurn(params.courseId, () => undo(school, by, params.courseId));
+    tellOfSorting(school, params.courseId, undone);
     readTableLater(school, params.courseId);
     return { taught: 0, ...countSteps(school.db, by, params.courseId) };
   },

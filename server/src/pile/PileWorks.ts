@@ -1,4 +1,4 @@
-import type { PileId } from '@vestibul/core';
+import type { CourseId, PileId } from '@vestibul/core';
 
 /** What is going on for a pile right now. */
 export interface PileWork {
@@ -16,6 +16,8 @@ interface Running extends PileWork {
 /** The piles that are being worked on. What is done of each is written down piece by piece, so a restart goes on from there. */
 export class PileWorks {
   readonly #running = new Map<PileId, Running>();
+  /** The last that waits for its turn at a course's table. */
+  readonly #turns = new Map<CourseId, Promise<unknown>>();
   #isClosed = false;
 
   /** What is going on for a pile, or undefined. */
@@ -65,6 +67,21 @@ export class PileWorks {
     const isAskedAgain = this.#running.get(id)?.isAskedAgain ?? false;
     this.#running.delete(id);
     return isAskedAgain;
+  }
+
+  /**
+   * Does one thing after the other with a course's table: what reads it knows the words of its beginning, and would place
+   * again what is undone meanwhile.
+   */
+  inTurn<Result>(course: CourseId, work: () => Result | Promise<Result>): Promise<Result> {
+    const before = this.#turns.get(course) ?? Promise.resolve();
+    const turn = before.then(work, work);
+    this.#turns.set(course, turn);
+    const leave = () => {
+      if (this.#turns.get(course) === turn) this.#turns.delete(course);
+    };
+    turn.then(leave, leave);
+    return turn;
   }
 
   /** Stops what is going on and begins nothing more; resolves once all of it has ended. */

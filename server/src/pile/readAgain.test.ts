@@ -83,6 +83,35 @@ test('an assignment that only a pile on the table is for can be dropped, and its
   expect((await teacher.pileDone(pile.id)).counts['to sort']).toBe(2);
 });
 
+test('what is undone waits until nobody reads the table by what it taught', async () => {
+  const { piles } = school.running.school;
+  const pile = await teacher.bringPile(
+    school.course,
+    { 'mumbo w.txt': bytesOf('u1') },
+    { assignmentId: school.assignment },
+  );
+  const { id } = (await teacher.piecesIn(pile.id, 'to sort'))[0]!;
+  const body = { kind: 'place', pieces: [id], students: [school.ids.chidi], assignment: school.assignment };
+  await teacher.must('sortPieces', { params: course(), body });
+  const done: string[] = [];
+  let endReading = () => {};
+  const reading = piles.inTurn(school.course, async () => {
+    await new Promise<void>((resolve) => (endReading = resolve));
+    done.push('read');
+  });
+  const undoing = teacher.must('undoSorting', { params: course() }).then(() => done.push('undone'));
+  // The request after it is answered, so it has reached the server as well.
+  expect((await teacher.pileDone(pile.id)).counts.placed).toBe(1);
+  endReading();
+  await Promise.all([reading, undoing]);
+  expect(done).toEqual(['read', 'undone']);
+  expect((await teacher.pileDone(pile.id)).counts).toMatchObject({ placed: 0, 'to sort': 1 });
+  // A reading that fails holds up nobody.
+  await piles.inTurn(school.course, () => Promise.reject(new Error('a thread ended'))).catch(() => undefined);
+  await teacher.must('redoSorting', { params: course() });
+  expect((await teacher.pileDone(pile.id)).counts.placed).toBe(1);
+});
+
 test('words that are forgotten tell nobody any more, and what was undone says so', async () => {
   const pile = await teacher.bringPile(
     school.course,
