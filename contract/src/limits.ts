@@ -10,6 +10,10 @@ export const MOST_BYTES_A_DAY = 20 * 1024 * MB;
 /** Most bytes that one guest brings, and most that come by one side door in a day. */
 export const MOST_GUEST_BYTES = 4 * 1024 * MB;
 export const MOST_DOOR_BYTES_A_DAY = 60 * 1024 * MB;
+/** Most bytes of one pile, as it is sent and, once more, as its ZIP files unpack. */
+export const MOST_PILE_BYTES = 40 * 1024 * MB;
+/** How long a file on its way is kept after its last byte, in days. */
+export const UPLOAD_DAYS = 7;
 /** Longest text written in the application, in characters of Markdown: a thesis of 80 pages has about 200,000. */
 export const LONGEST_TEXT = 400_000;
 /** Longest list of people taken at once, in characters. */

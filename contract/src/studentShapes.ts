@@ -104,6 +104,8 @@ export const tray = z.object({
       originalName: z.string(),
       bytes: count,
       arrived: z.boolean(),
+      /** When what has come of it is removed, if nothing more of it comes. */
+      expiresAt: instant.nullable(),
       kind: z.enum(uploadKinds),
       form: z.string(),
       name: z.string(),

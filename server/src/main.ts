@@ -27,6 +27,7 @@ try {
         })
       : null,
     keepFree: environment.VESTIBUL_KEEP_FREE ? Number(environment.VESTIBUL_KEEP_FREE) : undefined,
+    mostBytes: environment.VESTIBUL_MOST_BYTES ? Number(environment.VESTIBUL_MOST_BYTES) : undefined,
   });
   if (running.firstLink) {
     console.log(

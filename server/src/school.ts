@@ -8,12 +8,14 @@ import {
   MOST_BYTES_A_DAY,
   MOST_DOOR_BYTES_A_DAY,
   MOST_GUEST_BYTES,
+  MOST_PILE_BYTES,
   MOST_UPLOADS_AN_HOUR,
 } from '@vestibul/contract';
 import { openDatabase, one, type Database } from './store/database';
 import { completeTree } from './store/tree';
 import { openSchoolKey, type SchoolKey } from './vault/schoolKey';
 import type { Mailer } from './mail/Mailer';
+import { Room } from './intake/Room';
 import { Vault } from './vault/Vault';
 import { PileWorks } from './pile/PileWorks';
 import { Bus } from './live/Bus';
@@ -32,6 +34,10 @@ export interface SchoolOptions {
   clock?: () => number;
   largestFile?: number;
   keepFree?: number;
+  /** Most bytes of the data folder in all, where it may not have all of its disk. */
+  mostBytes?: number | null;
+  /** Of a thread: the room that the main thread counts in. */
+  room?: SharedArrayBuffer;
   /** What sends letters; none are sent without it. */
   mail?: Mailer | null;
   /** The address of the school's pages, for letters. */
@@ -39,6 +45,11 @@ export interface SchoolOptions {
   /** Told of errors that no request waits for. */
   report?: (error: unknown) => void;
 }
+
+/** With what a thread opens the same school: plain data. */
+export type ThreadSchool = Required<
+  Pick<SchoolOptions, 'folder' | 'keepFree' | 'largestFile' | 'mostBytes' | 'room'>
+>;
 
 /** One school's data folder, open: what every part of the server works on. */
 export interface School {
@@ -61,6 +72,10 @@ export interface School {
   report: (error: unknown) => void;
   /** The data folder. */
   folder: string;
+  /** For opening the same school in a thread. */
+  forThread: ThreadSchool;
+  /** How much room there is for files. */
+  room: Room;
   /** Where files on their way are kept. */
   arriving: string;
   /** Held by whoever writes to a file on its way, so that it is never sealed under somebody's hands. */
@@ -74,6 +89,7 @@ export interface School {
     bytesADay: number;
     guestBytes: number;
     doorBytesADay: number;
+    pileBytes: number;
   };
   close: () => void;
 }
@@ -82,12 +98,15 @@ export interface School {
 export function openSchool(options: SchoolOptions): School {
   const arriving = path.join(options.folder, 'arriving');
   fs.mkdirSync(arriving, { recursive: true });
+  fs.chmodSync(arriving, 0o700);
+  const { folder, keepFree = KEEP_FREE, largestFile = LARGEST_FILE, mostBytes = null } = options;
+  const room = new Room(folder, { keepFree, mostBytes }, options.room);
   const db = openDatabase(path.join(options.folder, 'vestibul.sqlite'));
   completeTree(db);
   const clock = options.clock ?? Date.now;
   return {
     db,
-    vault: new Vault(path.join(options.folder, 'vault')),
+    vault: new Vault(path.join(folder, 'vault'), room),
     key: openSchoolKey(options.folder),
     bus: new Bus(),
     mail: options.mail ?? null,
@@ -96,18 +115,21 @@ export function openSchool(options: SchoolOptions): School {
     works: new LongWorks(),
     piles: new PileWorks(),
     report: options.report ?? (() => {}),
-    folder: options.folder,
+    folder,
+    forThread: { folder, keepFree, largestFile, mostBytes, room: room.shared },
+    room,
     arriving,
     arrivingLocks: new MemoryLocker(),
     demo: options.demo ?? false,
     now: () => toInstant(clock()),
     limits: {
-      largestFile: options.largestFile ?? LARGEST_FILE,
-      keepFree: options.keepFree ?? KEEP_FREE,
+      largestFile,
+      keepFree,
       uploadsAnHour: MOST_UPLOADS_AN_HOUR,
       bytesADay: MOST_BYTES_A_DAY,
       guestBytes: MOST_GUEST_BYTES,
       doorBytesADay: MOST_DOOR_BYTES_A_DAY,
+      pileBytes: MOST_PILE_BYTES,
     },
     close: () => db.close(),
   };

@@ -3,7 +3,10 @@ import type { AddressInfo } from 'node:net';
 import type { Logger } from 'pino';
 import { makeWelcomeLink, welcomePath } from './auth/sessions';
 import { makeApp } from './http/app';
-import { recoverArrivals } from './intake/receive';
+import { clearVault, expireArrivals } from './intake/upkeep';
+import { finishArrivals, recoverArrivals } from './intake/receive';
+import { goOnWithPile } from './http/piles';
+import { tellOfTray } from './http/work';
 import { watchForAppearing } from './live/appear';
 import { endQuietPiles, resumePiles } from './pile/advance';
 import { repeat } from './live/repeat';
@@ -20,6 +23,7 @@ export interface ServerOptions {
   host?: string | undefined;
   pages?: string | undefined;
   keepFree?: number | undefined;
+  mostBytes?: number | undefined;
   largestFile?: number | undefined;
   checkAnswers?: boolean | undefined;
   signInAttempts?: number | undefined;
@@ -42,6 +46,13 @@ const QUIET_MS = 120_000;
 /** How often it is looked for piles whose page was closed while it sent, in milliseconds. */
 const QUIET_PILES_MS = 60_000;
 
+/** How often it is looked for files that came in whole and could not be taken in at once, in milliseconds. */
+const ARRIVALS_MS = 15_000;
+
+/** How often what is abandoned is looked for, in milliseconds: files on their way, and bytes that nothing names. */
+const EXPIRY_MS = 3_600_000;
+const VAULT_MS = 24 * 3_600_000;
+
 /** Opens the data folder, finishes what a crash interrupted, and listens. */
 export async function startServer(options: ServerOptions): Promise<RunningServer> {
   let address = options.publicAddress ?? '';
@@ -52,6 +63,7 @@ export async function startServer(options: ServerOptions): Promise<RunningServer
     folder: options.folder,
     demo: options.demo,
     ...(options.keepFree === undefined ? {} : { keepFree: options.keepFree }),
+    ...(options.mostBytes === undefined ? {} : { mostBytes: options.mostBytes }),
     ...(options.largestFile === undefined ? {} : { largestFile: options.largestFile }),
   });
   const recovered = await recoverArrivals(school);
@@ -66,6 +78,14 @@ export async function startServer(options: ServerOptions): Promise<RunningServer
   });
   resumePiles(school);
   const stopEnding = repeat(school, QUIET_PILES_MS, () => endQuietPiles(school));
+  const stopFinishing = repeat(school, ARRIVALS_MS, async () => {
+    for (const id of await finishArrivals(school)) {
+      tellOfTray(school, id);
+      goOnWithPile(school, id);
+    }
+  });
+  const stopExpiring = repeat(school, EXPIRY_MS, () => expireArrivals(school));
+  const stopClearing = repeat(school, VAULT_MS, () => clearVault(school));
   const stopWatching = watchForAppearing(school);
   const closePost = openPost(school);
   const server = http.createServer(app);
@@ -93,6 +113,9 @@ export async function startServer(options: ServerOptions): Promise<RunningServer
       await closed;
       stopWatching();
       stopEnding();
+      stopFinishing();
+      stopExpiring();
+      stopClearing();
       await school.piles.close();
       closePost();
       school.close();

@@ -20,6 +20,7 @@ import { SESSION_COOKIE, findSession } from '../auth/sessions';
 import { VISIT_COOKIE, findVisit } from '../auth/visits';
 import { Failure, isDiskFull } from '../failure';
 import { TUS_VERSION, UPLOADS_PATH, describeTus, makeTusDoor } from '../intake/tusDoor';
+import type { UploadId } from '@vestibul/core';
 import type { School } from '../school';
 import { requireOpenCourse } from '../store/years';
 import type { z } from 'zod';
@@ -87,8 +88,12 @@ export function makeApp(options: AppOptions): Express {
     tellOfTray(school, upload);
     goOnWithPile(school, upload);
   });
-  const tus = ({ person, visit, request, response }: Call<RouteName>) =>
-    door.handle({ by: person?.id ?? null, visit }, request, response);
+  const tus =
+    (idOf: (params: Partial<Record<'uploadId', UploadId>>) => UploadId | null) =>
+    ({ person, visit, params, request, response }: Call<RouteName>) =>
+      door.handle({ by: person?.id ?? null, visit }, idOf(params), request, response);
+  const toNew = tus(() => null);
+  const toKnown = tus(({ uploadId }) => uploadId ?? null);
   const json: JsonHandlers = {
     ...sessionHandlers,
     ...setUpHandlers,
@@ -108,9 +113,9 @@ export function makeApp(options: AppOptions): Express {
     ...pileStreams,
     live: openLiveStream,
     describeUploads: ({ response }) => describeTus(response),
-    createUpload: tus,
-    readUpload: tus,
-    sendUpload: tus,
+    createUpload: toNew,
+    readUpload: toKnown,
+    sendUpload: toKnown,
   };
 
   app.use('/api', requireOwnOrigin);

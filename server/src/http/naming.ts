@@ -89,7 +89,7 @@ export const namingHandlers = {
 
   async previewRenaming({ school, params, body }) {
     requireRule(body.rule);
-    const plan = await runJob('planRenaming', { folder: school.folder, course: params.courseId, ...body });
+    const plan = await runJob('planRenaming', { school: school.forThread, course: params.courseId, ...body });
     return {
       total: plan.length,
       names: plan.toSorted((a, b) => (a.was < b.was ? -1 : 1)).slice(0, SHOWN),
@@ -103,7 +103,7 @@ export const namingHandlers = {
     beginRenaming(school, params.courseId, id, async (cancel, report) => {
       const names = await runJob(
         'applyRenaming',
-        { folder: school.folder, cancel, id, by, course: params.courseId, ...body },
+        { school: school.forThread, cancel, id, by, course: params.courseId, ...body },
         report,
       );
       return names === null ? null : { names, stayed: 0 };
@@ -130,7 +130,7 @@ export const namingHandlers = {
     beginRenaming(school, params.courseId, work, async (cancel, report) => {
       const result = await runJob(
         'undoRenaming',
-        { folder: school.folder, cancel, id: renaming.id, by },
+        { school: school.forThread, cancel, id: renaming.id, by },
         report,
       );
       return result && { names: result.back, stayed: result.stayed };
@@ -142,7 +142,7 @@ export const namingHandlers = {
 
   async checkNames({ school, params, query }) {
     const { checked, off } = await runJob('findOffNames', {
-      folder: school.folder,
+      school: school.forThread,
       course: params.courseId,
       subject: query.subject,
     });

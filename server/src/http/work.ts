@@ -1,6 +1,6 @@
 import type { AssignmentId, PersonId, SubmissionId, UploadId } from '@vestibul/core';
 import { courseOf } from '../auth/access';
-import { endUpload, forgetArriving } from '../intake/receive';
+import { endUpload, forgetArriving, holdingArriving } from '../intake/receive';
 import { turnIn } from '../intake/turnIn';
 import { Failure } from '../failure';
 import type { School } from '../school';
@@ -172,8 +172,10 @@ export const workHandlers = {
   async dropUpload(call) {
     const { school, params } = call;
     if (!findUpload(school.db, params.uploadId)) throw new Failure('upload-gone');
-    dropUpload(school, params.uploadId);
-    await forgetArriving(school, params.uploadId);
+    await holdingArriving(school, params.uploadId, async () => {
+      dropUpload(school, params.uploadId);
+      await forgetArriving(school, params.uploadId);
+    });
     tellOfTray(school, params.uploadId);
     return {};
   },

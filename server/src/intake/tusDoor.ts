@@ -1,5 +1,4 @@
 import { AsyncLocalStorage } from 'node:async_hooks';
-import fsp from 'node:fs/promises';
 import type { IncomingMessage, ServerResponse } from 'node:http';
 import { EVENTS, Server } from '@tus/server';
 import type { AssignmentId, CourseId, PersonId, PileId, UploadId } from '@vestibul/core';
@@ -26,7 +25,13 @@ export interface Sender {
 
 export interface TusDoor {
   /** Answers one request of the resumable protocol for somebody who may make it. */
-  handle: (sender: Sender, request: IncomingMessage, response: ServerResponse) => Promise<void>;
+  handle: (
+    sender: Sender,
+    /** Which upload the caller was let in to; null where a new one is made. */
+    id: UploadId | null,
+    request: IncomingMessage,
+    response: ServerResponse,
+  ) => Promise<void>;
 }
 
 /** The path that upload addresses are made under. */
@@ -53,7 +58,11 @@ const DRAIN_MS = 2000;
 
 /** The door for files: the tus protocol 1.0, each upload noted when it starts and taken into the vault when it is whole. */
 export function makeTusDoor(school: School, onArrival: (upload: UploadId) => void): TusDoor {
-  const caller = new AsyncLocalStorage<{ sender: Sender; checksum: Checksum | null }>();
+  const caller = new AsyncLocalStorage<{
+    sender: Sender;
+    id: UploadId | null;
+    checksum: Checksum | null;
+  }>();
   const store = new ArrivalStore(school, () => caller.getStore()?.checksum ?? null);
   const server = new Server({
     path: UPLOADS_PATH,
@@ -64,6 +73,8 @@ export function makeTusDoor(school: School, onArrival: (upload: UploadId) => voi
     // The limit is checked in onUploadCreate, where the answer can say it in our words.
     maxSize: LARGEST_FILE,
     namingFunction: () => newId<UploadId>('u'),
+    // The upload that the route names and whose caller was checked; the library would look for one in all of the address.
+    getFileIdFromRequest: () => caller.getStore()?.id ?? undefined,
     async onUploadCreate(_request, upload) {
       const { sender } = caller.getStore()!;
       await asTusError(async () => {
@@ -72,17 +83,25 @@ export function makeTusDoor(school: School, onArrival: (upload: UploadId) => voi
         const { filename, ...named } = metadata.data;
         const purpose = requirePurpose(school, sender, named);
         if (upload.size === 0) throw new Failure('empty-file', { name: filename });
-        // Of a recording nobody knows yet how long it becomes; the protocol's library holds it to the largest size.
+        // Of a recording nobody knows yet how long it becomes: it is counted and given room while it comes.
         const bytes = upload.size ?? 0;
         if (bytes > school.limits.largestFile) throw new Failure('file-too-large', { name: filename });
-        await requireRoom(school, bytes);
-        startUpload(school, {
-          id: upload.id as UploadId,
-          ...purpose,
-          originalName: filename,
-          bytes,
-          kind: upload.sizeIsDeferred ? 'recording' : 'file',
-        });
+        const id = upload.id as UploadId;
+        await school.room.promise(id, bytes);
+        try {
+          const { size, creation_date } = upload;
+          startUpload(school, {
+            id,
+            ...purpose,
+            originalName: filename,
+            bytes,
+            kind: upload.sizeIsDeferred ? 'recording' : 'file',
+            protocol: JSON.stringify({ size, metadata: upload.metadata, creation_date }),
+          });
+        } catch (error) {
+          school.room.forget(id);
+          throw error;
+        }
       });
       return {};
     },
@@ -90,7 +109,6 @@ export function makeTusDoor(school: School, onArrival: (upload: UploadId) => voi
       const id = upload.id as UploadId;
       await asTusError(async () => {
         if (upload.size === 0) throw new Failure('empty-file', { name: String(upload.metadata?.filename) });
-        await school.gate.pass();
         await receiveFile(school, id, store.takeHash(id, upload.size ?? -1));
       });
       onArrival(id);
@@ -105,13 +123,13 @@ export function makeTusDoor(school: School, onArrival: (upload: UploadId) => voi
   });
   server.on(EVENTS.POST_CREATE, (_request, upload) => onArrival(upload.id as UploadId));
   return {
-    async handle(sender, request, response) {
+    async handle(sender, id, request, response) {
       // The library answers this with 400; the protocol wants 412 and the version that is spoken.
       if (request.headers['tus-resumable'] !== TUS_VERSION) {
         response.writeHead(412, { 'Tus-Version': TUS_VERSION }).end();
         return;
       }
-      await caller.run({ sender, checksum: readChecksum(request.headers['upload-checksum']) }, () =>
+      await caller.run({ sender, id, checksum: readChecksum(request.headers['upload-checksum']) }, () =>
         server.handle(request, response),
       );
     },
@@ -162,12 +180,6 @@ function requireRuns(school: School, course: CourseId, by: PersonId): void {
   const role = roleOnStaff(school.db, course, by);
   if (role !== 'teacher' && role !== 'co-teacher') throw new Failure('not-allowed');
   requireOpenCourse(school, course);
-}
-
-/** Refuses what would not leave the ledger its room. */
-async function requireRoom(school: School, bytes: number): Promise<void> {
-  const disk = await fsp.statfs(school.arriving);
-  if (disk.bavail * disk.bsize < bytes + school.limits.keepFree) throw new Failure('disk-full');
 }
 
 /** The protocol's library wants failures as a status and a body; ours carry a code that the page knows. */

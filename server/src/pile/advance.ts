@@ -1,18 +1,10 @@
 import { toInstant, type PileId } from '@vestibul/core';
 import { tellOfSubmission, tellStaff } from '../http/tell';
-import { forgetArriving, lastByteAt } from '../intake/receive';
+import { finishArrivals, forgetArriving, holdingArriving, isWhole, lastByteAt } from '../intake/receive';
 import type { School } from '../school';
 import { together } from '../store/database';
-import {
-  addPilePiece,
-  endSending,
-  findPile,
-  layDown,
-  listHalfSent,
-  listQuiet,
-  listUnfinished,
-} from '../store/piles';
-import { dropUpload } from '../store/uploads';
+import { addPilePiece, endSending, findPile, layDown, listQuiet, listUnfinished } from '../store/piles';
+import { dropUpload, listHalfSent } from '../store/uploads';
 import { runJob } from '../threads/runJob';
 import { placeTold } from './place';
 
@@ -26,7 +18,7 @@ export async function advancePile(school: School, id: PileId): Promise<void> {
   try {
     const { courseId, cancelledAt } = findPile(school.db, id);
     if (cancelledAt === null) {
-      const input = { folder: school.folder, pile: id, cancel: piles.cancelFlag(id) };
+      const input = { school: school.forThread, pile: id, cancel: piles.cancelFlag(id) };
       const report = (done: number, total: number) => piles.step(id, { done, total });
       piles.step(id, { step: 'taking out', done: 0, total: 0 });
       await runJob('takeOut', input, report);
@@ -66,25 +58,33 @@ const LOST_MS = 600_000;
 export async function endQuietPiles(school: School): Promise<void> {
   const since = toInstant(Date.parse(school.now()) - QUIET_MS);
   for (const id of listQuiet(school.db, since)) {
+    // What has come whole and could not be taken in yet is no half; it is taken in first.
+    await finishArrivals(school, listHalfSent(school.db, id));
     const halfSent = listHalfSent(school.db, id);
-    const last = await Promise.all(halfSent.map((upload) => lastByteAt(school, upload.id)));
-    if (last.some((at) => Date.now() - at < LOST_MS)) continue;
+    const mayGoOn = await Promise.all(
+      halfSent.map(
+        async (upload) =>
+          (await isWhole(school, upload)) || Date.now() - (await lastByteAt(school, upload.id)) < LOST_MS,
+      ),
+    );
+    if (mayGoOn.includes(true)) continue;
     const pile = findPile(school.db, id);
-    for (const upload of halfSent) {
-      together(school.db, () => {
-        dropUpload(school, upload.id);
-        addPilePiece(school, pile, {
-          uploadId: upload.id,
-          entry: -1,
-          path: upload.originalName,
-          bytes: upload.bytes,
-          modifiedAt: null,
-          taken: null,
-          refusal: 'half-sent',
+    for (const upload of halfSent)
+      await holdingArriving(school, upload.id, async () => {
+        together(school.db, () => {
+          dropUpload(school, upload.id);
+          addPilePiece(school, pile, {
+            uploadId: upload.id,
+            entry: -1,
+            path: upload.originalName,
+            bytes: upload.bytes,
+            modifiedAt: null,
+            taken: null,
+            refusal: 'half-sent',
+          });
         });
+        await forgetArriving(school, upload.id);
       });
-      await forgetArriving(school, upload.id);
-    }
     endSending(school, id);
     void advancePile(school, id).catch(school.report);
   }

@@ -32,7 +32,7 @@ export function tellCourseChanged(school: School, course: CourseId): void {
 
 function readAgain(school: School, course: CourseId, note: PieceNote | ''): Promise<number> {
   return school.piles.inTurn(course, async () => {
-    const told = await runJob('readAgain', { folder: school.folder, course, note });
+    const told = await runJob('readAgain', { school: school.forThread, course, note });
     // It may have been closed meanwhile; what is told is placed when it opens again.
     for (const pile of told.piles) if (school.db.open) await placeAll(school, pile);
     return told.pieces;

@@ -156,7 +156,7 @@ export async function applyPackage(
     const seen = one<{ idx: number }>(school.db, 'SELECT MAX(idx) AS idx FROM event')!.idx;
     const plan = await planOf(school, id, body.same);
     const courses = await school.gate.hold(() =>
-      runJob('applyPlan', { folder: school.folder, by, id, plan, seen }),
+      runJob('applyPlan', { school: school.forThread, by, id, plan, seen }),
     );
     if (courses) {
       const row = findPackage(school.db, id);

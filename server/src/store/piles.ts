@@ -179,19 +179,6 @@ export function listQuiet(db: Database, since: Instant): PileId[] {
   ).map(({ id }) => id);
 }
 
-/** What of a pile has begun to come and has not come whole. */
-export function listHalfSent(
-  db: Database,
-  id: PileId,
-): { id: UploadId; originalName: string; bytes: number }[] {
-  return all(
-    db,
-    `SELECT id, original_name AS originalName, bytes FROM upload
-     WHERE pile_id = ? AND arrived_at IS NULL AND dropped_at IS NULL ORDER BY started_at, id`,
-    [id],
-  );
-}
-
 export function countPile(db: Database, id: PileId): PileCounts {
   const counts = Object.fromEntries(pileStates.map((state) => [state, 0])) as PileCounts;
   for (const { state, count } of all<{ state: PileState; count: number }>(

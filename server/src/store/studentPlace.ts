@@ -256,6 +256,7 @@ function trayOf(
       originalName: upload.originalName,
       bytes: upload.bytes,
       arrived: upload.arrivedAt !== null,
+      expiresAt: upload.arrivedAt === null ? upload.expiresAt : null,
       kind: upload.kind,
       form: formOf(upload.mime ?? '', extensionOf(upload)),
       name: names[i]!.name,

@@ -46,6 +46,22 @@ export interface UploadRow {
   /** Of a text: what is written so far, and how many times it was kept. */
   text: string | null;
   version: number;
+  /** Of a file on its way: what the resumable protocol knows of it, as JSON (`protocolOf`). */
+  protocol: string | null;
+  /** When it is removed if no more of it comes; null while it is not long since something came. */
+  expiresAt: Instant | null;
+}
+
+/** What the resumable protocol knows of a file on its way; one that sets out without its length has no size yet. */
+export interface Protocol {
+  size?: number | undefined;
+  metadata?: Record<string, string | null> | undefined;
+  creation_date?: string | undefined;
+}
+
+/** What the protocol knows of an upload; null of what is none of its files. */
+export function protocolOf(upload: Pick<UploadRow, 'protocol'>): Protocol | null {
+  return upload.protocol === null ? null : (JSON.parse(upload.protocol) as Protocol);
 }
 
 /** An upload whose bytes are in the vault. */
@@ -57,7 +73,7 @@ export type ArrivedUpload = UploadRow & {
 };
 
 const columns = `id, by_id AS byId, visit_id AS visitId, assignment_id AS assignmentId, course_id AS courseId, pile_id AS pileId, kind, original_name AS originalName, bytes,
-  started_at AS startedAt, arrived_at AS arrivedAt, sha256, mime, extension, turned_in_at AS turnedInAt, dropped_at AS droppedAt, file_id AS fileId, text, version`;
+  started_at AS startedAt, arrived_at AS arrivedAt, sha256, mime, extension, turned_in_at AS turnedInAt, dropped_at AS droppedAt, file_id AS fileId, text, version, protocol, expires_at AS expiresAt`;
 
 export function hasArrived(upload: UploadRow): upload is ArrivedUpload {
   return upload.arrivedAt !== null && upload.sha256 !== null;
@@ -97,9 +113,7 @@ type NewUpload = Pick<UploadRow, 'id' | 'byId' | 'originalName'> &
 /** Writes down that something is brought in. Fails with `too-many-files` when the tray it is for is full. */
 export function startUpload(school: School, upload: NewUpload): void {
   together(school.db, () => {
-    // A pile is as large as a course's work is; its sender is not held to the measure of one student.
-    if (upload.byId && !upload.pileId) requireMeasure(school, upload.byId, upload.bytes ?? 0);
-    if (upload.visitId) requireGuestMeasure(school, upload.visitId, upload.bytes ?? 0);
+    requireShare(school, { visitId: null, pileId: null, ...upload }, upload.bytes ?? 0, true);
     const there = upload.visitId
       ? listBrought(school.db, upload.visitId)
       : upload.byId && upload.assignmentId
@@ -111,9 +125,9 @@ export function startUpload(school: School, upload: NewUpload): void {
     run(
       school.db,
       `INSERT INTO upload (id, by_id, visit_id, assignment_id, course_id, pile_id, kind, original_name, bytes, started_at, arrived_at, sha256,
-         mime, extension, file_id, text, place)
+         mime, extension, file_id, text, place, protocol)
        VALUES (:id, :byId, :visitId, :assignmentId, :courseId, :pileId, :kind, :originalName, :bytes, :at, :arrivedAt, :sha256,
-         :mime, :extension, :fileId, :text, :place)`,
+         :mime, :extension, :fileId, :text, :place, :protocol)`,
       {
         visitId: null,
         assignmentId: null,
@@ -127,6 +141,7 @@ export function startUpload(school: School, upload: NewUpload): void {
         extension: null,
         fileId: null,
         text: null,
+        protocol: null,
         ...upload,
         at: school.now(),
         place: LAST_PLACE,
@@ -135,10 +150,59 @@ export function startUpload(school: School, upload: NewUpload): void {
   });
 }
 
+/** Keeps what the protocol knows of a file on its way; its length, once it is known, is what it counts for. */
+export function keepProtocol(db: Database, id: UploadId, protocol: Protocol): void {
+  run(
+    db,
+    `UPDATE upload SET protocol = :text, bytes = COALESCE(:size, bytes)
+     WHERE id = :id AND arrived_at IS NULL AND protocol IS NOT :text`,
+    { id, text: JSON.stringify(protocol), size: protocol.size ?? null },
+  );
+}
+
+/**
+ * Counts a file that set out without its length for that many bytes, as if they had been told at the start. Fails with
+ * `upload-gone`, `too-many-bytes`, `file-too-large`.
+ */
+export function countUpload(school: School, id: UploadId, bytes: number): void {
+  together(school.db, () => {
+    const upload = findUpload(school.db, id);
+    if (!upload || upload.droppedAt !== null) throw new Failure('upload-gone');
+    if (bytes > school.limits.largestFile) throw new Failure('file-too-large', { name: upload.originalName });
+    requireShare(school, upload, bytes - upload.bytes, false);
+    run(school.db, 'UPDATE upload SET bytes = ? WHERE id = ?', [bytes, id]);
+  });
+}
+
+/** Fails where whoever brings it, in all that they bring, would have brought more than is thought of. */
+function requireShare(
+  school: School,
+  upload: Pick<UploadRow, 'byId' | 'visitId' | 'pileId'>,
+  bytes: number,
+  isNew: boolean,
+): void {
+  // A pile is as large as a course's work is; its sender is not held to the measure of one student.
+  if (upload.pileId) requirePileMeasure(school, upload.pileId, bytes);
+  else if (upload.byId) requireMeasure(school, upload.byId, bytes, isNew);
+  if (upload.visitId) requireGuestMeasure(school, upload.visitId, bytes);
+}
+
+const tooManyBytes = (most: number) =>
+  new Failure('too-many-bytes', { most: `${Math.round(most / 1024 ** 3)} GB` });
+
+function requirePileMeasure(school: School, pile: PileId, bytes: number): void {
+  const sent = one<{ bytes: number }>(
+    school.db,
+    'SELECT COALESCE(SUM(bytes), 0) AS bytes FROM upload WHERE pile_id = ?',
+    [pile],
+  )!;
+  if (sent.bytes + bytes > school.limits.pileBytes) throw tooManyBytes(school.limits.pileBytes);
+}
+
 const HOUR = 3_600_000;
 
 /** Fails with `too-many-uploads` or `too-many-bytes` where somebody has begun more than a person does. */
-function requireMeasure(school: School, by: PersonId, bytes: number): void {
+function requireMeasure(school: School, by: PersonId, bytes: number, isNew: boolean): void {
   const since = (ms: number) => toInstant(Date.parse(school.now()) - ms);
   const begun = one<{ hour: number; bytes: number }>(
     school.db,
@@ -147,10 +211,8 @@ function requireMeasure(school: School, by: PersonId, bytes: number): void {
     { by, hour: since(HOUR), day: since(24 * HOUR) },
   )!;
   const { uploadsAnHour, bytesADay } = school.limits;
-  if (begun.hour >= uploadsAnHour) throw new Failure('too-many-uploads', { most: uploadsAnHour });
-  if (begun.bytes + bytes > bytesADay) {
-    throw new Failure('too-many-bytes', { most: `${Math.round(bytesADay / 1024 ** 3)} GB` });
-  }
+  if (isNew && begun.hour >= uploadsAnHour) throw new Failure('too-many-uploads', { most: uploadsAnHour });
+  if (begun.bytes + bytes > bytesADay) throw tooManyBytes(bytesADay);
 }
 
 /** Fails with `too-many-bytes` where a guest, or all guests of a side door in a day, have brought more than is thought of. */
@@ -167,8 +229,7 @@ function requireGuestMeasure(school: School, visit: VisitId, bytes: number): voi
     [brought.guest, guestBytes],
     [brought.door, doorBytesADay],
   ] as const)
-    if (sum + bytes > most)
-      throw new Failure('too-many-bytes', { most: `${Math.round(most / 1024 ** 3)} GB` });
+    if (sum + bytes > most) throw tooManyBytes(most);
 }
 
 /** Writes down that all bytes of a file are in the vault. What came for a drawer is a file of its sender from then on. */
@@ -180,14 +241,15 @@ export function markArrived(
   const at = school.now();
   together(school.db, () => {
     const upload = findUpload(school.db, id);
-    if (!upload || upload.arrivedAt !== null) return;
+    if (!upload || upload.arrivedAt !== null || upload.droppedAt !== null) return;
     const isForDrawer = upload.byId !== null && upload.assignmentId === null && upload.courseId === null;
     const fileId = isForDrawer
       ? makeFile(school.db, { ...upload, ...facts, ownerId: upload.byId, at })
       : null;
     run(
       school.db,
-      `UPDATE upload SET arrived_at = :at, bytes = :bytes, sha256 = :sha256, mime = :mime, extension = :extension, file_id = :fileId
+      `UPDATE upload SET arrived_at = :at, bytes = :bytes, sha256 = :sha256, mime = :mime, extension = :extension, file_id = :fileId,
+         protocol = NULL
        WHERE id = :id`,
       { id, at, ...facts, fileId },
     );
@@ -204,10 +266,33 @@ export function dropUpload(school: School, id: UploadId): void {
   if (dropped === 0) throw new Failure('already-turned-in');
 }
 
+/** Notes that a file could not be taken in: it is no longer on its way, and the office is told. */
+export function setUploadAside(school: School, id: UploadId, says: string): void {
+  const at = school.now();
+  together(school.db, () => {
+    run(school.db, 'UPDATE upload SET dropped_at = :at WHERE id = :id AND dropped_at IS NULL', { id, at });
+    run(school.db, "INSERT INTO trouble (at, kind, upload_id, says) VALUES (?, 'set-aside', ?, ?)", [
+      at,
+      id,
+      says.slice(0, 500),
+    ]);
+  });
+}
+
 /** Uploads that have not arrived, for finishing after a restart what had come in whole before it. */
 export function listOnTheirWay(db: Database): UploadRow[] {
   return all<UploadRow>(
     db,
     `SELECT ${columns} FROM upload WHERE arrived_at IS NULL AND dropped_at IS NULL ORDER BY started_at`,
+  );
+}
+
+/** What of a pile has begun to come and was not taken in. */
+export function listHalfSent(db: Database, pile: PileId): UploadRow[] {
+  return all<UploadRow>(
+    db,
+    `SELECT ${columns} FROM upload WHERE pile_id = ? AND arrived_at IS NULL AND dropped_at IS NULL
+     ORDER BY started_at, id`,
+    [pile],
   );
 }

@@ -15,17 +15,18 @@ import {
   type Sha256,
 } from '@vestibul/core';
 import { readPieces, readTableAgain, takeOut } from '../pile/pileJobs';
-import { openSchool, type School } from '../school';
+import { findStray } from '../intake/findStray';
+import { openSchool, type School, type ThreadSchool } from '../school';
 import { applyPlan } from '../store/applyPlan';
 import { applyRenaming, findOffNames, planRenaming, undoRenaming, type Progress } from '../store/renaming';
 import { unzipTexts } from './unzipTexts';
 
 /** Does something with the school through a connection of this thread's own. */
 async function inSchool<Result>(
-  folder: string,
+  how: ThreadSchool,
   work: (school: School) => Result | Promise<Result>,
 ): Promise<Result> {
-  const school = openSchool({ folder });
+  const school = openSchool(how);
   try {
     return await work(school);
   } finally {
@@ -33,8 +34,11 @@ async function inSchool<Result>(
   }
 }
 
-interface PileJob {
-  folder: string;
+interface InSchool {
+  school: ThreadSchool;
+}
+
+interface PileJob extends InSchool {
   pile: PileId;
   cancel: SharedArrayBuffer;
 }
@@ -83,57 +87,62 @@ export const jobs = {
   },
 
   /** Writes what a package changes, through a connection of this thread's own. */
-  applyPlan({ folder, ...what }: { folder: string } & Parameters<typeof applyPlan>[1]) {
-    return inSchool(folder, (school) => applyPlan(school, what));
+  applyPlan({ school: how, ...what }: InSchool & Parameters<typeof applyPlan>[1]) {
+    return inSchool(how, (school) => applyPlan(school, what));
   },
 
   /** The names that a rule would change. */
-  planRenaming({ folder, ...wish }: { folder: string } & Parameters<typeof planRenaming>[1]) {
-    return inSchool(folder, (school) => planRenaming(school, wish));
+  planRenaming({ school: how, ...wish }: InSchool & Parameters<typeof planRenaming>[1]) {
+    return inSchool(how, (school) => planRenaming(school, wish));
   },
 
   /** Changes names, all or none. */
   applyRenaming(
     {
-      folder,
+      school: how,
       cancel,
       ...what
-    }: { folder: string; cancel: SharedArrayBuffer } & Parameters<typeof applyRenaming>[1],
+    }: InSchool & { cancel: SharedArrayBuffer } & Parameters<typeof applyRenaming>[1],
     report: Report,
   ) {
-    return inSchool(folder, (school) => applyRenaming(school, what, progressOf(cancel, report)));
+    return inSchool(how, (school) => applyRenaming(school, what, progressOf(cancel, report)));
   },
 
   /** Takes a change of names back. */
   undoRenaming(
     {
-      folder,
+      school: how,
       cancel,
       ...what
-    }: { folder: string; cancel: SharedArrayBuffer } & Parameters<typeof undoRenaming>[1],
+    }: InSchool & { cancel: SharedArrayBuffer } & Parameters<typeof undoRenaming>[1],
     report: Report,
   ) {
-    return inSchool(folder, (school) => undoRenaming(school, what, progressOf(cancel, report)));
+    return inSchool(how, (school) => undoRenaming(school, what, progressOf(cancel, report)));
   },
 
   /** Takes what has arrived for a pile out of it. */
-  takeOut({ folder, pile, cancel }: PileJob, report: Report) {
-    return inSchool(folder, (school) => takeOut(school, pile, progressOf(cancel, report)));
+  takeOut({ school: how, pile, cancel }: PileJob, report: Report) {
+    return inSchool(how, (school) => takeOut(school, pile, progressOf(cancel, report)));
   },
 
   /** Reads the pieces of a pile that were not read yet. */
-  readPieces({ folder, pile, cancel }: PileJob, report: Report) {
-    return inSchool(folder, (school) => readPieces(school, pile, progressOf(cancel, report)));
+  readPieces({ school: how, pile, cancel }: PileJob, report: Report) {
+    return inSchool(how, (school) => readPieces(school, pile, progressOf(cancel, report)));
   },
 
   /** Reads again what lies on a course's table. */
-  readAgain({ folder, course, note }: { folder: string; course: CourseId; note: PieceNote | '' }) {
-    return inSchool(folder, (school) => readTableAgain(school, course, note));
+  readAgain({ school: how, course, note }: InSchool & { course: CourseId; note: PieceNote | '' }) {
+    return inSchool(how, (school) => readTableAgain(school, course, note));
+  },
+
+  /** Bytes in the vault that nothing names any more. */
+  findStray({ school: how, before }: InSchool & { before: number }) {
+    return inSchool(how, (school) => findStray(school, before));
   },
 
   /** The names that do not follow the rule in force. */
-  findOffNames({ folder, ...what }: { folder: string } & Parameters<typeof findOffNames>[1]) {
-    return inSchool(folder, (school) => findOffNames(school, what));
+  findOffNames({ school: how, ...what }: InSchool & Parameters<typeof findOffNames>[1]) {
+    return inSchool(how, (school) => findOffNames(school, what));
   },
 };
 

@@ -25,11 +25,12 @@ import {
 import { MOST_FILES, type AnswerOf } from '@vestibul/contract';
 import { Button } from '../../parts/Button';
 import { DropOver } from '../../parts/DropOver';
-import { sayBytes } from '../../parts/format';
+import { sayBytes, sayMoment } from '../../parts/format';
 import { tell, tellFailure } from '../../parts/Notices';
 import { ProgressBar } from '../../parts/ProgressBar';
 import { sayFailure } from '../../parts/sentences';
 import { useLeaveWarning } from '../../parts/useLeaveWarning';
+import { useZone } from '../../parts/useSession';
 import { api, type TrayUpload } from '../../state/api';
 import type { Sending } from '../../state/traySlice';
 import { forget, sendFiles, stopSending } from '../../state/uploader';
@@ -51,6 +52,7 @@ export function Tray({ id, tray, sending, isPreview = false }: TrayProps) {
   const [order] = api.useOrderTrayMutation();
   const [addLink] = api.useAddLinkMutation();
   const [endUpload] = api.useEndUploadMutation();
+  const zone = useZone();
   const [otherWays, setOtherWays] = useState(false);
   const [isTouch] = useState(() => matchMedia('(pointer: coarse)').matches);
   const add = (files: readonly File[]) => {
@@ -112,7 +114,7 @@ export function Tray({ id, tray, sending, isPreview = false }: TrayProps) {
             {...(upload.kind === 'recording' && !upload.arrived
               ? { act: ['Keep what was recorded', () => keepRecorded(upload.id)] as const }
               : {})}
-            status={sayArrival(upload)}
+            status={sayArrival(upload, zone)}
             onRemove={() =>
               void drop({ params: { uploadId: upload.id } }).then(({ error }) => error && tellFailure(error))
             }
@@ -215,11 +217,13 @@ function sayCame({ kind, originalName, bytes }: TrayUpload): string {
   }
 }
 
-function sayArrival({ arrived, kind }: TrayUpload): string {
+function sayArrival({ arrived, kind, expiresAt }: TrayUpload, zone: string): string {
   if (arrived) return kind === 'text' ? 'kept' : 'arrived';
-  return kind === 'recording'
-    ? 'cut off while it was recorded, or still being recorded in another window'
-    : 'stopped half way: choose the same file again and it goes on';
+  const stopped =
+    kind === 'recording'
+      ? 'cut off while it was recorded, or still being recorded in another window'
+      : 'stopped half way: choose the same file again and it goes on';
+  return expiresAt ? `${stopped}. It is removed on ${sayMoment(expiresAt, zone)}` : stopped;
 }
 
 /** Files that are pasted go into the tray; so does an address, where nobody is writing. */
