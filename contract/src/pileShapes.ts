@@ -33,7 +33,7 @@ export const pile = z.object({
   /** Uploads of it that are still on their way. */
   onTheirWay: count,
   counts,
-  state: z.enum(['arriving', 'taking out', 'reading', 'placing', 'done', 'stopped']),
+  state: z.enum(['arriving', 'taking out', 'reading', 'placing', 'no room', 'done', 'stopped']),
   /** How far the step is that goes on; both 0 where it does not count. */
   done: count,
   total: count,

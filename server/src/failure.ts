@@ -11,8 +11,9 @@ export class Failure extends Error {
   }
 }
 
-/** Whether an error of the operating system says that there is no room left to write. */
+/** Whether an error, of the operating system or our own, says that there is no room left to write. */
 export function isDiskFull(error: unknown): boolean {
+  if (error instanceof Failure) return error.code === 'disk-full';
   const code = (error as NodeJS.ErrnoException | undefined)?.code;
   return code === 'ENOSPC' || code === 'EDQUOT' || code === 'SQLITE_FULL';
 }

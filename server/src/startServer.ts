@@ -8,7 +8,7 @@ import { finishArrivals, recoverArrivals } from './intake/receive';
 import { goOnWithPile } from './http/piles';
 import { tellOfTray } from './http/work';
 import { watchForAppearing } from './live/appear';
-import { endQuietPiles, resumePiles } from './pile/advance';
+import { endQuietPiles, resumePiles, resumeWithoutRoom } from './pile/advance';
 import { repeat } from './live/repeat';
 import { openPost } from './mail/post';
 import type { Mailer } from './mail/Mailer';
@@ -77,7 +77,10 @@ export async function startServer(options: ServerOptions): Promise<RunningServer
     ...(options.signInAttempts === undefined ? {} : { signInAttempts: options.signInAttempts }),
   });
   resumePiles(school);
-  const stopEnding = repeat(school, QUIET_PILES_MS, () => endQuietPiles(school));
+  const stopEnding = repeat(school, QUIET_PILES_MS, async () => {
+    await endQuietPiles(school);
+    await resumeWithoutRoom(school);
+  });
   const stopFinishing = repeat(school, ARRIVALS_MS, async () => {
     for (const id of await finishArrivals(school)) {
       tellOfTray(school, id);

@@ -30,8 +30,15 @@ export const refusals = [
 ] as const;
 export type Refusal = (typeof refusals)[number];
 
-/** Why a piece that was told was not placed. */
-export const stays = ['not-given', 'left-course', 'same-bytes', 'name-off-rule', 'year-over'] as const;
+/** Why a piece that was told was not placed; `unreadable`: reading it inside took too long or too much memory. */
+export const stays = [
+  'not-given',
+  'left-course',
+  'same-bytes',
+  'name-off-rule',
+  'year-over',
+  'unreadable',
+] as const;
 export type Stay = (typeof stays)[number];
 
 /** What is noted of a piece beside where it is: why it stays, or that what somebody decided placed it. */

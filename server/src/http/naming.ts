@@ -104,7 +104,7 @@ export const namingHandlers = {
       const names = await runJob(
         'applyRenaming',
         { school: school.forThread, cancel, id, by, course: params.courseId, ...body },
-        report,
+        { onProgress: report },
       );
       return names === null ? null : { names, stayed: 0 };
     });
@@ -131,7 +131,7 @@ export const namingHandlers = {
       const result = await runJob(
         'undoRenaming',
         { school: school.forThread, cancel, id: renaming.id, by },
-        report,
+        { onProgress: report },
       );
       return result && { names: result.back, stayed: result.stayed };
     });

@@ -52,11 +52,13 @@ function sayPile(school: School, row: PileRow): AnswerOf<'listPiles'>[number] {
       ? 'stopped'
       : work
         ? work.step
-        : onTheirWay > 0 || sentAt === null
-          ? 'arriving'
-          : isLeft
-            ? 'reading'
-            : 'done';
+        : row.noRoomAt !== null
+          ? 'no room'
+          : onTheirWay > 0 || sentAt === null
+            ? 'arriving'
+            : isLeft
+              ? 'reading'
+              : 'done';
   return {
     id,
     name,

@@ -206,15 +206,6 @@ test('DELETE while a PATCH is under way: “the Server … MUST respond with the
 
 describe('room', () => {
   const MB = 1024 ** 2;
-  /** A school whose disk has that many bytes more than it uses now. */
-  async function withRoom(bytes: number): Promise<void> {
-    let used = 0;
-    for (const entry of fs.readdirSync(school.folder, { recursive: true, withFileTypes: true }))
-      // The journal is begun anew with the next start.
-      if (entry.isFile() && !entry.name.endsWith('-wal'))
-        used += fs.statSync(path.join(entry.parentPath, entry.name)).size;
-    await school.restart({ mostBytes: used + bytes });
-  }
   const create = (headers: Record<string, string>) =>
     school.as('mai').raw('createUpload', {
       headers: {
@@ -226,7 +217,7 @@ describe('room', () => {
   const bytes = (length: number) => new Uint8Array(length).fill(7);
 
   test('many files together are promised no more than there is', async () => {
-    await withRoom(20 * MB);
+    await school.restartWithRoom(20 * MB);
     const answers = await Promise.all(
       Array.from({ length: 12 }, () => create({ 'Upload-Length': String(4 * MB) })),
     );
@@ -237,7 +228,7 @@ describe('room', () => {
   });
 
   test('a file without a length is counted while it comes, and answered 507 when there is no more room', async () => {
-    await withRoom(20 * MB);
+    await school.restartWithRoom(20 * MB);
     const created = await create({ 'Upload-Defer-Length': '1' });
     const id = created.headers.get('location')!.split('/').at(-1) as UploadId;
     let offset = 0;
@@ -279,7 +270,7 @@ describe('room', () => {
   });
 
   test('what was promised is free again when the file is dropped', async () => {
-    await withRoom(20 * MB);
+    await school.restartWithRoom(20 * MB);
     const { promised } = school.running.school.room;
     const { id } = await start(12 * MB);
     expect(school.running.school.room.promised - promised).toBe(12 * MB);
@@ -289,7 +280,7 @@ describe('room', () => {
   });
 
   test('with no room left for files people sign in and comment, and links and texts are refused with a sentence', async () => {
-    await withRoom(-1);
+    await school.restartWithRoom(-1);
     const link = await school.as('mai').call('addLink', {
       params: { assignmentId: school.assignment },
       body: { address: 'https://x.example/', title: 'x' },

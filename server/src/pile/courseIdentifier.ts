@@ -122,7 +122,12 @@ function timesOf(
 const LEAST_SHOWN = 0.005;
 
 /** The text of each assignment's blank, where one is handed out with it. */
-export async function readBlanks(school: School, course: CourseId): Promise<Map<AssignmentId, string>> {
+export async function readBlanks(
+  school: School,
+  course: CourseId,
+  /** Told before each, so that whoever waits for all of them sees that it goes on. */
+  onNext: () => void,
+): Promise<Map<AssignmentId, string>> {
   const blanks = all<{ assignmentId: AssignmentId; sha256: Sha256; mime: string; extension: string }>(
     school.db,
     `SELECT DISTINCT h.assignment_id AS assignmentId, v.sha256, v.mime, v.extension
@@ -131,8 +136,10 @@ export async function readBlanks(school: School, course: CourseId): Promise<Map<
     [course],
   );
   const texts = new Map<AssignmentId, string>();
-  for (const { assignmentId, sha256, mime, extension } of blanks)
+  for (const { assignmentId, sha256, mime, extension } of blanks) {
+    onNext();
     texts.set(assignmentId, (await readInside(school.vault.pathOf(sha256), mime, extension)).text);
+  }
   return texts;
 }
 

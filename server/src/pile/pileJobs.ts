@@ -8,134 +8,159 @@ import {
   type PersonId,
   type PieceNote,
   type PileId,
+  type PilePieceId,
   type UploadId,
 } from '@vestibul/core';
+import { isDiskFull } from '../failure';
 import { sniffType } from '../intake/sniff';
 import type { School } from '../school';
-import { all, one, run } from '../store/database';
+import { one } from '../store/database';
 import {
-  addPilePiece,
   findPile,
-  findSameBytes,
-  findTurnedIn,
-  keepAnswer,
   listOnTable,
   listPilePieces,
+  type FoundAnswer,
+  type NewPilePiece,
   type PieceAnswer,
   type PilePieceRow,
   type PileRow,
 } from '../store/piles';
 import { findUpload, hasArrived } from '../store/uploads';
-import { answerFor, blanksIn, openIdentifier, readBlanks, type CourseIdentifier } from './courseIdentifier';
+import { answerFor, blanksIn, openIdentifier, readBlanks } from './courseIdentifier';
 import { readInside } from './readInside';
 import { CorruptEntry, unpackLimits, unpackZip } from './unpack';
 
-/** How a job of a pile tells how far it is, and learns that it is to stop. */
-export interface PileProgress {
+/*
+ * What is done for piles in threads. Nothing is written here: what was found is handed out in parts, and the main thread
+ * writes it behind the gate, in small batches.
+ */
+
+/** How a job of a pile tells how far it is, hands out what it found, and learns that it is to stop. */
+export interface PileProgress<Part> {
   report: (done: number, total: number) => void;
+  part: (part: Part) => void;
   isCancelled: () => boolean;
 }
 
-/** Pieces that are read before it is looked again whether to stop. */
+/** Pieces that are handed out together, and the longest that one waits for others, in milliseconds. */
 const BATCH = 20;
-/** At the start of every list that is read by path. */
-const FROM_START = { path: '', id: '' };
+const LONGEST_WAIT_MS = 250;
 
-/**
- * Takes what has arrived for a pile out of it: the entries of ZIP files, and files as they are. Safe to repeat: what was
- * taken out already is left.
- */
-export async function takeOut(school: School, id: PileId, progress: PileProgress): Promise<void> {
-  const pile = findPile(school.db, id);
-  const waiting = all<{ id: UploadId }>(
-    school.db,
-    `SELECT id FROM upload WHERE pile_id = ? AND arrived_at IS NOT NULL AND turned_in_at IS NULL AND dropped_at IS NULL
-     ORDER BY started_at, rowid`,
-    [id],
-  );
-  for (const upload of waiting) {
-    if (progress.isCancelled()) return;
-    await takeOutOne(school, pile, upload.id, progress);
+/** Gathers what is found and hands it out in batches. */
+class Parts<Item> {
+  #items: Item[] = [];
+  #since = 0;
+
+  constructor(private readonly out: (items: Item[]) => void) {}
+
+  add(item: Item): void {
+    if (this.#items.length === 0) this.#since = performance.now();
+    this.#items.push(item);
+    if (this.#items.length >= BATCH || performance.now() - this.#since > LONGEST_WAIT_MS) this.flush();
+  }
+
+  flush(): void {
+    if (this.#items.length > 0) this.out(this.#items);
+    this.#items = [];
   }
 }
 
-async function takeOutOne(
+/** How taking a ZIP file apart ended. */
+export type UnpackEnd = 'done' | 'stopped' | 'not-a-zip' | 'no-room';
+
+/** Takes a ZIP file of a pile apart. Safe to repeat: what was written down already is left. */
+export async function unpackUpload(
   school: School,
-  pile: PileRow,
   id: UploadId,
-  progress: PileProgress,
-): Promise<void> {
+  progress: PileProgress<NewPilePiece[]>,
+): Promise<UnpackEnd> {
   const { db, vault } = school;
   const upload = findUpload(db, id);
-  if (!upload || !hasArrived(upload)) return;
-  const alone = { uploadId: id, entry: -1, path: upload.originalName, bytes: upload.bytes, modifiedAt: null };
-  const { sha256, mime, extension } = upload;
-  if (extension === 'zip') {
-    try {
-      await unpackZip(
-        vault.pathOf(sha256),
-        {
-          isKnown: (entry) =>
-            one(db, 'SELECT 1 FROM pile_piece WHERE upload_id = ? AND entry = ?', [id, entry]) !== undefined,
-          async take({ entry, path, modifiedAt }, bytes) {
-            const kept = await vault.put(bytes);
-            const type = await sniffType(vault.pathOf(kept.sha256), path);
-            addPilePiece(school, pile, {
-              uploadId: id,
-              entry,
-              path,
-              bytes: kept.bytes,
-              modifiedAt: modifiedAt ? toInstant(modifiedAt.getTime()) : null,
-              taken: { sha256: kept.sha256, ...type },
-              refusal: '',
-            });
-          },
-          refuse({ entry, path, bytes }, refusal) {
-            addPilePiece(school, pile, {
-              uploadId: id,
-              entry,
-              path,
-              bytes,
-              modifiedAt: null,
-              taken: null,
-              refusal,
-            });
-          },
-          progress: progress.report,
-          isCancelled: progress.isCancelled,
+  if (!upload || !hasArrived(upload) || upload.pileId === null) return 'done';
+  const taken = new Parts<NewPilePiece>(progress.part);
+  const before = one<{ bytes: number }>(
+    db,
+    'SELECT COALESCE(SUM(bytes), 0) AS bytes FROM pile_piece WHERE pile_id = ? AND sha256 IS NOT NULL AND entry >= 0',
+    [upload.pileId],
+  )!.bytes;
+  const { largestFile, pileBytes } = school.limits;
+  try {
+    await unpackZip(
+      vault.pathOf(upload.sha256),
+      {
+        isKnown: (entry) =>
+          one(db, 'SELECT 1 FROM pile_piece WHERE upload_id = ? AND entry = ?', [id, entry]) !== undefined,
+        async take({ entry, path, modifiedAt }, bytes) {
+          const kept = await vault.put(bytes);
+          taken.add({
+            uploadId: id,
+            entry,
+            path,
+            bytes: kept.bytes,
+            modifiedAt: modifiedAt ? toInstant(modifiedAt.getTime()) : null,
+            taken: { sha256: kept.sha256, ...(await sniffType(vault.pathOf(kept.sha256), path)) },
+            refusal: '',
+          });
         },
-        unpackLimits(school.limits.largestFile),
-      );
-    } catch (error) {
-      if (!(error instanceof CorruptEntry)) throw error;
-      addPilePiece(school, pile, { ...alone, taken: null, refusal: 'not-a-zip' });
-    }
-    if (progress.isCancelled()) return;
-  } else addPilePiece(school, pile, { ...alone, taken: { sha256, mime, extension }, refusal: '' });
-  run(db, 'UPDATE upload SET turned_in_at = ? WHERE id = ?', [school.now(), id]);
+        refuse({ entry, path, bytes }, refusal) {
+          taken.add({ uploadId: id, entry, path, bytes, modifiedAt: null, taken: null, refusal });
+        },
+        progress: progress.report,
+        isCancelled: progress.isCancelled,
+      },
+      unpackLimits(largestFile, Math.max(0, pileBytes - before)),
+    );
+    return progress.isCancelled() ? 'stopped' : 'done';
+  } catch (error) {
+    if (isDiskFull(error)) return 'no-room';
+    if (error instanceof CorruptEntry) return 'not-a-zip';
+    throw error;
+  } finally {
+    taken.flush();
+  }
 }
 
-/** Reads every piece of a pile that was not read yet: what it says of itself, whose it is, and whether it came before. */
-export async function readPieces(school: School, id: PileId, progress: PileProgress): Promise<void> {
+/** What reading the pieces of a pile hands out: which it begins now, or what it read of some. */
+export type PieceRead =
+  { begins: PilePieceId } | { read: { id: PilePieceId; evidence: PieceEvidence; answer: PieceAnswer }[] };
+type PieceEvidence = Evidence<PersonId, AssignmentId>[];
+
+/** Reads every piece of a pile that was not read yet: what it says of itself, and whose it is. */
+export async function readPieces(
+  school: School,
+  { pile: id, unread, byNamesAlone }: { pile: PileId; unread: readonly PilePieceId[]; byNamesAlone: boolean },
+  progress: PileProgress<PieceRead>,
+): Promise<void> {
   const { db } = school;
   const pile = findPile(db, id);
   const who = openIdentifier(school, pile.courseId);
-  const blanks = await readBlanks(school, pile.courseId);
+  progress.report(0, 0);
+  const blanks = byNamesAlone
+    ? new Map<AssignmentId, string>()
+    : await readBlanks(school, pile.courseId, () => progress.report(0, 0));
   const total = one<{ count: number }>(
     db,
     "SELECT COUNT(*) AS count FROM pile_piece WHERE pile_id = ? AND state = 'reading'",
     [id],
   )!.count;
+  const found = new Parts<{ id: PilePieceId; evidence: PieceEvidence; answer: PieceAnswer }>((read) =>
+    progress.part({ read }),
+  );
+  const left = new Set(unread);
   let done = 0;
+  let after = { path: '', id: '' };
   for (;;) {
-    const batch = listPilePieces(db, id, 'reading', FROM_START, BATCH);
-    if (batch.length === 0 || progress.isCancelled()) return;
+    const batch = listPilePieces(db, id, 'reading', after, BATCH);
     for (const piece of batch) {
-      const evidence = await evidenceFor(school, piece, blanks);
-      judge(school, who, pile, piece, evidence);
+      if (progress.isCancelled()) return found.flush();
+      after = { path: piece.path, id: piece.id };
+      progress.part({ begins: piece.id });
+      const evidence = byNamesAlone || left.has(piece.id) ? [] : await evidenceFor(school, piece, blanks);
+      found.add({ id: piece.id, evidence, answer: answerFor(who, pile, { ...piece, evidence }) });
       done += 1;
+      progress.report(done, total);
     }
-    progress.report(done, total);
+    if (batch.length < BATCH) return found.flush();
   }
 }
 
@@ -143,77 +168,38 @@ async function evidenceFor(
   school: School,
   piece: PilePieceRow,
   blanks: ReadonlyMap<AssignmentId, string>,
-): Promise<Evidence<PersonId, AssignmentId>[]> {
+): Promise<PieceEvidence> {
   const file = school.vault.pathOf(piece.sha256!);
   if (!fs.existsSync(file)) return [];
   const inside = await readInside(file, piece.mime, piece.extension);
   return [
     ...inside.authors.map((text) => ({ kind: 'author' as const, text })),
     ...(inside.title ? [{ kind: 'title' as const, text: inside.title }] : []),
-    ...(evidenceOfText(inside.text) as Evidence<PersonId, AssignmentId>[]),
+    ...(evidenceOfText(inside.text) as PieceEvidence),
     ...blanksIn(inside.text, blanks),
   ];
 }
 
-/** Decides where a piece goes from what is known of it, and keeps that. */
-function judge(
-  school: School,
-  who: CourseIdentifier,
-  pile: PileRow,
-  piece: PilePieceRow,
-  evidence: Evidence<PersonId, AssignmentId>[],
-): void {
-  const { db } = school;
-  const answer = answerFor(who, pile, { ...piece, evidence });
-  const same = findSameBytes(db, piece);
-  const turnedIn = same ? undefined : findTurnedIn(db, piece.courseId, piece.sha256!);
-  const isTold = answer.decision === 'file' && answer.assignment !== null;
-  if (!same && !turnedIn) {
-    keepAnswer(db, piece, {
-      state: isTold ? 'told' : 'to sort',
-      reason: '',
-      sameAs: null,
-      sameAsPiece: null,
-      evidence,
-      answer,
-    });
-    return;
-  }
-  // The same bytes under somebody else's name are for a person to look at.
-  const students = same?.answer?.students ?? (turnedIn ? [turnedIn.studentId] : []);
-  const isOthers = answer.decision === 'file' && !areSame(answer.students, students);
-  keepAnswer(db, piece, {
-    state: isOthers ? 'to sort' : 'repeat',
-    reason: 'same-bytes',
-    sameAs: same?.id ?? null,
-    sameAsPiece: turnedIn?.id ?? null,
-    evidence,
-    answer,
-  });
-}
-
-function isSame(answer: PieceAnswer, before: PieceAnswer | null): boolean {
-  return JSON.stringify(answer) === JSON.stringify(before);
-}
-
-function areSame(one: readonly PersonId[], other: readonly PersonId[]): boolean {
-  return [...one].sort().join() === [...other].sort().join();
+/** A piece on the table that is to be kept otherwise than it is. */
+export interface ReadAgain {
+  piece: Pick<PilePieceRow, 'id' | 'pileId' | 'path' | 'state'>;
+  found: FoundAnswer;
 }
 
 /**
- * Reads again what lies on a course's table, after something was decided or has changed; returns how much of it is told
- * now, and of which piles it is. `note` is what is noted of what is told.
+ * Reads again what lies on a course's table, after something was decided or has changed. `note` is what is noted of what is
+ * told now.
  */
-export function readTableAgain(
+export async function readTableAgain(
   school: School,
   course: CourseId,
   note: PieceNote | '',
-): { pieces: number; piles: PileId[] } {
+  { part }: { part: (part: ReadAgain[]) => void },
+): Promise<void> {
   const { db } = school;
   const who = openIdentifier(school, course);
   const piles = new Map<PileId, PileRow>();
-  const told = new Set<PileId>();
-  let pieces = 0;
+  const changed = new Parts<ReadAgain>(part);
   let after = { pile: '', path: '', id: '' };
   for (;;) {
     const batch = listOnTable(db, course, 'to sort', after, BATCH);
@@ -228,19 +214,23 @@ export function readTableAgain(
       const isTold = answer.decision === 'file' && answer.assignment !== null && pile.cancelledAt === null;
       // Most of a large table is as it was; what is not written keeps nobody else waiting.
       if (!isTold && piece.reason === '' && piece.alike !== '' && isSame(answer, piece.answer)) continue;
-      const { sameAs, sameAsPiece, evidence } = piece;
-      const isKept = keepAnswer(db, piece, {
-        state: isTold ? 'told' : 'to sort',
-        reason: isTold ? note : '',
-        sameAs,
-        sameAsPiece,
-        evidence,
-        answer,
+      const { id, pileId, path, state, sameAs, sameAsPiece, evidence } = piece;
+      changed.add({
+        piece: { id, pileId, path, state },
+        found: {
+          state: isTold ? 'told' : 'to sort',
+          reason: isTold ? note : '',
+          sameAs,
+          sameAsPiece,
+          evidence,
+          answer,
+        },
       });
-      if (!isTold || !isKept) continue;
-      pieces += 1;
-      told.add(pile.id);
     }
-    if (batch.length < BATCH) return { pieces, piles: [...told] };
+    if (batch.length < BATCH) return changed.flush();
   }
+}
+
+function isSame(answer: PieceAnswer, before: PieceAnswer | null): boolean {
+  return JSON.stringify(answer) === JSON.stringify(before);
 }

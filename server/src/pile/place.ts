@@ -18,8 +18,8 @@ import { settle } from '../store/settle';
 import { aboutOf, findSubmission } from '../store/submissions';
 import { findUpload, type ArrivedUpload } from '../store/uploads';
 
-/** Told pieces that are placed before other requests get their turn. */
-const BATCH = 40;
+/** Told pieces that are placed before other requests get their turn, in one transaction. */
+const BATCH = 12;
 
 /**
  * Places the next pieces of a pile that are told, those of one student for one assignment as one attempt. Returns the
@@ -30,17 +30,16 @@ export function placeTold(school: School, id: PileId): SubmissionId[] | null {
   const pile = findPile(db, id);
   const told = listPilePieces(db, id, 'told', { path: '', id: '' }, BATCH);
   if (told.length === 0) return null;
-  const changed: SubmissionId[] = [];
-  for (const pieces of groupBy(
-    told,
-    ({ answer }) => `${answer!.students.join()} ${answer!.assignment}`,
-  ).values()) {
-    const { students, assignment } = pieces[0]!.answer!;
-    const placed = tryToPlace(school, 'system', pieces, students, assignment!, pile.madeAt);
-    if (Array.isArray(placed)) changed.push(...placed);
-    else for (const piece of pieces) setPieceState(db, piece.id, 'to sort', placed);
-  }
-  return changed;
+  const groups = groupBy(told, ({ answer }) => `${answer!.students.join()} ${answer!.assignment}`);
+  return together(db, () =>
+    [...groups.values()].flatMap((pieces) => {
+      const { students, assignment } = pieces[0]!.answer!;
+      const placed = tryToPlace(school, 'system', pieces, students, assignment!, pile.madeAt);
+      if (Array.isArray(placed)) return placed;
+      for (const piece of pieces) setPieceState(db, piece.id, 'to sort', placed);
+      return [];
+    }),
+  );
 }
 
 const STAYS: Partial<Record<Failure['code'], Stay>> = {

@@ -1,8 +1,8 @@
 import fsp from 'node:fs/promises';
 import exifr from 'exifr';
-import { XMLParser } from 'fast-xml-parser';
 import yauzl, { type Entry, type ZipFile } from 'yauzl';
 import { decodeText } from '@vestibul/core';
+import { readXml } from './readXml';
 
 /** What a file says of itself. */
 export interface Inside {
@@ -75,48 +75,49 @@ async function readOffice(file: string): Promise<Inside> {
 
 /** The elements of Dublin Core (and of ODF's own) that say who made something. */
 function sayCore(xml: string): { authors: string[]; title: string } {
-  // References are read here, and entities of the document's own are not expanded at all: they can be a bomb.
-  const parser = new XMLParser({ ignoreAttributes: true, processEntities: false, parseTagValue: false });
-  const read: unknown = parser.parse(xml);
   const found = new Map<string, string>();
-  const walk = (node: unknown) => {
-    if (typeof node !== 'object' || node === null) return;
-    for (const [name, value] of Object.entries(node)) {
-      if (typeof value === 'string') found.set(name, withReferences(value));
-      else walk(value);
-    }
-  };
-  walk(read);
+  let within = '';
+  readXml(xml, {
+    open: (name) => {
+      within = name;
+      found.set(name, '');
+    },
+    text: (text) => {
+      if (within !== '') found.set(within, (found.get(within) ?? '') + text);
+    },
+    close: () => {
+      within = '';
+    },
+  });
   return {
     authors: ['dc:creator', 'meta:initial-creator', 'cp:lastModifiedBy'].map((name) => found.get(name) ?? ''),
     title: found.get('dc:title') ?? '',
   };
 }
 
-/** The text of a document's part, with a line for each paragraph. */
+/** What stands in the text for an element where it begins, and where it ends. */
+const BEGINS = new Map([
+  ['w:tab', '\t'],
+  ['text:tab', '\t'],
+  ['w:br', '\n'],
+  ['text:line-break', '\n'],
+  ['a:br', '\n'],
+  ['text:s', ' '],
+]);
+const ENDS = new Map(['w:p', 'text:p', 'text:h', 'a:p', 'si'].map((name) => [name, '\n']));
+
+/** The text of a document's part from its start, with a line for each paragraph. */
 function textOfXml(xml: string): string {
-  return xml
-    .replace(/<(?:w:tab|text:tab)\b[^>]*>/gu, '\t')
-    .replace(/<\/(?:w:p|text:p|text:h|a:p|si)>|<(?:w:br|text:line-break|a:br)\b[^>]*>/gu, '\n')
-    .replace(/<text:s\b[^>]*>/gu, ' ')
-    .replace(/<[^>]*>/gu, '')
-    .replace(REFERENCES, readReference);
-}
-
-const REFERENCES = /&(?:lt|gt|quot|apos|amp|#\d+|#x[0-9a-f]+);/giu;
-
-function withReferences(text: string): string {
-  return text.replace(REFERENCES, readReference);
-}
-
-const NAMED: Readonly<Record<string, string>> = { lt: '<', gt: '>', quot: '"', apos: "'", amp: '&' };
-
-/** The character that a reference stands for (XML 1.0, section 4.1). */
-function readReference(reference: string): string {
-  const inner = reference.slice(1, -1);
-  const code =
-    inner.startsWith('#x') || inner.startsWith('#X') ? parseInt(inner.slice(2), 16) : Number(inner.slice(1));
-  return NAMED[inner] ?? (code > 0 && code <= 0x10ffff ? String.fromCodePoint(code) : '');
+  let text = '';
+  const add = (more: string | undefined) => {
+    text += more ?? '';
+  };
+  readXml(
+    xml,
+    { open: (name) => add(BEGINS.get(name)), text: add, close: (name) => add(ENDS.get(name)) },
+    () => text.length > LONGEST_TEXT,
+  );
+  return text;
 }
 
 async function readParts(file: string, wanted: (name: string) => boolean): Promise<Map<string, string>> {

@@ -1,9 +1,12 @@
-import type { CourseId, PieceNote } from '@vestibul/core';
+import type { CourseId, PieceNote, PileId } from '@vestibul/core';
 import { tellStaff } from '../http/tell';
 import type { School } from '../school';
-import { countOnTable } from '../store/piles';
+import { together } from '../store/database';
+import { countOnTable, keepAnswer } from '../store/piles';
 import { runJob } from '../threads/runJob';
 import { placeAll } from './advance';
+import type { ReadAgain } from './pileJobs';
+import { writeInTurn } from './writeInTurn';
 
 /**
  * Reads again what lies on a course's table after somebody decided something, and places what is told now. Returns how
@@ -32,9 +35,25 @@ export function tellCourseChanged(school: School, course: CourseId): void {
 
 function readAgain(school: School, course: CourseId, note: PieceNote | ''): Promise<number> {
   return school.piles.inTurn(course, async () => {
-    const told = await runJob('readAgain', { school: school.forThread, course, note });
+    const told = new Set<PileId>();
+    let pieces = 0;
+    const found = writeInTurn(school, (changed: readonly ReadAgain[]) =>
+      together(school.db, () => {
+        for (const { piece, found: answer } of changed) {
+          if (!keepAnswer(school.db, piece, answer) || answer.state !== 'told') continue;
+          pieces += 1;
+          told.add(piece.pileId);
+        }
+      }),
+    );
+    await runJob(
+      'readAgain',
+      { school: school.forThread, course, note },
+      { onPart: (changed) => found.add(changed) },
+    );
+    await found.done();
     // It may have been closed meanwhile; what is told is placed when it opens again.
-    for (const pile of told.piles) if (school.db.open) await placeAll(school, pile);
-    return told.pieces;
+    for (const pile of told) if (school.db.open) await placeAll(school, pile);
+    return pieces;
   });
 }

@@ -2,6 +2,7 @@ import { Transform, type Readable } from 'node:stream';
 import { crc32 } from 'node:zlib';
 import yauzl, { type Entry, type ZipFile } from 'yauzl';
 import { isLitter, pointsOutside, type Refusal } from '@vestibul/core';
+import { isDiskFull } from '../failure';
 import { entryName } from './entryName';
 
 /** How far an archive may unpack. */
@@ -13,9 +14,9 @@ export interface UnpackLimits {
   mostEntries: number;
 }
 
-export const unpackLimits = (largestFile: number): UnpackLimits => ({
+export const unpackLimits = (largestFile: number, mostBytes: number): UnpackLimits => ({
   largestFile,
-  mostBytes: 40 * 1024 ** 3,
+  mostBytes,
   mostEntries: 20_000,
 });
 
@@ -134,7 +135,7 @@ function checkSum(expected: number): Transform {
 /** Trouble with our own disk is no fault of the archive. */
 function isDisk(error: unknown): boolean {
   const { code } = error as NodeJS.ErrnoException;
-  return code === 'ENOSPC' || code === 'EIO' || code === 'EROFS' || code === 'EMFILE';
+  return isDiskFull(error) || code === 'EIO' || code === 'EROFS' || code === 'EMFILE';
 }
 
 function open(file: string): Promise<ZipFile> {

@@ -34,6 +34,8 @@ export interface PileRow {
   madeAt: Instant;
   sentAt: Instant | null;
   cancelledAt: Instant | null;
+  /** Since when it stands still for want of room. */
+  noRoomAt: Instant | null;
 }
 
 /** What was read out of a piece's name and all that is known beside it. */
@@ -72,7 +74,7 @@ export interface PilePieceRow {
 }
 
 const pileColumns = `id, course_id AS courseId, by_id AS byId, name, period_id AS periodId, assignment_id AS assignmentId,
-  made_at AS madeAt, sent_at AS sentAt, cancelled_at AS cancelledAt`;
+  made_at AS madeAt, sent_at AS sentAt, cancelled_at AS cancelledAt, no_room_at AS noRoomAt`;
 const pieceColumns = `q.id, q.pile_id AS pileId, q.course_id AS courseId, q.upload_id AS uploadId, q.entry, q.path, q.bytes,
   q.sha256, q.mime, q.extension, q.modified_at AS modifiedAt, q.state, q.reason, q.same_as AS sameAs, q.same_as_piece AS sameAsPiece, q.evidence, q.answer, q.alike`;
 
@@ -282,54 +284,63 @@ export type NewPilePiece = Pick<PilePieceRow, 'uploadId' | 'entry' | 'path' | 'b
   refusal: Refusal | '';
 };
 
-/** Writes down something of a pile that was taken in or refused, with its line; the same entry only once. */
-export function addPilePiece(school: School, pile: PileRow, piece: NewPilePiece): void {
+/** Writes down what of a pile was taken in or refused, with its lines, in one transaction; the same entry only once. */
+export function addPilePieces(school: School, pile: PileRow, pieces: readonly NewPilePiece[]): void {
+  together(school.db, () => {
+    for (const piece of pieces) addPilePiece(school, pile, piece);
+  });
+}
+
+function addPilePiece(school: School, pile: PileRow, piece: NewPilePiece): void {
   const { db } = school;
-  together(db, () => {
-    const known = one(db, 'SELECT 1 FROM pile_piece WHERE upload_id = ? AND entry = ?', [
-      piece.uploadId,
-      piece.entry,
-    ]);
-    if (known) return;
-    const id = newId<PilePieceId>('m');
-    run(
-      db,
-      `INSERT INTO pile_piece (id, pile_id, course_id, upload_id, entry, path, bytes, sha256, mime, extension, modified_at,
+  const known = one(db, 'SELECT 1 FROM pile_piece WHERE upload_id = ? AND entry = ?', [
+    piece.uploadId,
+    piece.entry,
+  ]);
+  if (known) return;
+  const id = newId<PilePieceId>('m');
+  run(
+    db,
+    `INSERT INTO pile_piece (id, pile_id, course_id, upload_id, entry, path, bytes, sha256, mime, extension, modified_at,
          state, reason, evidence, answer)
        VALUES (:id, :pile, :course, :upload, :entry, :path, :bytes, :sha256, :mime, :extension, :modifiedAt, :state,
          :reason, '', '')`,
+    {
+      id,
+      pile: pile.id,
+      course: pile.courseId,
+      upload: piece.uploadId,
+      entry: piece.entry,
+      path: piece.path,
+      bytes: piece.bytes,
+      sha256: piece.taken?.sha256 ?? null,
+      mime: piece.taken?.mime ?? '',
+      extension: piece.taken?.extension ?? '',
+      modifiedAt: piece.modifiedAt,
+      state: piece.taken ? 'reading' : 'refused',
+      reason: piece.refusal,
+    },
+  );
+  if (piece.taken)
+    writeEvent(
+      school,
+      pile.byId,
+      'came in pile',
+      { course: pile.courseId },
       {
-        id,
         pile: pile.id,
-        course: pile.courseId,
-        upload: piece.uploadId,
-        entry: piece.entry,
-        path: piece.path,
+        pilePiece: id,
+        sha256: piece.taken.sha256,
         bytes: piece.bytes,
-        sha256: piece.taken?.sha256 ?? null,
-        mime: piece.taken?.mime ?? '',
-        extension: piece.taken?.extension ?? '',
-        modifiedAt: piece.modifiedAt,
-        state: piece.taken ? 'reading' : 'refused',
-        reason: piece.refusal,
+        nameSha256: sha256Hex(piece.path),
       },
     );
-    if (piece.taken)
-      writeEvent(
-        school,
-        pile.byId,
-        'came in pile',
-        { course: pile.courseId },
-        {
-          pile: pile.id,
-          pilePiece: id,
-          sha256: piece.taken.sha256,
-          bytes: piece.bytes,
-          nameSha256: sha256Hex(piece.path),
-        },
-      );
-  });
 }
+
+/** What was read of a piece, and where it goes from there. */
+export type FoundAnswer = Pick<PilePieceRow, 'state' | 'reason' | 'sameAs' | 'sameAsPiece' | 'evidence'> & {
+  answer: PieceAnswer;
+};
 
 /**
  * Keeps what was read of a piece and where it goes from there, if it is still where it was when it was read: somebody may
@@ -338,9 +349,7 @@ export function addPilePiece(school: School, pile: PileRow, piece: NewPilePiece)
 export function keepAnswer(
   db: Database,
   piece: Pick<PilePieceRow, 'id' | 'pileId' | 'path' | 'state'>,
-  found: Pick<PilePieceRow, 'state' | 'reason' | 'sameAs' | 'sameAsPiece' | 'evidence'> & {
-    answer: PieceAnswer;
-  },
+  found: FoundAnswer,
 ): boolean {
   return (
     run(
@@ -417,4 +426,31 @@ export function listKnownWords(
     'SELECT words, student_id AS studentId, at FROM known_words WHERE course_id = ? ORDER BY words LIMIT 2000',
     [course],
   );
+}
+
+/** Counts that reading a piece has ended its thread. */
+export function countDeath(db: Database, id: PilePieceId): void {
+  run(db, 'UPDATE pile_piece SET deaths = deaths + 1 WHERE id = ?', [id]);
+}
+
+/** The pieces of a pile that have ended a thread, with how often. */
+export function listDeadly(db: Database, id: PileId): { id: PilePieceId; deaths: number }[] {
+  return all(db, 'SELECT id, deaths FROM pile_piece WHERE pile_id = ? AND deaths > 0', [id]);
+}
+
+/** Notes that a pile stands still for want of room, or that it goes on. */
+export function setPileWithoutRoom(school: School, id: PileId, without: boolean): void {
+  run(school.db, 'UPDATE pile SET no_room_at = :at WHERE id = :id AND (no_room_at IS NULL) = :changes', {
+    id,
+    at: without ? school.now() : null,
+    changes: without ? 1 : 0,
+  });
+}
+
+/** The piles that stand still for want of room. */
+export function listWithoutRoom(db: Database): PileId[] {
+  return all<{ id: PileId }>(
+    db,
+    'SELECT id FROM pile WHERE no_room_at IS NOT NULL AND cancelled_at IS NULL ORDER BY no_room_at',
+  ).map(({ id }) => id);
 }

@@ -296,3 +296,18 @@ export function listHalfSent(db: Database, pile: PileId): UploadRow[] {
     [pile],
   );
 }
+
+/** What has arrived for a pile and was not taken out of it yet. */
+export function listToTakeOut(db: Database, pile: PileId): ArrivedUpload[] {
+  return all<UploadRow>(
+    db,
+    `SELECT ${columns} FROM upload WHERE pile_id = ? AND arrived_at IS NOT NULL AND turned_in_at IS NULL
+       AND dropped_at IS NULL ORDER BY started_at, rowid`,
+    [pile],
+  ).filter(hasArrived);
+}
+
+/** Notes that all of an upload of a pile was taken out of it. */
+export function endUnpacked(school: School, id: UploadId): void {
+  run(school.db, 'UPDATE upload SET turned_in_at = ? WHERE id = ?', [school.now(), id]);
+}

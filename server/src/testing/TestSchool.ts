@@ -243,6 +243,16 @@ export class TestSchool {
     await this.start();
   }
 
+  /** Starts again on a disk that has that many bytes more than are used now. */
+  async restartWithRoom(bytes: number): Promise<void> {
+    let used = 0;
+    for (const entry of await fs.readdir(this.folder, { recursive: true, withFileTypes: true }))
+      // The journal is begun anew with the next start.
+      if (entry.isFile() && !entry.name.endsWith('-wal'))
+        used += (await fs.stat(path.join(entry.parentPath, entry.name))).size;
+    await this.restart({ mostBytes: used + bytes });
+  }
+
   async close(): Promise<void> {
     await this.running.close();
     await fs.rm(this.folder, { recursive: true, force: true });

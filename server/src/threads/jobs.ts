@@ -10,11 +10,21 @@ import {
   type PieceNote,
   type PersonId,
   type PileId,
+  type PilePieceId,
   type ReadList,
   type ReadPackage,
   type Sha256,
+  type UploadId,
 } from '@vestibul/core';
-import { readPieces, readTableAgain, takeOut } from '../pile/pileJobs';
+import {
+  readPieces,
+  readTableAgain,
+  unpackUpload,
+  type PieceRead,
+  type ReadAgain,
+  type UnpackEnd,
+} from '../pile/pileJobs';
+import type { NewPilePiece } from '../store/piles';
 import { findStray } from '../intake/findStray';
 import { openSchool, type School, type ThreadSchool } from '../school';
 import { applyPlan } from '../store/applyPlan';
@@ -38,17 +48,32 @@ interface InSchool {
   school: ThreadSchool;
 }
 
-interface PileJob extends InSchool {
+interface UnpackJob extends InSchool {
+  upload: UploadId;
+  cancel: SharedArrayBuffer;
+}
+
+interface ReadPiecesJob extends InSchool {
   pile: PileId;
+  /** Pieces that are told by their name alone: reading them ended a thread before. */
+  unread: readonly PilePieceId[];
+  /** Whether no piece is read inside any more. */
+  byNamesAlone: boolean;
   cancel: SharedArrayBuffer;
 }
 
 /** Tells how far a job is, where somebody listens. */
 export type Report = (done: number, total: number) => void;
 
-function progressOf(cancel: SharedArrayBuffer, report: Report): Progress {
+/** What a job says while it is at it. What is to be written it hands out: only the main thread writes. */
+export interface Tell<Part> {
+  report: Report;
+  part: (part: Part) => void;
+}
+
+function progressOf<Part>(cancel: SharedArrayBuffer, tell: Tell<Part>): Progress & Tell<Part> {
   const flag = new Int32Array(cancel);
-  return { report, isCancelled: () => Atomics.load(flag, 0) !== 0 };
+  return { ...tell, isCancelled: () => Atomics.load(flag, 0) !== 0 };
 }
 
 /** What is computed in threads of its own, so that no request waits for it. */
@@ -103,9 +128,9 @@ export const jobs = {
       cancel,
       ...what
     }: InSchool & { cancel: SharedArrayBuffer } & Parameters<typeof applyRenaming>[1],
-    report: Report,
+    tell: Tell<never>,
   ) {
-    return inSchool(how, (school) => applyRenaming(school, what, progressOf(cancel, report)));
+    return inSchool(how, (school) => applyRenaming(school, what, progressOf(cancel, tell)));
   },
 
   /** Takes a change of names back. */
@@ -115,24 +140,27 @@ export const jobs = {
       cancel,
       ...what
     }: InSchool & { cancel: SharedArrayBuffer } & Parameters<typeof undoRenaming>[1],
-    report: Report,
+    tell: Tell<never>,
   ) {
-    return inSchool(how, (school) => undoRenaming(school, what, progressOf(cancel, report)));
+    return inSchool(how, (school) => undoRenaming(school, what, progressOf(cancel, tell)));
   },
 
-  /** Takes what has arrived for a pile out of it. */
-  takeOut({ school: how, pile, cancel }: PileJob, report: Report) {
-    return inSchool(how, (school) => takeOut(school, pile, progressOf(cancel, report)));
+  /** Takes a ZIP file of a pile apart; what is in it is handed out. */
+  unpack({ school: how, upload, cancel }: UnpackJob, tell: Tell<NewPilePiece[]>): Promise<UnpackEnd> {
+    return inSchool(how, (school) => unpackUpload(school, upload, progressOf(cancel, tell)));
   },
 
-  /** Reads the pieces of a pile that were not read yet. */
-  readPieces({ school: how, pile, cancel }: PileJob, report: Report) {
-    return inSchool(how, (school) => readPieces(school, pile, progressOf(cancel, report)));
+  /** Reads the pieces of a pile that were not read yet; what was read is handed out. */
+  readPieces({ school: how, cancel, ...what }: ReadPiecesJob, tell: Tell<PieceRead>): Promise<void> {
+    return inSchool(how, (school) => readPieces(school, what, progressOf(cancel, tell)));
   },
 
-  /** Reads again what lies on a course's table. */
-  readAgain({ school: how, course, note }: InSchool & { course: CourseId; note: PieceNote | '' }) {
-    return inSchool(how, (school) => readTableAgain(school, course, note));
+  /** Reads again what lies on a course's table; what is otherwise now is handed out. */
+  readAgain(
+    { school: how, course, note }: InSchool & { course: CourseId; note: PieceNote | '' },
+    tell: Tell<ReadAgain[]>,
+  ): Promise<void> {
+    return inSchool(how, (school) => readTableAgain(school, course, note, tell));
   },
 
   /** Bytes in the vault that nothing names any more. */

@@ -1,11 +1,14 @@
 import { parentPort } from 'node:worker_threads';
-import { jobs, type JobName, type Report } from './jobs';
+import { jobs, type JobName, type Tell } from './jobs';
 
 /** A thread that does one job after another, as they are handed to it. */
 parentPort!.on('message', async ({ name, input }: { name: JobName; input: never }) => {
   try {
-    const report: Report = (done, total) => parentPort!.postMessage({ done, total });
-    parentPort!.postMessage({ result: await jobs[name](input, report) });
+    const tell: Tell<unknown> = {
+      report: (done, total) => parentPort!.postMessage({ done, total }),
+      part: (part) => parentPort!.postMessage({ part }),
+    };
+    parentPort!.postMessage({ result: await jobs[name](input, tell as never) });
   } catch (error) {
     parentPort!.postMessage({ error });
   }

@@ -27,6 +27,8 @@ const stepWords: Record<Pile['state'], string> = {
   'taking out': 'is being taken apart',
   reading: 'is being read',
   placing: 'is being placed',
+  'no room':
+    'stands still, since the school’s disk is full; it goes on by itself once the office has made room',
   done: '',
   stopped: 'was stopped',
 };

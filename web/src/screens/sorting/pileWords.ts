@@ -22,6 +22,7 @@ export const reasonWords: Record<Reason, string> = {
   'same-bytes': 'the same bytes came before',
   'name-off-rule': 'its name has to be agreed to',
   'year-over': 'the year is over',
+  unreadable: 'it could not be read inside',
   taught: 'placed by what you said',
 };
 
