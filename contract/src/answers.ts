@@ -19,6 +19,7 @@ import {
   type UploadId,
   type YearId,
 } from '@vestibul/core';
+import { accountAnswers } from './accountShapes';
 import { delivery, guestDoor, sideDoor } from './doorShapes';
 import { accounted, onTable, pile, sortedAnswer } from './pileShapes';
 import type { RouteName } from './routes';
@@ -29,7 +30,6 @@ import {
   count,
   state,
   personName,
-  session,
   period,
   year,
   fullAssignment,
@@ -49,7 +49,6 @@ import {
   digests,
   copy,
   ledgerLine,
-  listedPerson,
   packageChange,
   packageSummary,
   done,
@@ -57,16 +56,7 @@ import {
 
 /** What each route answers with when it succeeds; routes that answer with bytes or events are not here. */
 export const answers = {
-  readSession: session,
-  signIn: session,
-  signOut: done,
-  listDemoPeople: z.array(z.object({ id: branded<PersonId>(), name: z.string(), what: z.string() })),
-  signInAsDemo: session,
-  readWelcome: z.object({ first: z.boolean(), name: z.string(), email: z.string() }),
-  acceptWelcome: session,
-  listPeople: z.object({ people: z.array(listedPerson), next: z.string().nullable() }),
-  addPerson: z.object({ id: branded<PersonId>(), link: z.string() }),
-  renewLink: z.object({ link: z.string() }),
+  ...accountAnswers,
   changeSchool: done,
   listYears: z.array(year),
   makeYear: z.object({ id: branded<YearId>() }),
@@ -140,6 +130,8 @@ export const answers = {
     cameBack: count,
     moved: count,
     newNames: count,
+    /** New names of the list that were left as they were: they are the office's to change. */
+    namesLeft: count,
     left: count,
     folders: count,
     copies: count,
@@ -150,9 +142,6 @@ export const answers = {
   comeBack: done,
   previewStudent: z.object({ names: z.array(newName) }),
   changeStudent: z.object({ renamed: count }),
-  makeSlips: z.array(
-    personName.extend({ periodId: branded<PeriodId>(), email: z.string(), link: z.string() }),
-  ),
   setRule: done,
   setOffRule: done,
   readNaming: z.object({

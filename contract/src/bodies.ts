@@ -130,6 +130,11 @@ export const joiningPerson = personWords.extend({
   newName: z.boolean().default(false),
 });
 
+/** What a teacher asks the office for: a change of an account, or (null) a one-time link; of one student, or of all who have no password. */
+export const askOfficeBody = z
+  .object({ studentId: id<PersonId>().nullable(), wish: personWords.nullable().default(null) })
+  .refine(({ studentId, wish }) => studentId !== null || wish === null, { path: ['wish'] });
+
 export const changedStudent = personWords.extend({ periodId: id<PeriodId>() });
 
 export const scoring = z.discriminatedUnion('kind', [

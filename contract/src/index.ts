@@ -6,11 +6,13 @@ import type { routes, RouteName } from './routes';
 export { errorStatus } from './errors';
 export type { ErrorAnswer, ErrorCode, ErrorDetails } from './errors';
 export * from './limits';
+export { largestBody } from './route';
 export type { Route, RouteSubject } from './route';
 export { pathOf } from './pathOf';
 export { routes } from './routes';
 export type { RouteName } from './routes';
 export {
+  askOfficeBody,
   assignmentBody,
   commentBody,
   changedStudent,

@@ -27,13 +27,16 @@ export interface Route {
    * `nothing` a success without a body (204).
    */
   answers?: 'bytes' | 'events' | 'tus' | 'nothing';
-  /** The body is a ZIP file, not JSON. */
-  takes?: 'zip';
+  /** The body is a ZIP file, or a list or text that can be long; all others are short. */
+  takes?: 'zip' | 'long';
   /** Writes nothing to the database, so it need not wait for somebody who does. */
   storesNothing?: true;
   /** Exists only where the application runs as a demo. */
   demoOnly?: true;
 }
+
+/** Largest body of a request, in bytes: what a form holds, and a long list or text written in escapes. */
+export const largestBody = (route: Route): number => (route.takes === 'long' ? 4 * 1024 ** 2 : 256 * 1024);
 
 export const anyone: readonly Role[] = roles;
 export const signedIn = anyone.filter((role) => role !== 'nobody' && role !== 'guest');

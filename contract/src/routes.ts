@@ -10,29 +10,27 @@ import {
   student,
   type Route,
 } from './route';
+import { accountRoutes } from './accountRoutes';
+import { doorRoutes } from './doorRoutes';
 import { pileRoutes } from './pileRoutes';
 
 /** Every route of the server and who may call it. Nothing answers that is not in this table. */
 export const routes = {
-  readSession: { method: 'GET', path: '/api/session', about: 'school', who: anyone },
-  signIn: { method: 'POST', path: '/api/session', about: 'school', who: anyone },
-  signOut: { method: 'DELETE', path: '/api/session', about: 'school', who: anyone },
-  listDemoPeople: { method: 'GET', path: '/api/demo/people', about: 'school', who: anyone, demoOnly: true },
-  signInAsDemo: { method: 'POST', path: '/api/demo/session', about: 'school', who: anyone, demoOnly: true },
-  readWelcome: { method: 'GET', path: '/api/welcome/:token', about: 'school', who: anyone },
-  acceptWelcome: { method: 'POST', path: '/api/welcome/:token', about: 'school', who: anyone },
+  ...accountRoutes,
   live: { method: 'GET', path: '/api/live', about: 'school', who: signedIn, answers: 'events' },
 
   changeSchool: { method: 'PUT', path: '/api/school', about: 'school', who: office },
-  listPeople: { method: 'GET', path: '/api/people', about: 'school', who: office },
-  addPerson: { method: 'POST', path: '/api/people', about: 'school', who: office },
-  renewLink: { method: 'POST', path: '/api/people/:personId/link', about: 'school', who: office },
-
   listYears: { method: 'GET', path: '/api/years', about: 'school', who: setsUp },
   makeYear: { method: 'POST', path: '/api/years', about: 'school', who: setsUp },
   changeYear: { method: 'PUT', path: '/api/years/:yearId', about: 'school', who: office },
   planYear: { method: 'GET', path: '/api/years/:yearId/plan', about: 'school', who: setsUp },
-  beginYear: { method: 'POST', path: '/api/years/:yearId/courses', about: 'school', who: setsUp },
+  beginYear: {
+    method: 'POST',
+    path: '/api/years/:yearId/courses',
+    about: 'school',
+    who: setsUp,
+    takes: 'long',
+  },
   listCourses: { method: 'GET', path: '/api/courses', about: 'school', who: setsUp },
   makeCourse: { method: 'POST', path: '/api/courses', about: 'school', who: ['teacher'] },
   readCourse: { method: 'GET', path: '/api/courses/:courseId', about: 'course', who: seesAllAndOffice },
@@ -74,9 +72,15 @@ export const routes = {
     path: '/api/courses/:courseId/roster/preview',
     about: 'course',
     who: staffAndOffice,
+    takes: 'long',
   },
-  joinRoster: { method: 'POST', path: '/api/courses/:courseId/roster', about: 'course', who: staffAndOffice },
-  makeSlips: { method: 'POST', path: '/api/courses/:courseId/slips', about: 'course', who: staffAndOffice },
+  joinRoster: {
+    method: 'POST',
+    path: '/api/courses/:courseId/roster',
+    about: 'course',
+    who: staffAndOffice,
+    takes: 'long',
+  },
   leaveCourse: {
     method: 'POST',
     path: '/api/courses/:courseId/students/:studentId/leaving',
@@ -320,7 +324,13 @@ export const routes = {
     who: student,
   },
   readText: { method: 'GET', path: '/api/uploads/:uploadId/text', about: 'upload', who: student },
-  writeText: { method: 'PUT', path: '/api/uploads/:uploadId/text', about: 'upload', who: student },
+  writeText: {
+    method: 'PUT',
+    path: '/api/uploads/:uploadId/text',
+    about: 'upload',
+    who: student,
+    takes: 'long',
+  },
   addFromDrawer: {
     method: 'POST',
     path: '/api/assignments/:assignmentId/from-drawer',
@@ -371,48 +381,18 @@ export const routes = {
     answers: 'nothing',
   },
 
-  readDoor: { method: 'GET', path: '/api/doors/:token', about: 'school', who: anyone },
-  enterDoor: { method: 'POST', path: '/api/doors/:token/visits', about: 'school', who: anyone },
-  confirmVisit: { method: 'POST', path: '/api/doors/:token/confirmation', about: 'school', who: anyone },
-  deliver: { method: 'POST', path: '/api/doors/:token/deliveries', about: 'school', who: anyone },
-  readDeliveryReceipt: {
-    method: 'GET',
-    path: '/api/doors/:token/receipt',
-    about: 'school',
-    who: anyone,
-    answers: 'bytes',
-  },
-  listDoors: { method: 'GET', path: '/api/courses/:courseId/doors', about: 'course', who: seesAll },
-  makeDoor: { method: 'POST', path: '/api/courses/:courseId/doors', about: 'course', who: staff },
-  changeDoor: { method: 'PUT', path: '/api/side-doors/:doorId', about: 'door', who: staff },
-  shutDoor: { method: 'POST', path: '/api/side-doors/:doorId/shutting', about: 'door', who: staff },
-  openDoor: { method: 'DELETE', path: '/api/side-doors/:doorId/shutting', about: 'door', who: staff },
-  listDeliveries: { method: 'GET', path: '/api/courses/:courseId/deliveries', about: 'course', who: seesAll },
-  readDelivered: {
-    method: 'GET',
-    path: '/api/deliveries/:deliveryId/uploads/:uploadId',
-    about: 'delivery',
-    who: seesAll,
-    answers: 'bytes',
-  },
-  placeDelivery: {
-    method: 'POST',
-    path: '/api/deliveries/:deliveryId/placing',
-    about: 'delivery',
-    who: staff,
-  },
-  turnAway: {
-    method: 'POST',
-    path: '/api/deliveries/:deliveryId/turning-away',
-    about: 'delivery',
-    who: staff,
-  },
-
+  ...doorRoutes,
   ...pileRoutes,
 
   takePackage: { method: 'POST', path: '/api/packages', about: 'school', who: office, takes: 'zip' },
   readPackage: { method: 'GET', path: '/api/packages/:packageId', about: 'school', who: office },
-  applyPackage: { method: 'POST', path: '/api/packages/:packageId/applied', about: 'school', who: office },
+  applyPackage: {
+    method: 'POST',
+    path: '/api/packages/:packageId/applied',
+    about: 'school',
+    who: office,
+    takes: 'long',
+  },
 } as const satisfies Record<string, Route>;
 
 export type RouteName = keyof typeof routes;

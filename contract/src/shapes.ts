@@ -148,6 +148,9 @@ export const rosterStudent = personName.extend({
   leftAt: instant.nullable(),
   folder: z.object({ id: branded<FolderId>(), name: z.string() }).nullable(),
   hasSignedIn: z.boolean(),
+  /** Whether the staff of this course may change how they sign in, and their name; else the office does. */
+  staffKeepsAccount: z.boolean(),
+  staffRenames: z.boolean(),
 });
 
 /** Kept as the contract's request let it in. */
@@ -355,6 +358,7 @@ export const listedPerson = personName.extend({
   email: z.string(),
   standing: z.enum(standings),
   hasSignedIn: z.boolean(),
+  isClosed: z.boolean(),
 });
 
 /** One change that a package of lists brings, in words that its page shows. */

@@ -23,6 +23,8 @@ export type VisitId = Id<'visit'>;
 export type DeliveryId = Id<'delivery'>;
 export type PileId = Id<'pile'>;
 export type PilePieceId = Id<'pile piece'>;
+export type SessionId = Id<'session'>;
+export type AccountRequestId = Id<'account request'>;
 /** A moment in UTC, RFC 3339 with milliseconds, for example `2026-11-24T23:59:00.000Z`. Sorts as text. */
 export type Instant = string & { readonly __kind: 'instant' };
 /** A wall-clock time without zone, `yyyy-MM-ddTHH:mm`. */

@@ -140,7 +140,9 @@ export type { Attendance, SubmissionFacts, SubmissionState } from './submission/
 export { afterwards, courseStaffRoles, isShared, roleTowards, roles, standings } from './access/roles';
 export type { AccessFacts, Afterwards, CourseStaffRole, Role, Standing } from './access/roles';
 
-export { sayWhen, writeCode, writeDigest, writeReminder } from './notices/letters';
+export { accountNews, mayKeepAccount, mayRename } from './access/account';
+export type { AccountFacts, AccountNews } from './access/account';
+export { sayWhen, writeAccountLetter, writeCode, writeDigest, writeReminder } from './notices/letters';
 export type { DigestPart, Letter, ReminderFacts } from './notices/letters';
 export { canonical } from './ledger/canonical';
 export { canonicalEvent, eventKinds } from './ledger/event';

@@ -65,7 +65,12 @@ function join(school: School, by: PersonId, course: CourseId, id: PersonId, stud
     ({ number }) => number === student.period,
   )!;
   const person = { ...student, periodId: period.id, knownId: id };
-  joinRoster(school, by, course, requests.joinRoster.body.parse({ fromList: false, people: [person] }));
+  joinRoster(
+    school,
+    { by, role: 'teacher' },
+    course,
+    requests.joinRoster.body.parse({ fromList: false, people: [person] }),
+  );
 }
 
 /** The small groups of two periods; every third student goes into the next of them. */

@@ -196,7 +196,7 @@ async function openCourse(
     readCourse(school, course, 'teacher').periods.map((period) => [period.number, period.id]),
   );
   const students = makeStudents();
-  joinRoster(school, teacher, course, {
+  joinRoster(school, { by: teacher, role: 'teacher' }, course, {
     fromList: true,
     people: students
       .filter((student) => !joinsLate(student))

@@ -20,10 +20,17 @@ import { Vault } from './vault/Vault';
 import { PileWorks } from './pile/PileWorks';
 import { Bus } from './live/Bus';
 import { LongWorks } from './live/LongWorks';
+import { Rights } from './live/Rights';
+import { Streams } from './live/Streams';
 import { WriteGate } from './live/WriteGate';
+import { Guessing } from './auth/Guessing';
+import { HashQueue } from './auth/HashQueue';
+import { DoorTally } from './auth/visits';
 
 /** Bytes that stay free on the disk, so that the ledger can still be written when uploads no longer can. */
 const KEEP_FREE = 256 * 1024 ** 2;
+
+const SIGN_IN_ATTEMPTS = 10;
 
 export interface SchoolOptions {
   /** The data folder; made when it is not there. */
@@ -38,6 +45,8 @@ export interface SchoolOptions {
   mostBytes?: number | null;
   /** Of a thread: the room that the main thread counts in. */
   room?: SharedArrayBuffer;
+  /** Wrong guesses allowed for one account from one place in a quarter of an hour. */
+  signInAttempts?: number;
   /** What sends letters; none are sent without it. */
   mail?: Mailer | null;
   /** The address of the school's pages, for letters. */
@@ -58,6 +67,13 @@ export interface School {
   /** Signs in the school's name. */
   key: SchoolKey;
   bus: Bus;
+  rights: Rights;
+  /** The streams of notices that are open. */
+  streams: Streams;
+  /** Limits wrong guesses of passwords. */
+  guessing: Guessing;
+  hashing: HashQueue;
+  doorTally: DoorTally;
   /** Passed before anything is changed. */
   gate: WriteGate;
   /** What sends letters; null where this school sends none. */
@@ -109,6 +125,11 @@ export function openSchool(options: SchoolOptions): School {
     vault: new Vault(path.join(folder, 'vault'), room),
     key: openSchoolKey(options.folder),
     bus: new Bus(),
+    rights: new Rights(),
+    streams: new Streams(),
+    guessing: new Guessing(options.signInAttempts ?? SIGN_IN_ATTEMPTS, clock),
+    hashing: new HashQueue(),
+    doorTally: new DoorTally(clock),
     mail: options.mail ?? null,
     address: options.address ?? (() => 'http://localhost/'),
     gate: new WriteGate(),

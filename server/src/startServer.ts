@@ -65,6 +65,7 @@ export async function startServer(options: ServerOptions): Promise<RunningServer
     ...(options.keepFree === undefined ? {} : { keepFree: options.keepFree }),
     ...(options.mostBytes === undefined ? {} : { mostBytes: options.mostBytes }),
     ...(options.largestFile === undefined ? {} : { largestFile: options.largestFile }),
+    ...(options.signInAttempts === undefined ? {} : { signInAttempts: options.signInAttempts }),
   });
   const recovered = await recoverArrivals(school);
   if (recovered > 0)
@@ -74,7 +75,6 @@ export async function startServer(options: ServerOptions): Promise<RunningServer
     log: options.log,
     ...(options.pages ? { pages: options.pages } : {}),
     checkAnswers: options.checkAnswers ?? false,
-    ...(options.signInAttempts === undefined ? {} : { signInAttempts: options.signInAttempts }),
   });
   resumePiles(school);
   const stopEnding = repeat(school, QUIET_PILES_MS, async () => {

@@ -59,6 +59,14 @@ export interface EventFacts {
   'school opened': { zone: string };
   'person added': { standing: string };
   'person renamed': { nameSha256: Sha256 };
+  'contact changed': { contactSha256: Sha256 };
+  'link made': Record<string, never>;
+  'password set': Record<string, never>;
+  'signed out everywhere': { sessions: number };
+  'account closed': Record<string, never>;
+  'account opened': Record<string, never>;
+  'office asked': { for: 'change' | 'link'; wishSha256?: Sha256 };
+  'office answered': { granted: boolean };
   'year made': { startsOn: string; endsOn: string };
   'year changed': { startsOn: string; endsOn: string };
   'term made': { term: TermId; startsOn: string; endsOn: string };
@@ -156,6 +164,14 @@ export const eventKinds = Object.keys({
   'school opened': true,
   'person added': true,
   'person renamed': true,
+  'contact changed': true,
+  'link made': true,
+  'password set': true,
+  'signed out everywhere': true,
+  'account closed': true,
+  'account opened': true,
+  'office asked': true,
+  'office answered': true,
   'year made': true,
   'year changed': true,
   'term made': true,

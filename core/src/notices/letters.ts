@@ -1,3 +1,4 @@
+import type { AccountNews } from '../access/account';
 import type { Instant } from '../ids';
 
 /** A plain letter: no pictures, nothing that runs, nothing that tells when it was read. */
@@ -91,6 +92,35 @@ export function writeCode(facts: { school: string; title: string; code: string; 
       `Your code: ${facts.code}`,
       `Write it on the page on which you hand in ‘${facts.title}’. It can be used for ${facts.minutes} minutes.`,
       `If it was not you who asked for it, do nothing. ${facts.school}`,
+    ),
+  };
+}
+
+/** What somebody reads who did not do it themselves, and what to do about it. */
+const accountSentences: Record<AccountNews, string> = {
+  'address changed': 'Your e-mail address for signing in was changed.',
+  'link made': 'A one-time link for choosing a password was made for you.',
+  'password set': 'A new password was set with a one-time link, and you were signed out everywhere else.',
+  'signed out': 'You were signed out everywhere.',
+  closed: 'Your account was closed. Your work stays on the record.',
+  opened: 'Your account was opened again.',
+};
+
+/** The letter about something that somebody else did to an account. */
+export function writeAccountLetter(facts: {
+  kind: AccountNews;
+  called: string;
+  school: string;
+  address: string;
+}): Letter {
+  const says = accountSentences[facts.kind];
+  return {
+    subject: `${oneLine(facts.school)}: ${says.split('.')[0]!.toLowerCase()}`,
+    text: paragraphs(
+      `Hello ${facts.called},`,
+      says,
+      'If you did not expect this, tell the office.',
+      `${facts.school}, ${facts.address}`,
     ),
   };
 }

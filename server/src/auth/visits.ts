@@ -5,6 +5,7 @@ import { queueLetter } from '../mail/outbox';
 import { newId, readSchool, type School } from '../school';
 import { one, run, together } from '../store/database';
 import type { DoorRow } from '../store/doors';
+import { Tally } from './Tally';
 import { hashOf, newToken } from './tokens';
 
 export const VISIT_COOKIE = 'vestibul_visit';
@@ -14,9 +15,23 @@ export const VISIT_HOURS = 12;
 const CODE_MINUTES = 15;
 /** Wrong codes before a new one is needed: a guess has a chance of one in 200,000. */
 const MOST_TRIES = 5;
-/** Most codes sent to one address in an hour, and most visits at one door in an hour: a class behind one door, some twice over. */
+const HOUR = 60 * MINUTE;
+/** Most codes sent to one address in an hour; most asked for from one place, which may be a whole class. */
 const MOST_CODES = 4;
+const MOST_CODES_OF_PLACE = 60;
+/** Most visits at one door in an hour from one place: a school's year behind one address, some twice over. */
 const MOST_VISITS = 400;
+
+/** What callers did at side doors in the last hour, by where they come from; kept while the server runs. */
+export class DoorTally {
+  readonly visits: Tally;
+  readonly codes: Tally;
+
+  constructor(now: () => number) {
+    this.visits = new Tally(HOUR, now);
+    this.codes = new Tally(HOUR, now);
+  }
+}
 
 export interface VisitRow {
   id: VisitId;
@@ -42,17 +57,18 @@ export function findVisit(school: School, token: string): VisitRow | null {
  * Lets somebody in at a side door under the name they give, and returns the token for their cookie. At a door for some
  * domains a code is sent to the address first. Fails with `wrong-domain`, `no-mail`, `too-many-visits`.
  */
-export function beginVisit(school: School, door: DoorRow, guest: { name: string; email: string }): string {
+export function beginVisit(
+  school: School,
+  door: DoorRow,
+  guest: { name: string; email: string },
+  place: string,
+): string {
   const token = newToken();
   const now = Date.parse(school.now());
-  const since = toInstant(now - 60 * MINUTE);
+  const since = toInstant(now - HOUR);
   together(school.db, () => {
-    const { visits } = one<{ visits: number }>(
-      school.db,
-      'SELECT COUNT(*) AS visits FROM visit WHERE door_id = ? AND made_at > ?',
-      [door.id, since],
-    )!;
-    if (visits >= MOST_VISITS) throw new Failure('too-many-visits', { minutes: 60 });
+    if (school.doorTally.visits.count(`${door.id} ${place}`) >= MOST_VISITS)
+      throw new Failure('too-many-visits', { minutes: 60 });
     const needsCode = door.domains.length > 0;
     const code = needsCode ? String(randomInt(1_000_000)).padStart(6, '0') : null;
     if (code) {
@@ -62,7 +78,8 @@ export function beginVisit(school: School, door: DoorRow, guest: { name: string;
         'SELECT COUNT(*) AS codes FROM visit WHERE email = ? AND made_at > ?',
         [guest.email, since],
       )!;
-      if (codes >= MOST_CODES) throw new Failure('too-many-visits', { minutes: 60 });
+      if (codes >= MOST_CODES || school.doorTally.codes.count(place) >= MOST_CODES_OF_PLACE)
+        throw new Failure('too-many-visits', { minutes: 60 });
       const letter = writeCode({
         school: readSchool(school.db)?.name ?? '',
         title: door.assignmentTitle ?? door.courseTitle,
@@ -86,6 +103,8 @@ export function beginVisit(school: School, door: DoorRow, guest: { name: string;
       },
     );
   });
+  school.doorTally.visits.add(`${door.id} ${place}`);
+  if (door.domains.length > 0) school.doorTally.codes.add(place);
   return token;
 }
 

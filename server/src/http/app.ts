@@ -1,10 +1,8 @@
-import { rateLimit } from 'express-rate-limit';
 import compression from 'compression';
 import express, { type Express, type NextFunction, type Request, type Response } from 'express';
 import helmet from 'helmet';
 import type { Logger } from 'pino';
 import {
-  LARGEST_PACKAGE,
   answers,
   errorStatus,
   pathParams,
@@ -26,11 +24,12 @@ import { requireOpenCourse } from '../store/years';
 import type { z } from 'zod';
 import { bytesHandlers } from './bytes';
 import { type Call, type JsonHandlers, type StreamHandlers } from './call';
-import { openLiveStream } from './live';
+import { openLiveStream, tellStreams } from './live';
 import { sessionHandlers } from './session';
 import { assignmentHandlers } from './assignments';
 import { calendarHandlers } from './calendar';
 import { readCookie } from './cookies';
+import { bodyReaders } from './readBody';
 import { doorHandlers, doorStreams } from './doors';
 import { namingHandlers } from './naming';
 import { noticeHandlers } from './notices';
@@ -47,19 +46,10 @@ export interface AppOptions {
   pages?: string;
   /** Checks every answer against the contract before it is sent; for tests. */
   checkAnswers?: boolean;
-  /** Sign-in attempts allowed from one address for one account in a quarter of an hour. */
-  signInAttempts?: number;
 }
 
-/** Largest body of a request that is not a file. */
-const LARGEST_BODY = '2mb';
 /** Methods that ask and do not act. */
 const CHANGES_NOTHING: ReadonlySet<string> = new Set(['GET', 'HEAD', 'OPTIONS']);
-const QUARTER_HOUR = 15 * 60 * 1000;
-const SIGN_IN_ATTEMPTS = 10;
-/** How many times as many failed sign-ins one place may have as one account from there. */
-const PLACE_FACTOR = 20;
-
 /** Puts the server together: every route of the table, each behind the same checks, and the pages. */
 export function makeApp(options: AppOptions): Express {
   const { school, log } = options;
@@ -91,7 +81,9 @@ export function makeApp(options: AppOptions): Express {
   const tus =
     (idOf: (params: Partial<Record<'uploadId', UploadId>>) => UploadId | null) =>
     ({ person, visit, params, request, response }: Call<RouteName>) =>
-      door.handle({ by: person?.id ?? null, visit }, idOf(params), request, response);
+      whileAllowed(school, request, response, () =>
+        door.handle({ by: person?.id ?? null, visit }, idOf(params), request, response),
+      );
   const toNew = tus(() => null);
   const toKnown = tus(({ uploadId }) => uploadId ?? null);
   const json: JsonHandlers = {
@@ -118,15 +110,13 @@ export function makeApp(options: AppOptions): Express {
     sendUpload: toKnown,
   };
 
+  tellStreams(school);
   app.use('/api', requireOwnOrigin);
   // Every answer of the protocol says its version, our own refusals too (tus 1.0.0, 'Tus-Resumable').
   app.use(UPLOADS_PATH, (_request, response, next) => {
     response.set('Tus-Resumable', TUS_VERSION);
     next();
   });
-  const limits = { signIn: limitSignIn(options.signInAttempts ?? SIGN_IN_ATTEMPTS) };
-  const readBody = express.json({ limit: LARGEST_BODY });
-  const readZip = express.raw({ type: () => true, limit: LARGEST_PACKAGE });
   for (const name of Object.keys(routes) as RouteName[]) {
     const route: Route = routes[name];
     if (route.demoOnly && !school.demo) continue;
@@ -144,9 +134,7 @@ export function makeApp(options: AppOptions): Express {
         await (streams[name as keyof StreamHandlers] as (call: unknown) => unknown)(call);
       }
     };
-    // The body of an upload is a file and is read by the protocol itself.
-    const readers = route.answers === 'tus' ? [] : route.takes === 'zip' ? [readZip] : [readBody];
-    app[method](route.path, ...(name === 'signIn' ? [readBody, ...limits.signIn] : readers), handle);
+    app[method](route.path, admit(school, name), ...bodyReaders(route), handle);
   }
   app.all('/api/{*rest}', () => {
     throw new Failure('not-found');
@@ -156,8 +144,44 @@ export function makeApp(options: AppOptions): Express {
   return app;
 }
 
-/** Lets a request in or refuses it, and reads what it carries by the contract. */
-function readCall(school: School, name: RouteName, request: Request, response: Response): Call<RouteName> {
+/** How often it is looked whether whoever sends a file still may, in milliseconds. */
+const LOOK_MS = 2000;
+
+/** Does what takes long for as long as whoever asked for it may: signed out, or with the right gone, it is cut off. */
+async function whileAllowed(
+  school: School,
+  request: Request,
+  response: Response,
+  work: () => Promise<void>,
+): Promise<void> {
+  const name = (Object.keys(routes) as RouteName[]).find(
+    (known) => routes[known].path === request.route?.path && routes[known].method === request.method,
+  )!;
+  const look = () => {
+    try {
+      requireRole(school, name, request);
+    } catch {
+      request.destroy();
+      response.destroy();
+    }
+  };
+  const person = admitted.get(request)?.person;
+  const stopWatching = person ? school.rights.watch(person.id, look) : () => {};
+  const looking = setInterval(look, LOOK_MS);
+  try {
+    await work();
+  } finally {
+    clearInterval(looking);
+    stopWatching();
+  }
+}
+
+type Admitted = Pick<Call<RouteName>, 'person' | 'visit' | 'role'>;
+/** Who was let in with a request, from the moment when its head was read. */
+const admitted = new WeakMap<Request, Admitted>();
+
+/** Who calls, and what they are to the thing that a route is about. Fails unless the table lets them in. */
+function requireRole(school: School, name: RouteName, request: Request): Admitted {
   const route: Route = routes[name];
   const token = readCookie(request, SESSION_COOKIE);
   const person = token ? findSession(school, token) : null;
@@ -167,6 +191,19 @@ function readCall(school: School, name: RouteName, request: Request, response: R
   if (!route.who.includes(role))
     throw new Failure(role === 'nobody' || role === 'guest' ? 'not-signed-in' : 'not-allowed');
   if (course && !CHANGES_NOTHING.has(route.method)) requireOpenCourse(school, course);
+  return { person, visit, role };
+}
+
+/** Lets a request in or refuses it by its head alone: of whoever has no right here not a byte more is read. */
+function admit(school: School, name: RouteName) {
+  return (request: Request, _response: Response, next: NextFunction): void => {
+    admitted.set(request, requireRole(school, name, request));
+    next();
+  };
+}
+
+/** Reads what a request that was let in carries, by the contract. */
+function readCall(school: School, name: RouteName, request: Request, response: Response): Call<RouteName> {
   const shapes: { body?: z.ZodType; query?: z.ZodType } =
     name in requests ? requests[name as keyof typeof requests] : {};
   const params = Object.entries(request.params).map(([key, value]) => [
@@ -175,9 +212,7 @@ function readCall(school: School, name: RouteName, request: Request, response: R
   ]);
   return {
     school,
-    person,
-    visit,
-    role,
+    ...admitted.get(request)!,
     params: Object.fromEntries(params) as Call<RouteName>['params'],
     body: (shapes.body ? parsed(shapes.body, request.body ?? {}) : undefined) as Call<RouteName>['body'],
     query: (shapes.query ? parsed(shapes.query, request.query) : undefined) as Call<RouteName>['query'],
@@ -253,30 +288,6 @@ function requireOwnOrigin(request: Request, _response: Response, next: NextFunct
   const origin = request.get('origin');
   if (origin !== `${request.protocol}://${request.get('host')}`) throw new Failure('foreign-origin');
   next();
-}
-
-/**
- * Limits failed sign-ins: a few for one account from one place, and many from one place whatever the account, since a
- * whole school may come from one address.
- */
-function limitSignIn(attempts: number) {
-  const limit = (most: number, keyGenerator: (request: Request) => string) =>
-    rateLimit({
-      windowMs: QUARTER_HOUR,
-      limit: most,
-      skipSuccessfulRequests: true,
-      keyGenerator,
-      validate: { keyGeneratorIpFallback: false },
-      standardHeaders: false,
-      legacyHeaders: false,
-      handler: () => {
-        throw new Failure('too-many-attempts', { minutes: QUARTER_HOUR / 60_000 });
-      },
-    });
-  return [
-    limit(attempts, (request) => `${request.ip} ${String(request.body?.email).trim().toLowerCase()}`),
-    limit(attempts * PLACE_FACTOR, (request) => String(request.ip)),
-  ];
 }
 
 /** The built pages: files with their hash in their name for ever, and the one page for every other address. */

@@ -1,6 +1,6 @@
 import { parseCookie, stringifySetCookie } from 'cookie';
 import type { Request, Response } from 'express';
-import { SESSION_COOKIE, SESSION_DAYS } from '../auth/sessions';
+import { DEVICE_COOKIE, SESSION_COOKIE, SESSION_DAYS } from '../auth/sessions';
 import { VISIT_COOKIE, VISIT_HOURS } from '../auth/visits';
 
 const HOUR = 3600;
@@ -8,6 +8,7 @@ const HOUR = 3600;
 /** The cookies that there are: where each is sent, and for how many seconds it is kept. */
 const cookies = {
   [SESSION_COOKIE]: { path: '/', maxAge: SESSION_DAYS * 24 * HOUR },
+  [DEVICE_COOKIE]: { path: '/api/session', maxAge: 365 * 24 * HOUR },
   [VISIT_COOKIE]: { path: '/api', maxAge: VISIT_HOURS * HOUR },
 } as const;
 type CookieName = keyof typeof cookies;

@@ -1,5 +1,6 @@
 import type { AssignmentId, CourseId } from '@vestibul/core';
 import type { AnswerOf } from '@vestibul/contract';
+import { placeOf } from '../auth/Guessing';
 import { VISIT_COOKIE, beginVisit, confirmVisit, findVisit, type VisitRow } from '../auth/visits';
 import { Failure } from '../failure';
 import { deliver, placeDelivery } from '../intake/deliver';
@@ -104,7 +105,7 @@ export const doorHandlers = {
   enterDoor({ school, params, body, request, response, person }) {
     const door = findDoor(school.db, params.token);
     requireOpenDoor(school, door);
-    const token = beginVisit(school, door, body);
+    const token = beginVisit(school, door, body, placeOf(request.ip));
     setCookie(request, response, VISIT_COOKIE, token);
     return guestDoor(school, door, findVisit(school, token), person);
   },

@@ -1,20 +1,26 @@
 import type { LiveNotice } from '@vestibul/contract';
 import type { PersonId } from '@vestibul/core';
+import { SESSION_COOKIE, findSession } from '../auth/sessions';
 import type { Audience } from '../live/Bus';
 import type { School } from '../school';
-import { one } from '../store/database';
+import { all } from '../store/database';
 import { readSlot } from '../store/rack';
 import { caller, type Call } from './call';
+import { readCookie } from './cookies';
 
 /** A line of the stream that keeps it open through proxies that close quiet connections, in milliseconds. */
 const HEARTBEAT_MS = 20_000;
 /** How long a page waits before it opens the stream again, in milliseconds. */
 const RETRY_MS = 1500;
 
-/** Server-sent events (HTML Living Standard, section 9.2): what has changed, to whoever may see it. */
+/**
+ * Server-sent events (HTML Living Standard, section 9.2): what has changed, to whoever may see it. A stream ends with the
+ * session that opened it.
+ */
 export function openLiveStream(call: Call<'live'>): void {
-  const { school, response } = call;
+  const { school, request, response } = call;
   const viewer = caller(call).id;
+  const token = readCookie(request, SESSION_COOKIE) ?? '';
   response.set({
     'Content-Type': 'text/event-stream',
     'Cache-Control': 'no-store',
@@ -22,26 +28,43 @@ export function openLiveStream(call: Call<'live'>): void {
   });
   response.flushHeaders();
   response.write(`retry: ${RETRY_MS}\n\n`);
-  const stop = school.bus.listen((audience, notice) => {
-    if (isFor(school, audience, viewer))
-      response.write(`data: ${JSON.stringify(asSeenBy(school, notice, viewer))}\n\n`);
+  const endIfOut = () => {
+    if (school.db.open && findSession(school, token) === null) response.end();
+  };
+  const leave = school.streams.open(viewer, {
+    send: (notice) => response.write(`data: ${JSON.stringify(notice)}\n\n`),
+    end: () => response.end(),
   });
-  const heartbeat = setInterval(() => response.write(': still here\n\n'), HEARTBEAT_MS);
+  const stopWatching = school.rights.watch(viewer, endIfOut);
+  const heartbeat = setInterval(() => {
+    response.write(': still here\n\n');
+    endIfOut();
+  }, HEARTBEAT_MS);
   response.on('close', () => {
     clearInterval(heartbeat);
-    stop();
+    stopWatching();
+    leave();
   });
 }
 
-function isFor(school: School, audience: Audience, viewer: PersonId): boolean {
-  if ('person' in audience) return audience.person === viewer;
-  // Asked for each notice, so that who leaves a course's staff hears no more of it at once.
-  return (
-    one(school.db, 'SELECT 1 FROM course_staff WHERE course_id = ? AND person_id = ?', [
-      audience.staffOf,
-      viewer,
-    ]) !== undefined
-  );
+/** Hands every notice to the open streams of whom it is for; who that is, is asked once for each notice. */
+export function tellStreams(school: School): void {
+  school.bus.listen((audience, notice) => {
+    for (const viewer of peopleOf(school, audience)) {
+      const streams = school.streams.of(viewer);
+      if (streams.size === 0) continue;
+      const seen = asSeenBy(school, notice, viewer);
+      for (const stream of streams) stream.send(seen);
+    }
+  });
+}
+
+/** Asked for each notice, so that who leaves a course's staff hears no more of it at once. */
+function peopleOf(school: School, audience: Audience): PersonId[] {
+  if ('person' in audience) return [audience.person];
+  return all<{ id: PersonId }>(school.db, 'SELECT person_id AS id FROM course_staff WHERE course_id = ?', [
+    audience.staffOf,
+  ]).map(({ id }) => id);
 }
 
 /** What is new is each viewer's own. */

@@ -1,8 +1,10 @@
-import { makeWelcomeLink, welcomePath } from '../auth/sessions';
+import { mayKeepAccount } from '@vestibul/core';
 import { readTableLater, tellCourseChanged } from '../pile/teach';
 import { changeStudent, comeBack, leaveCourse, previewStudent } from '../store/attendance';
+import { askOffice, listWithoutPassword } from '../store/accountRequests';
+import { accountFacts, issueLink } from '../store/accounts';
 import { together } from '../store/database';
-import { joinRoster, listWithoutPassword, previewRoster, readRoster } from '../store/roster';
+import { joinRoster, previewRoster, readRoster } from '../store/roster';
 import { caller, type Call, type JsonHandlers } from './call';
 import { change } from './change';
 
@@ -11,18 +13,34 @@ export const rosterHandlers = {
   previewRoster: ({ school, params, body }) => previewRoster(school.db, params.courseId, body),
 
   joinRoster(call) {
-    const result = joinRoster(call.school, caller(call).id, call.params.courseId, call.body);
+    const result = joinRoster(
+      call.school,
+      { by: caller(call).id, role: call.role },
+      call.params.courseId,
+      call.body,
+    );
     tellCourseChanged(call.school, call.params.courseId);
     return result;
   },
 
-  makeSlips({ school, params }) {
-    return together(school.db, () =>
-      listWithoutPassword(school.db, params.courseId).map((student) => ({
-        ...student,
-        link: welcomePath(makeWelcomeLink(school, student.id)),
-      })),
-    );
+  makeSlips(call) {
+    const { school, params, role } = call;
+    return together(school.db, () => {
+      const all = listWithoutPassword(school.db, params.courseId);
+      const ours = all.filter(({ id }) => mayKeepAccount(role, accountFacts(school.db, params.courseId, id)));
+      return {
+        // Whoever prints slips leaves those of others as they are.
+        slips: ours.map((student) => ({
+          ...student,
+          link: issueLink(school, caller(call).id, student.id, false),
+        })),
+        ofOffice: all.length - ours.length,
+      };
+    });
+  },
+  askOffice(call) {
+    askOffice(call.school, caller(call).id, call.params.courseId, call.body);
+    return {};
   },
 
   leaveCourse: change<Call<'leaveCourse'>>((school, by, course, { params }) => {
@@ -37,7 +55,13 @@ export const rosterHandlers = {
     previewStudent(school, params.courseId, params.studentId, body),
   changeStudent(call) {
     const { courseId, studentId } = call.params;
-    const result = changeStudent(call.school, caller(call).id, courseId, studentId, call.body);
+    const result = changeStudent(
+      call.school,
+      { by: caller(call).id, role: call.role },
+      courseId,
+      studentId,
+      call.body,
+    );
     tellCourseChanged(call.school, courseId);
     return result;
   },

@@ -107,13 +107,15 @@ async function statusFor(name: RouteName, player: string | null): Promise<number
     uploadId: staffUploads[player ?? ''] ?? upload,
     fileId: 'd_none',
     attempt: '1',
-    personId: school.ids.mai!,
+    personId: school.ids.ali2!,
     studentId: school.ids.mai!,
     yearId: 'y_none',
     periodId: school.periods[2]!,
     blankId: blank,
     copyId: copy,
     packageId: 'k_none',
+    sessionId: 'e_none',
+    requestId: 'r_none',
     renamingId: 'rn_none',
     nameableId: 'f_none',
     subject: 'file',
@@ -136,7 +138,16 @@ async function statusFor(name: RouteName, player: string | null): Promise<number
 }
 
 /** Acts that an empty request carries out for good; they come last, and among them those that take away what another needs. */
-const last: RouteName[] = ['leaveCourse', 'comeBack', 'dropUpload', 'dropAssignment', 'putAwayBlank'];
+const last: RouteName[] = [
+  'endSessions',
+  'closeAccount',
+  'openAccount',
+  'leaveCourse',
+  'comeBack',
+  'dropUpload',
+  'dropAssignment',
+  'putAwayBlank',
+];
 const order: RouteName[] = [
   ...(Object.keys(routes) as RouteName[]).filter((name) => !last.includes(name)),
   ...last,

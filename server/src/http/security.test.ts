@@ -1,5 +1,7 @@
-import { afterAll, beforeAll, expect, test } from '@jest/globals';
+import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
+import http from 'node:http';
 import { TestSchool } from '../testing/TestSchool';
+import { requireShallow } from './readBody';
 
 let school: TestSchool;
 beforeAll(async () => {
@@ -101,4 +103,101 @@ test('signs that no page can show are refused in a form, and left out of a list'
     body: { text: 'Last,First,Period\nO\u0000ko\u0007nkwo,Ada\u0301,2\n' },
   });
   expect(preview.rows[0]!.person).toMatchObject({ last: 'Okonkwo', first: 'Adá' });
+});
+
+describe('bodies', () => {
+  /** Sends the head of a request that says how long its body is, and none of the body; what is answered to that. */
+  function answerToHead(path: string, cookie: string | null, length: number): Promise<number | undefined> {
+    return new Promise((resolve, reject) => {
+      const request = http.request(new URL(path, school.running.address), {
+        method: 'POST',
+        headers: {
+          Origin: school.running.address,
+          'Content-Type': 'application/json',
+          'Content-Length': String(length),
+          ...(cookie ? { Cookie: cookie } : {}),
+        },
+      });
+      request.on('response', ({ statusCode }) => {
+        resolve(statusCode);
+        request.destroy();
+      });
+      request.on('error', reject);
+      request.flushHeaders();
+    });
+  }
+
+  test('of whoever has no right nothing is read: they are refused by the head alone', async () => {
+    const course = `/api/courses/${school.course}`;
+    for (const [path, who, status] of [
+      ['/api/packages', null, 401],
+      ['/api/packages', 'teacher', 403],
+      [`${course}/roster`, null, 401],
+      [`${course}/roster`, 'outsider', 403],
+      [`${course}/roster/preview`, 'aide', 403],
+    ] as const)
+      expect([path, await answerToHead(path, school.as(who).cookie, 30_000_000)]).toEqual([path, status]);
+  });
+
+  test('a body longer than its route has is refused before it is read', async () => {
+    const { cookie } = school.as('teacher');
+    expect(await answerToHead('/api/years', cookie, 300_000)).toBe(400);
+    expect(await answerToHead('/api/session', null, 300_000)).toBe(400);
+  });
+
+  test.each([
+    ['arrays', '['.repeat(1_000_000)],
+    ['objects', '{"a":'.repeat(400_000)],
+    ['arrays behind a text with signs in it', `{"a":"\\"[[{","b":${'['.repeat(100)}${']'.repeat(100)}}`],
+  ])('JSON that nests too deeply is refused unparsed: %s', (_what, text) => {
+    expect(() => requireShallow(Buffer.from(text))).toThrow('bad-input');
+  });
+
+  test('signs within texts nest nothing', () => {
+    const text = JSON.stringify({ a: '['.repeat(500), b: '\\"{'.repeat(500), c: [[[{ d: ['"'] }]]] });
+    expect(() => requireShallow(Buffer.from(text))).not.toThrow();
+  });
+
+  test('a sign-in with an address as long as a book is refused, and counted nowhere', async () => {
+    const { guessing } = school.running.school;
+    const nobody = school.as(null);
+    const reply = await nobody.call('signIn', { body: { email: 'x'.repeat(200_000), password: 'x' } });
+    expect(reply).toMatchObject({ status: 400, error: { code: 'bad-input' } });
+    expect(() => guessing.require({ email: 'x', place: '127.0.0.1', isKnownDevice: false })).not.toThrow();
+  });
+});
+
+test('made-up links are refused before any password is hashed', async () => {
+  const { hashing } = school.running.school;
+  const run = hashing.run.bind(hashing);
+  let hashed = 0;
+  hashing.run = (caller, work) => {
+    hashed += 1;
+    return run(caller, work);
+  };
+  const params = { token: 'no-such-token-at-all' };
+  const reply = await school.as(null).call('acceptWelcome', { params, body: { password: 'a sentence' } });
+  expect([reply.status, hashed]).toEqual([410, 0]);
+});
+
+test('a browser that has signed in before comes through while others guess', async () => {
+  const nobody = school.as(null);
+  const { link } = await school.as('office').must('renewLink', { params: { personId: school.ids.teacher! } });
+  const body = { password: 'a long sentence' };
+  const welcomed = await nobody.call('acceptWelcome', {
+    params: { token: link.split('/').at(-1)! },
+    body,
+  });
+  const device = welcomed.headers
+    .getSetCookie()
+    .find((cookie) => cookie.startsWith('vestibul_device'))!
+    .split(';')[0]!;
+  const signIn = (password: string, cookie?: string) =>
+    nobody.call('signIn', {
+      body: { email: 'tamsin@x.example', password },
+      ...(cookie ? { headers: { Cookie: cookie } } : {}),
+    });
+  for (let i = 0; i < 4; i += 1) await signIn('guess');
+  expect((await signIn('a long sentence')).status).toBe(429);
+  expect((await signIn('a long sentence', device)).status).toBe(200);
 });

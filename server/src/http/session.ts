@@ -2,14 +2,20 @@ import type { Request, Response } from 'express';
 import { isTimeZone, type PersonId } from '@vestibul/core';
 import type { AnswerOf } from '@vestibul/contract';
 import { hashPassword, isPassword } from '../auth/passwords';
+import { placeOf } from '../auth/Guessing';
 import {
+  DEVICE_COOKIE,
   SESSION_COOKIE,
   endSession,
+  endSessionOf,
+  endSessionsOf,
+  endWelcomeLinks,
   findWelcomeLink,
-  makeWelcomeLink,
+  isKnownDevice,
+  listSessions,
+  rememberDevice,
   startSession,
   useWelcomeLink,
-  welcomePath,
 } from '../auth/sessions';
 import { Failure } from '../failure';
 import { readSchool, type School } from '../school';
@@ -24,7 +30,17 @@ import {
   setPasswordHash,
   type PersonRow,
 } from '../store/people';
-import { caller, type JsonHandlers } from './call';
+import { tellCourseChanged } from '../pile/teach';
+import { listAccountRequests, settleRequest } from '../store/accountRequests';
+import {
+  closeAccount,
+  issueLink,
+  listAccountNews,
+  markNewsSeen,
+  openAccount,
+  signOutEverywhere,
+} from '../store/accounts';
+import { caller, type Call, type JsonHandlers } from './call';
 import { readCookie, setCookie } from './cookies';
 
 function sessionOf(school: School, person: PersonRow | null): AnswerOf<'readSession'> {
@@ -51,7 +67,8 @@ function signInAs(
 ): AnswerOf<'readSession'> {
   const person = findPerson(school.db, id);
   if (!person) throw new Failure('not-found');
-  setCookie(request, response, SESSION_COOKIE, startSession(school, id));
+  setCookie(request, response, SESSION_COOKIE, startSession(school, id, request.get('user-agent')));
+  setCookie(request, response, DEVICE_COOKIE, rememberDevice(school, id, readCookie(request, DEVICE_COOKIE)));
   return sessionOf(school, person);
 }
 
@@ -63,8 +80,22 @@ export const sessionHandlers = {
 
   async signIn({ school, body, request, response }) {
     const found = findByEmail(school.db, body.email);
-    if (!(await isPassword(body.password, found?.passwordHash ?? null)) || !found)
+    const device = readCookie(request, DEVICE_COOKIE);
+    const attempt = {
+      email: body.email,
+      place: placeOf(request.ip),
+      isKnownDevice: found !== undefined && isKnownDevice(school, found.id, device),
+    };
+    school.guessing.require(attempt);
+    const isRight = await school.hashing.run(attempt.place, () =>
+      isPassword(body.password, found?.passwordHash ?? null),
+    );
+    if (!isRight || !found) {
+      school.guessing.failed(attempt);
       throw new Failure('wrong-password');
+    }
+    if (found.closedAt !== null) throw new Failure('account-closed');
+    school.guessing.passed(attempt);
     return signInAs(school, found.id, request, response);
   },
 
@@ -72,6 +103,27 @@ export const sessionHandlers = {
     const token = readCookie(request, SESSION_COOKIE);
     if (token) endSession(school, token);
     setCookie(request, response, SESSION_COOKIE, null);
+    // What was looked at here is nobody's to look at again on a shared computer (W3C Clear Site Data).
+    response.set('Clear-Site-Data', '"cache"');
+    return {};
+  },
+
+  listMySessions: (call) =>
+    listSessions(call.school, caller(call).id, readCookie(call.request, SESSION_COOKIE) ?? ''),
+  endMySessions: (call) =>
+    signOutEverywhere(
+      call.school,
+      caller(call).id,
+      caller(call).id,
+      readCookie(call.request, SESSION_COOKIE) ?? null,
+    ),
+  endMySession(call) {
+    if (!endSessionOf(call.school, caller(call).id, call.params.sessionId)) throw new Failure('not-found');
+    return {};
+  },
+  listAccountNews: (call) => listAccountNews(call.school.db, caller(call).id),
+  markNewsSeen(call) {
+    markNewsSeen(call.school, caller(call).id);
     return {};
   },
 
@@ -108,13 +160,18 @@ export const sessionHandlers = {
   },
 
   async acceptWelcome({ school, params, body, request, response }) {
-    // The costly part comes before the transaction; whether the link still holds is asked inside it.
-    const hash = await hashPassword(body.password);
+    // Made-up links cost nothing. The costly part comes before the transaction; whether the link still holds is asked inside it again.
+    if (!findWelcomeLink(school, params.token)) throw new Failure('link-used-up');
+    const hash = await school.hashing.run(placeOf(request.ip), () => hashPassword(body.password));
     const person = together(school.db, () => {
       const link = findWelcomeLink(school, params.token);
       if (!link || !useWelcomeLink(school, params.token, school.now())) throw new Failure('link-used-up');
       const id = link.personId ?? openWithOffice(school, body.first);
       setPasswordHash(school.db, id, hash);
+      writeEvent(school, id, 'password set', { person: id }, {});
+      // Whoever was in by the old password, or has another link, is out.
+      endWelcomeLinks(school, id);
+      endSessionsOf(school, id);
       return id;
     });
     return signInAs(school, person, request, response);
@@ -124,23 +181,45 @@ export const sessionHandlers = {
 
   addPerson(call) {
     const { school, body } = call;
+    const by = caller(call).id;
     return together(school.db, () => {
       const { standing, ...person } = body;
-      const id = addPerson(
-        school,
-        caller(call).id,
-        { ...person, called: '', username: '', number: '' },
-        standing,
-      );
-      return { id, link: welcomePath(makeWelcomeLink(school, id)) };
+      const id = addPerson(school, by, { ...person, called: '', username: '', number: '' }, standing);
+      return { id, link: issueLink(school, by, id, true) };
     });
   },
 
-  renewLink({ school, params }) {
-    if (!findPerson(school.db, params.personId)) throw new Failure('not-found');
-    return { link: welcomePath(makeWelcomeLink(school, params.personId)) };
+  renewLink(call) {
+    const { school } = call;
+    const id = requirePerson(call);
+    return together(school.db, () => ({ link: issueLink(school, caller(call).id, id, true) }));
+  },
+  closeAccount(call) {
+    closeAccount(call.school, caller(call).id, requirePerson(call));
+    return {};
+  },
+  openAccount(call) {
+    openAccount(call.school, caller(call).id, requirePerson(call));
+    return {};
+  },
+  endSessions: (call) => signOutEverywhere(call.school, caller(call).id, requirePerson(call)),
+  listAccountRequests: ({ school }) => listAccountRequests(school.db),
+  settleAccountRequest(call) {
+    const { school, params, body } = call;
+    const { courseId, ...settled } = settleRequest(school, caller(call).id, params.requestId, body.grants);
+    tellCourseChanged(school, courseId);
+    return settled;
   },
 } satisfies Partial<JsonHandlers>;
+
+/** Whom a route of the office names. Fails with `not-found`. */
+function requirePerson({
+  school,
+  params,
+}: Call<'renewLink' | 'closeAccount' | 'openAccount' | 'endSessions'>): PersonId {
+  if (!findPerson(school.db, params.personId)) throw new Failure('not-found');
+  return params.personId;
+}
 
 /** Opens the school with its first office account. */
 function openWithOffice(

@@ -6,7 +6,8 @@ import { START_FILE_RULE, START_FOLDER_RULE, insertCourse } from './courses';
 import { all, one, run, together, type Database } from './database';
 import { makeMissingFolders } from './folders';
 import { writeEvent } from './ledger';
-import { addPerson, changeContact, renamePerson } from './people';
+import { changeAccount } from './accounts';
+import { addPerson, renamePerson } from './people';
 import { addPeriod } from './periods';
 import { takeSeat } from './roster';
 import { sayPlan } from './sayPlan';
@@ -133,7 +134,7 @@ class Applying {
       const id = known ?? addPerson(school, by, person, standing);
       if (known && newName) renamePerson(school, by, known, person);
       if (known && newContact)
-        changeContact(school, known, {
+        changeAccount(school, by, known, {
           email: person.email,
           username: person.username,
           number: person.number,

@@ -1,4 +1,4 @@
-import type { CourseId, Instant, PeriodId, PersonId } from '@vestibul/core';
+import type { CourseId, Instant, PeriodId, PersonId, Role } from '@vestibul/core';
 import type { AnswerOf, BodyOf } from '@vestibul/contract';
 import { Failure } from '../failure';
 import type { School } from '../school';
@@ -6,7 +6,8 @@ import { handOutTo } from './blanks';
 import { one, run, together, type Database } from './database';
 import { makeMissingFolders } from './folders';
 import { writeEvent } from './ledger';
-import { changeContact, renamePerson } from './people';
+import { changeAccount, requireKeeper } from './accounts';
+import { renamePerson } from './people';
 import { listPeriods } from './periods';
 import { findNamed, type NamedStudent } from './naming';
 import { applyRenames, previewRenames } from './renames';
@@ -167,10 +168,13 @@ export function previewStudent(
   return { names: previewRenames(school, course, was, becomes(db, course, was, body)) };
 }
 
-/** Changes a student's name, contact and period in one step, with the names that follow from it. */
+/**
+ * Changes a student's name, contact and period in one step, with the names that follow from it. Fails with `office-only`
+ * where what belongs to the person is not the caller's to change.
+ */
 export function changeStudent(
   school: School,
-  by: PersonId,
+  { by, role }: { by: PersonId; role: Role },
   course: CourseId,
   student: PersonId,
   body: StudentBody,
@@ -180,11 +184,26 @@ export function changeStudent(
     findSeat(db, course, student);
     const was = findNamed(db, course, student)!;
     const is = becomes(db, course, was, body);
-    renamePerson(school, by, student, body);
-    changeContact(school, student, body);
+    const changes = changesOf(db, student, body);
+    requireKeeper(school, role, course, student, changes);
+    if (changes.name) renamePerson(school, by, student, body);
+    if (changes.contact) changeAccount(school, by, student, body);
     changeSeat(school, by, course, student, body.periodId, false);
     const renamed = applyRenames(school, by, course, was, is);
     handOutTo(school, by, course);
     return { renamed };
   });
+}
+
+function changesOf(db: Database, student: PersonId, body: StudentBody): { name: boolean; contact: boolean } {
+  const before = one<Omit<StudentBody, 'periodId'>>(
+    db,
+    'SELECT last, first, called, email, username, number FROM person WHERE id = ?',
+    [student],
+  )!;
+  const differs = (keys: readonly (keyof typeof before)[]) => keys.some((key) => before[key] !== body[key]);
+  return {
+    name: differs(['last', 'first', 'called']),
+    contact: differs(['email', 'username', 'number']),
+  };
 }

@@ -1,4 +1,11 @@
-import { nameKey, sha256Hex, type ListedPerson, type PersonId, type Standing } from '@vestibul/core';
+import {
+  nameKey,
+  sha256Hex,
+  type CourseId,
+  type ListedPerson,
+  type PersonId,
+  type Standing,
+} from '@vestibul/core';
 import { PAGE_SIZE, type AnswerOf } from '@vestibul/contract';
 import { Failure } from '../failure';
 import { newId, type School } from '../school';
@@ -36,10 +43,10 @@ export function nameOf(db: Database, id: PersonId): PersonName {
 export function findByEmail(
   db: Database,
   email: string,
-): (PersonRow & { passwordHash: string | null }) | undefined {
+): (PersonRow & { passwordHash: string | null; closedAt: string | null }) | undefined {
   return one(
     db,
-    `SELECT ${personColumns}, p.password_hash AS passwordHash FROM person p WHERE p.email_key = ?`,
+    `SELECT ${personColumns}, p.password_hash AS passwordHash, p.closed_at AS closedAt FROM person p WHERE p.email_key = ?`,
     [nameKey(email)],
   );
 }
@@ -50,6 +57,8 @@ export function addPerson(
   by: PersonId | 'system',
   person: ListedPerson,
   standing: Standing,
+  /** Of a student whom the list of a course brings into the school. */
+  broughtBy: CourseId | null = null,
 ): PersonId {
   if (person.email && findByEmail(school.db, person.email))
     throw new Failure('email-taken', { email: person.email });
@@ -57,8 +66,8 @@ export function addPerson(
   const at = school.now();
   run(
     school.db,
-    `INSERT INTO person (id, standing, last, first, called, email, email_key, username, number, sort_key, created_at)
-     VALUES (:id, :standing, :last, :first, :called, :email, :emailKey, :username, :number, :sortKey, :at)`,
+    `INSERT INTO person (id, standing, last, first, called, email, email_key, username, number, sort_key, brought_by, created_at)
+     VALUES (:id, :standing, :last, :first, :called, :email, :emailKey, :username, :number, :sortKey, :broughtBy, :at)`,
     {
       id,
       standing,
@@ -70,6 +79,7 @@ export function addPerson(
       username: person.username,
       number: person.number,
       sortKey: sortKey(person),
+      broughtBy,
       at,
     },
   );
@@ -101,19 +111,31 @@ export function renamePerson(
   return changed > 0;
 }
 
-/** Changes how somebody is reached and known by the office. Fails with `email-taken`. */
+/** Changes how somebody is reached and known by the office; false when it is so already. Fails with `email-taken`. */
 export function changeContact(
   school: School,
+  by: PersonId,
   id: PersonId,
-  contact: Pick<ListedPerson, 'email' | 'username' | 'number'>,
-): void {
+  { email, username, number }: Pick<ListedPerson, 'email' | 'username' | 'number'>,
+): boolean {
+  const contact = { email, username, number };
   const holder = contact.email ? findByEmail(school.db, contact.email) : undefined;
   if (holder && holder.id !== id) throw new Failure('email-taken', { email: contact.email });
-  run(
+  const changed = run(
     school.db,
-    'UPDATE person SET email = :email, email_key = :key, username = :username, number = :number WHERE id = :id',
+    `UPDATE person SET email = :email, email_key = :key, username = :username, number = :number
+     WHERE id = :id AND (email <> :email OR username <> :username OR number <> :number)`,
     { id, ...contact, key: contact.email ? nameKey(contact.email) : null },
   );
+  if (changed > 0)
+    writeEvent(
+      school,
+      by,
+      'contact changed',
+      { person: id },
+      { contactSha256: sha256Hex([contact.email, contact.username, contact.number].join('\n')) },
+    );
+  return changed > 0;
 }
 
 export function setPasswordHash(db: Database, id: PersonId, hash: string): void {
@@ -124,9 +146,9 @@ export function setPasswordHash(db: Database, id: PersonId, hash: string): void 
 export function listPeople(db: Database, find: string, after: string): AnswerOf<'listPeople'> {
   const prefix = searchKey(find);
   const [afterKey = '', afterId = ''] = after.split('\u0000');
-  const rows = all<PersonRow & { sortKey: string; hasSignedIn: number }>(
+  const rows = all<PersonRow & { sortKey: string; hasSignedIn: number; isClosed: number }>(
     db,
-    `SELECT ${nameColumns}, p.standing, p.email, p.sort_key AS sortKey, p.password_hash IS NOT NULL AS hasSignedIn
+    `SELECT ${nameColumns}, p.standing, p.email, p.sort_key AS sortKey, p.password_hash IS NOT NULL AS hasSignedIn, p.closed_at IS NOT NULL AS isClosed
      FROM person p
      WHERE p.sort_key >= :prefix AND p.sort_key < :end AND (p.sort_key, p.id) > (:afterKey, :afterId)
      ORDER BY p.sort_key, p.id LIMIT :limit`,
@@ -135,9 +157,10 @@ export function listPeople(db: Database, find: string, after: string): AnswerOf<
   const page = rows.slice(0, PAGE_SIZE);
   const last = page.at(-1);
   return {
-    people: page.map(({ sortKey: _key, hasSignedIn, ...person }) => ({
+    people: page.map(({ sortKey: _key, hasSignedIn, isClosed, ...person }) => ({
       ...person,
       hasSignedIn: hasSignedIn === 1,
+      isClosed: isClosed === 1,
     })),
     next: rows.length > PAGE_SIZE && last ? `${last.sortKey}\u0000${last.id}` : null,
   };

@@ -1,16 +1,21 @@
 import {
+  mayKeepAccount,
+  mayRename,
   writePeople,
+  type AccountFacts,
   type CourseId,
   type GroupId,
   type Instant,
   type KnownPerson,
   type PeriodId,
   type PersonId,
+  type Role,
 } from '@vestibul/core';
 import type { AnswerOf, BodyOf, QueryOf } from '@vestibul/contract';
 import { Failure } from '../failure';
 import { readSchool, type School } from '../school';
 import { runJob } from '../threads/runJob';
+import { accountColumns, accountFacts, toAccountFacts } from './accounts';
 import { all, one, run, together, type Database } from './database';
 import { handOutTo } from './blanks';
 import { listGroups, listPeriods } from './periods';
@@ -35,21 +40,28 @@ export function readRoster(db: Database, course: CourseId): AnswerOf<'readRoster
       folderId: string | null;
       folderName: string | null;
       hasSignedIn: number;
-    }
+    } & Record<keyof AccountFacts, number>
   >(
     db,
     `SELECT ${nameColumns}, p.email, p.username, p.number, e.period_id AS periodId,
-       e.group_id AS groupId, e.joined_at AS joinedAt, e.left_at AS leftAt, f.id AS folderId, f.name AS folderName, p.password_hash IS NOT NULL AS hasSignedIn
+       e.group_id AS groupId, e.joined_at AS joinedAt, e.left_at AS leftAt, f.id AS folderId, f.name AS folderName, p.password_hash IS NOT NULL AS hasSignedIn, ${accountColumns}
      FROM enrolment e JOIN person p ON p.id = e.student_id
      LEFT JOIN folder f ON f.course_id = e.course_id AND f.student_id = e.student_id
-     WHERE e.course_id = ? ORDER BY p.sort_key, p.id`,
-    [course],
-  ).map(({ folderId, folderName, hasSignedIn, ...student }) => ({
+     WHERE e.course_id = :course ORDER BY p.sort_key, p.id`,
+    { course },
+  ).map(({ folderId, folderName, hasSignedIn, broughtHere, isElsewhere, hasPassword, ...student }) => ({
     ...student,
     hasSignedIn: hasSignedIn === 1,
+    ...staffRights(toAccountFacts({ broughtHere, isElsewhere, hasPassword })),
     folder: folderId === null ? null : { id: folderId as never, name: folderName! },
   }));
 }
+
+/** What the staff that runs a course may do with a student's account; the office may do all of it. */
+const staffRights = (facts: AccountFacts) => ({
+  staffKeepsAccount: mayKeepAccount('teacher', facts),
+  staffRenames: mayRename('teacher', facts),
+});
 
 /** Says what would become of each row of a list. It is compared with the whole school in a thread, and nothing is written. */
 export async function previewRoster(
@@ -100,21 +112,23 @@ type Joined = AnswerOf<'joinRoster'>;
  */
 export function joinRoster(
   school: School,
-  by: PersonId,
+  { by, role }: { by: PersonId; role: Role },
   course: CourseId,
   list: BodyOf<'joinRoster'>,
 ): Joined {
   const { db } = school;
   return together(db, () => {
     const periods = new Set(listPeriods(db, course).map((period) => period.id));
-    const done = { joined: 0, cameBack: 0, moved: 0, newNames: 0, left: 0 };
+    const done = { joined: 0, cameBack: 0, moved: 0, newNames: 0, namesLeft: 0, left: 0 };
     const students: PersonId[] = [];
     for (const { periodId, knownId, newName, ...person } of list.people) {
       if (!periods.has(periodId)) throw new Failure('not-found', { what: 'period' });
       if (knownId !== null) requireStudent(db, knownId);
-      const student = knownId ?? addPerson(school, by, person, 'student');
-      if (knownId !== null && newName && renameInCourse(school, by, course, student, person))
-        done.newNames += 1;
+      const student = knownId ?? addPerson(school, by, person, 'student', course);
+      if (knownId !== null && newName) {
+        if (!mayRename(role, accountFacts(db, course, student))) done.namesLeft += 1;
+        else if (renameInCourse(school, by, course, student, person)) done.newNames += 1;
+      }
       const change = takeSeat(school, by, course, student, periodId, list.fromList);
       if (change) done[change] += 1;
       if (change === 'joined' || change === 'cameBack') students.push(student);
@@ -189,17 +203,4 @@ export function peopleFile(school: School, course: CourseId, wanted: QueryOf<'re
       folder: folder?.name ?? '',
     }));
   return writePeople(people, wanted.columns, wanted.format, readSchool(db)?.name ?? '');
-}
-
-/** Students of a course with an address who have never set a password. */
-export function listWithoutPassword(
-  db: Database,
-  course: CourseId,
-): (PersonName & { email: string; periodId: PeriodId })[] {
-  return all(
-    db,
-    `SELECT ${nameColumns}, p.email, e.period_id AS periodId FROM enrolment e JOIN person p ON p.id = e.student_id
-     WHERE e.course_id = ? AND e.left_at IS NULL AND p.password_hash IS NULL AND p.email <> '' ORDER BY p.sort_key, p.id`,
-    [course],
-  );
 }

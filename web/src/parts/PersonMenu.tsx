@@ -13,6 +13,8 @@ const NoticeSettings = lazy(() =>
   import('./NoticeSettings').then(({ NoticeSettings: view }) => ({ default: view })),
 );
 
+const SignedIn = lazy(() => import('./SignedIn').then(({ SignedIn: view }) => ({ default: view })));
+
 /** Courses in the menu; the office, which has all of them, finds the rest on its page. */
 const COURSES_SHOWN = 8;
 
@@ -22,6 +24,7 @@ export function PersonMenu({ course, onHelp }: { course?: Course; onHelp?: () =>
   const theme = useTheme();
   const navigate = useNavigate();
   const [showsNotices, setShowsNotices] = useState(false);
+  const [showsSessions, setShowsSessions] = useState(false);
   const [signOut] = api.useSignOutMutation();
   const { data: courses } = api.useListCoursesQuery(undefined, { skip: person.standing === 'student' });
   const leave = async () => {
@@ -81,6 +84,9 @@ export function PersonMenu({ course, onHelp }: { course?: Course; onHelp?: () =>
             <Menu.Item className={menuItemClass} onSelect={() => setShowsNotices(true)}>
               Notices …
             </Menu.Item>
+            <Menu.Item className={menuItemClass} onSelect={() => setShowsSessions(true)}>
+              Where you are signed in …
+            </Menu.Item>
             {onHelp ? (
               <Menu.Item className={menuItemClass} onSelect={onHelp}>
                 Keys and forms <kbd className="ml-2">?</kbd>
@@ -92,6 +98,7 @@ export function PersonMenu({ course, onHelp }: { course?: Course; onHelp?: () =>
           </Menu.Content>
         </Menu.Portal>
       </Menu.Root>
+      <Suspense>{showsSessions ? <SignedIn onClose={() => setShowsSessions(false)} /> : null}</Suspense>
       <Suspense>{showsNotices ? <NoticeSettings onClose={() => setShowsNotices(false)} /> : null}</Suspense>
     </>
   );

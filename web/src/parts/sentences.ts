@@ -14,6 +14,12 @@ const sentences = {
   'too-many-attempts': ({ minutes }) =>
     `Too many attempts for this address. Wait ${minutes} minutes, or ask the office for a new link.`,
   'not-allowed': () => 'This is not open to you. If it should be, ask the teacher of the course.',
+  'account-closed': () => 'This account is closed. Ask the office to open it.',
+  'office-only': ({ what }) =>
+    what === 'name'
+      ? 'This student is in other courses too, so only the office can change the name. Nothing was saved; you can ask the office.'
+      : 'Only the office can change how this student signs in. Nothing was saved; you can ask the office.',
+  'already-settled': () => 'This has been answered already.',
   'foreign-origin': () =>
     'This request did not come from Vestibul’s own page. Nothing was changed. Reload the page and try again.',
   'not-found': ({ email }) =>

@@ -23,6 +23,9 @@ const tagTypes = [
   'Door',
   'Deliveries',
   'Table',
+  'Sessions',
+  'AccountNews',
+  'AccountRequests',
 ] as const;
 type Tag = (typeof tagTypes)[number];
 
@@ -66,6 +69,17 @@ export const api = createApi({
       listPeople: read('listPeople', 'People'),
       addPerson: change('addPerson', 'People'),
       renewLink: change('renewLink', 'People'),
+      closeAccount: change('closeAccount', 'People'),
+      openAccount: change('openAccount', 'People'),
+      endSessions: change('endSessions', 'People'),
+      listAccountRequests: plainRead('listAccountRequests', 'AccountRequests'),
+      settleAccountRequest: change('settleAccountRequest', 'AccountRequests', 'People'),
+      askOffice: change('askOffice'),
+      listMySessions: plainRead('listMySessions', 'Sessions'),
+      endMySessions: change('endMySessions', 'Sessions'),
+      endMySession: change('endMySession', 'Sessions'),
+      listAccountNews: plainRead('listAccountNews', 'AccountNews'),
+      markNewsSeen: change('markNewsSeen', 'AccountNews'),
 
       listYears: plainRead('listYears', 'Courses'),
       changeSchool: change('changeSchool', 'Session'),

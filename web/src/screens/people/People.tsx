@@ -4,6 +4,7 @@ import { useForm } from 'react-hook-form';
 import { Link } from 'react-router';
 import { personBody } from '@vestibul/contract';
 import { plainWords } from '@vestibul/core';
+import { AccountNews } from '../../parts/AccountNews';
 import { Button, buttonClass } from '../../parts/Button';
 import { Dialog } from '../../parts/Dialog';
 import { Field, inputClass } from '../../parts/Field';
@@ -13,18 +14,29 @@ import { PageFrame } from '../../parts/PageFrame';
 import { placePath } from '../../parts/places';
 import { Empty, Read } from '../../parts/States';
 import { usePageTitle } from '../../parts/usePageTitle';
+import { usePerson } from '../../parts/useSession';
 import { Pages } from '../../parts/Pages';
 import { api } from '../../state/api';
+import { AccountRequests } from './AccountRequests';
 
 /** The office's page: everybody in the school, and ways in for those who have no password. */
 export function People() {
   usePageTitle('People');
+  const me = usePerson();
   const [find, setFind] = useState('');
   const [pages, setPages] = useState<string[]>([]);
   const [adding, setAdding] = useState(false);
   const [link, setLink] = useState<{ name: string; link: string } | null>(null);
   const people = api.useListPeopleQuery({ query: { find, after: pages.at(-1) ?? '' } });
   const [renew] = api.useRenewLinkMutation();
+  const [close] = api.useCloseAccountMutation();
+  const [reopen] = api.useOpenAccountMutation();
+  const [endSessions] = api.useEndSessionsMutation();
+  const act = async (done: Promise<{ error?: unknown }>, says: string) => {
+    const { error } = await done;
+    if (error) tellFailure(error);
+    else tell(says);
+  };
   const newLink = async (personId: Parameters<typeof renew>[0]['params']['personId'], name: string) => {
     const result = await renew({ params: { personId } });
     if (result.data) setLink({ name, link: result.data.link });
@@ -47,6 +59,8 @@ export function People() {
         </>
       }
     >
+      <AccountNews />
+      <AccountRequests />
       <CourseChoice />
       <Field label="Find by last name" className="max-w-sm">
         <input
@@ -72,7 +86,7 @@ export function People() {
                   <caption className="sr-only">People of the school</caption>
                   <thead className="text-small text-ink-2">
                     <tr>
-                      {['Name', 'What', 'E-mail', 'Way in'].map((heading) => (
+                      {['Name', 'What', 'E-mail', 'Way in', 'Account'].map((heading) => (
                         <th
                           key={heading}
                           scope="col"
@@ -105,6 +119,51 @@ export function People() {
                             </button>
                           ) : (
                             <span className="text-small text-ink-2">no e-mail address</span>
+                          )}
+                        </td>
+                        <td className="px-3 py-1.5 text-small whitespace-nowrap">
+                          {person.isClosed ? (
+                            <>
+                              <b className="font-semibold">closed</b> ·{' '}
+                              <AccountAct
+                                says="open"
+                                name={sayName(person)}
+                                onPress={() =>
+                                  void act(
+                                    reopen({ params: { personId: person.id } }),
+                                    `The account of ${sayName(person)} is open again.`,
+                                  )
+                                }
+                              />
+                            </>
+                          ) : (
+                            <>
+                              <AccountAct
+                                says="sign out everywhere"
+                                name={sayName(person)}
+                                onPress={() =>
+                                  void act(
+                                    endSessions({ params: { personId: person.id } }),
+                                    `${sayName(person)} is signed out everywhere.`,
+                                  )
+                                }
+                              />
+                              {person.id === me.id ? null : (
+                                <>
+                                  {' · '}
+                                  <AccountAct
+                                    says="close"
+                                    name={sayName(person)}
+                                    onPress={() =>
+                                      void act(
+                                        close({ params: { personId: person.id } }),
+                                        `The account of ${sayName(person)} is closed. You can open it again.`,
+                                      )
+                                    }
+                                  />
+                                </>
+                              )}
+                            </>
                           )}
                         </td>
                       </tr>
@@ -245,5 +304,14 @@ function LinkDialog({ link, onClose }: { link: { name: string; link: string } | 
         Copy
       </Button>
     </Dialog>
+  );
+}
+
+function AccountAct({ says, name, onPress }: { says: string; name: string; onPress: () => void }) {
+  return (
+    <button type="button" className="rounded font-semibold text-act underline" onClick={onPress}>
+      {says}
+      <span className="sr-only">: {name}</span>
+    </button>
   );
 }

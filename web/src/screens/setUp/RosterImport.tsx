@@ -179,6 +179,7 @@ function sayJoined(done: AnswerOf<'joinRoster'>): string {
     done.cameBack > 0 ? `${done.cameBack} came back` : '',
     done.moved > 0 ? `${done.moved} moved` : '',
     done.newNames > 0 ? sayCount(done.newNames, 'new name') : '',
+    done.namesLeft > 0 ? `${sayCount(done.namesLeft, 'new name')} left to the office` : '',
     done.left > 0 ? `${done.left} left` : '',
     done.folders > 0 ? `${sayCount(done.folders, 'turn-in folder')} made` : '',
     done.copies > 0 ? `${sayCount(done.copies, 'copy', 'copies')} handed out` : '',

@@ -12,7 +12,7 @@ export function SlipsDialog({ course, onClose }: { course: Course; onClose: () =
   const [make, { data, isLoading }] = api.useMakeSlipsMutation();
   const [copied, setCopied] = useState(false);
   const arrangement = useArrangement();
-  const slips = inOrder(data ?? [], course, arrangement);
+  const slips = inOrder(data?.slips ?? [], course, arrangement);
   const labelOf = new Map(course.periods.map((period) => [period.id, period.label]));
   const address = (link: string) => `${location.origin}${link}`;
   const copy = async () => {
@@ -32,8 +32,8 @@ export function SlipsDialog({ course, onClose }: { course: Course; onClose: () =
       {data === undefined ? (
         <>
           <p>
-            Every student who has an e-mail address and no password yet gets a link of their own. It works
-            once, for 14 days. Links made earlier and not used stop working.
+            Every student whom this course brought into the school, with an e-mail address and no password
+            yet, gets a link of their own. It works once, for 14 days.
           </p>
           <Button
             look="go"
@@ -46,7 +46,12 @@ export function SlipsDialog({ course, onClose }: { course: Course; onClose: () =
           </Button>
         </>
       ) : slips.length === 0 ? (
-        <p>Every student with an e-mail address has signed in already. There is nothing to hand out.</p>
+        <>
+          {data.ofOffice === 0 ? (
+            <p>Every student with an e-mail address has signed in already. There is nothing to hand out.</p>
+          ) : null}
+          <OfOffice course={course} count={data.ofOffice} />
+        </>
       ) : (
         <>
           <div className="flex items-center gap-3">
@@ -56,6 +61,7 @@ export function SlipsDialog({ course, onClose }: { course: Course; onClose: () =
               Print
             </Button>
           </div>
+          <OfOffice course={course} count={data.ofOffice} />
           <ul className="grid list-none gap-2 p-0">
             {slips.map((slip) => (
               <li
@@ -71,5 +77,25 @@ export function SlipsDialog({ course, onClose }: { course: Course; onClose: () =
         </>
       )}
     </Dialog>
+  );
+}
+
+/** Students of other courses too, whose links are the office's to make: asked for with one press. */
+function OfOffice({ course, count }: { course: Course; count: number }) {
+  const [ask, { isLoading, isSuccess }] = api.useAskOfficeMutation();
+  if (count === 0) return null;
+  const send = async () => {
+    const { error } = await ask({ params: { courseId: course.id }, body: { studentId: null } });
+    if (error) tellFailure(error);
+    else tell('The office has been asked for their links.');
+  };
+  return (
+    <p className="flex flex-wrap items-center gap-3 rounded-lg bg-brass-soft px-4 py-2.5">
+      {sayCount(count, 'student')} without a password {count === 1 ? 'is' : 'are'} in other courses too, or
+      came from the office. The office makes their links.
+      <Button className="ml-auto" disabled={isLoading || isSuccess} onClick={() => void send()}>
+        {isSuccess ? 'Asked' : 'Ask the office'}
+      </Button>
+    </p>
   );
 }

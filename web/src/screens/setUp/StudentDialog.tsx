@@ -47,12 +47,19 @@ export function StudentDialog({ course, student, onClose }: StudentDialogProps) 
   const [leave, leaving] = api.useLeaveCourseMutation();
   const [comeBack, returning] = api.useComeBackMutation();
   const keeps = mayKeep(course);
+  const [askOffice, askingOffice] = api.useAskOfficeMutation();
 
   const set = (part: Partial<typeof form>) => {
     setForm({ ...form, ...part });
     setNames(null);
     setError(null);
   };
+  const differs = (keys: readonly (keyof typeof form)[]) => keys.some((key) => student[key] !== form[key]);
+  /** What is the office's to change: a way to sign in that somebody uses, a name that other courses know. */
+  const isOffices =
+    course.role !== 'office' &&
+    ((!student.staffKeepsAccount && differs(['email', 'username', 'number'])) ||
+      (!student.staffRenames && differs(['last', 'first', 'called'])));
   const isChanged = Object.entries(form).some(([key, value]) => student[key as keyof typeof form] !== value);
   /** First what it would rename; where that is nothing, the change itself. */
   const submit = async () => {
@@ -60,6 +67,16 @@ export function StudentDialog({ course, student, onClose }: StudentDialogProps) 
     if (!read.success) {
       const issue = read.error.issues[0]!;
       return setError({ field: String(issue.path[0]), says: issue.message });
+    }
+    if (isOffices) {
+      const { periodId: _period, ...wish } = form;
+      const asked = await askOffice({
+        params: { courseId: course.id },
+        body: { studentId: student.id, wish },
+      });
+      if (asked.error) return tellFailure(asked.error);
+      tell('The office has been asked to change it.');
+      return onClose();
     }
     if (names === null) {
       const preview = await ask({ params, body: form });
@@ -143,15 +160,29 @@ export function StudentDialog({ course, student, onClose }: StudentDialogProps) 
             </select>
           </Field>
         </div>
+        {keeps && course.role !== 'office' && !(student.staffKeepsAccount && student.staffRenames) ? (
+          <p className="text-small text-ink-2">
+            {student.staffRenames
+              ? 'The office keeps how this student signs in: e-mail, username and number.'
+              : 'The office keeps this student’s name, e-mail, username and number.'}{' '}
+            Write what it should be, and ask the office with one press.
+          </p>
+        ) : null}
         {names && names.length > 0 ? <NewNames names={names} /> : null}
         {keeps ? (
           <div className="flex flex-wrap items-center gap-3">
-            <Button type="submit" look="go" disabled={!isChanged || asking.isLoading || changing.isLoading}>
-              {names && names.length > 0
-                ? `Change, with ${sayCount(names.length, 'name')}`
-                : form.periodId === student.periodId
-                  ? 'Keep the changes'
-                  : 'Move'}
+            <Button
+              type="submit"
+              look="go"
+              disabled={!isChanged || asking.isLoading || changing.isLoading || askingOffice.isLoading}
+            >
+              {isOffices
+                ? 'Ask the office to change it'
+                : names && names.length > 0
+                  ? `Change, with ${sayCount(names.length, 'name')}`
+                  : form.periodId === student.periodId
+                    ? 'Keep the changes'
+                    : 'Move'}
             </Button>
             {student.leftAt ? null : (
               <Button

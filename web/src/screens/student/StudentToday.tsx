@@ -1,6 +1,7 @@
 import { CalendarDays } from 'lucide-react';
 import { Link } from 'react-router';
 import { sayDuration } from '@vestibul/core';
+import { AccountNews } from '../../parts/AccountNews';
 import { sayDueDay, sayMoment } from '../../parts/format';
 import { Empty, Read } from '../../parts/States';
 import { useNow } from '../../parts/useNow';
@@ -27,6 +28,7 @@ export function StudentToday() {
           <CalendarDays aria-hidden="true" className="size-5" /> Calendar
         </Link>
       </header>
+      <AccountNews />
       <Read of={mine} what="Reading what is due">
         {(assignments) => {
           const ahead = assignments.filter(({ due }) => Date.parse(due) >= now);

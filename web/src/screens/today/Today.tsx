@@ -1,6 +1,7 @@
 import { Suspense, lazy } from 'react';
 import { CalendarDays, ListChecks } from 'lucide-react';
 import { Link, useSearchParams } from 'react-router';
+import { AccountNews } from '../../parts/AccountNews';
 import { sayDay } from '../../parts/format';
 import { Hall } from '../../parts/Hall';
 import { placePath } from '../../parts/places';
@@ -73,6 +74,7 @@ function TodayOf({ course, period }: { course: Course; period: string }) {
           ))}
         </nav>
       </header>
+      <AccountNews />
       {view !== 'day' ? (
         <Suspense fallback={<Loading what="Opening the calendar" />}>
           <CalendarView key={view} span={view} course={course} period={period} />

@@ -1,0 +1,64 @@
+import { z } from 'zod';
+import {
+  accountNews,
+  type AccountRequestId,
+  type CourseId,
+  type PeriodId,
+  type PersonId,
+  type SessionId,
+} from '@vestibul/core';
+import { personWords } from './bodies';
+import { branded, count, done, instant, listedPerson, personName, session } from './shapes';
+
+const knownContact = personName.extend({ email: z.string(), username: z.string(), number: z.string() });
+const issuedLink = personName.extend({ email: z.string(), link: z.string() });
+
+/** What the routes of signing in and of accounts answer with. */
+export const accountAnswers = {
+  readSession: session,
+  signIn: session,
+  signOut: done,
+  listDemoPeople: z.array(z.object({ id: branded<PersonId>(), name: z.string(), what: z.string() })),
+  signInAsDemo: session,
+  readWelcome: z.object({ first: z.boolean(), name: z.string(), email: z.string() }),
+  acceptWelcome: session,
+  listPeople: z.object({ people: z.array(listedPerson), next: z.string().nullable() }),
+  addPerson: z.object({ id: branded<PersonId>(), link: z.string() }),
+  renewLink: z.object({ link: z.string() }),
+  closeAccount: done,
+  openAccount: done,
+  endSessions: z.object({ ended: count }),
+  listAccountRequests: z.array(
+    z.object({
+      id: branded<AccountRequestId>(),
+      at: instant,
+      courseId: branded<CourseId>(),
+      courseTitle: z.string(),
+      by: knownContact,
+      /** Null: all students of the course who have no password. */
+      student: knownContact.nullable(),
+      /** Null: a one-time link. */
+      wish: personWords.nullable(),
+    }),
+  ),
+  settleAccountRequest: z.object({ links: z.array(issuedLink) }),
+  listMySessions: z.array(
+    z.object({ id: branded<SessionId>(), startedAt: instant, device: z.string(), isThis: z.boolean() }),
+  ),
+  endMySessions: z.object({ ended: count }),
+  endMySession: done,
+  listAccountNews: z.array(
+    z.object({
+      at: instant,
+      kind: z.enum(accountNews),
+      by: personName.omit({ id: true }).nullable(),
+    }),
+  ),
+  markNewsSeen: done,
+  askOffice: done,
+  makeSlips: z.object({
+    slips: z.array(issuedLink.extend({ periodId: branded<PeriodId>() })),
+    /** Students without a password whose links are the office's to make. */
+    ofOffice: count,
+  }),
+} as const;
