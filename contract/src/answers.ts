@@ -264,9 +264,9 @@ export const answers = {
   comment: done,
   review: done,
   withdrawReview: done,
-  approve: z.object({ approved: count }),
-  sendBack: z.object({ sentBack: count }),
-  handBack: z.object({ handedBack: count }),
+  approve: z.object({ approved: count, newer: count }),
+  sendBack: z.object({ sentBack: count, newer: count }),
+  handBack: z.object({ handedBack: count, newer: count }),
   readLedger: z.object({ lines: z.array(ledgerLine), total: count, next: count.nullable() }),
   readCalendar: z.array(
     z.object({

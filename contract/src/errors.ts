@@ -49,6 +49,8 @@ export const errorStatus = {
   'too-many-bytes': 429,
   'already-turned-in': 409,
   'already-reviewed': 409,
+  'newer-attempt': 409,
+  'press-used': 409,
   'nothing-in': 409,
   'taken-back': 409,
   'bad-address': 400,

@@ -73,6 +73,14 @@ import {
 import { digests } from './shapes';
 import type { RouteName } from './routes';
 
+/** The attempt that an act means: what its doer has looked at. */
+const attempt = z.number().int().min(1).max(10_000);
+/** The attempts of several submissions that an act means. */
+const works = z
+  .array(z.object({ submissionId: id<SubmissionId>(), attempt }))
+  .min(1)
+  .max(200);
+
 /** What comes behind the question mark and in the body of each request, for the routes that take any. */
 export const requests = {
   signIn: { body: signInBody },
@@ -279,12 +287,16 @@ export const requests = {
   },
   listCopies: { query: z.object({ after: z.string().max(300).default('') }) },
   readPiece: { query: z.object({ download: z.enum(['1']).optional() }) },
-  comment: { body: commentBody },
-  approve: { body: z.object({ submissionIds: z.array(id<SubmissionId>()).min(1).max(200) }) },
+  markSeen: { body: z.object({ attempts: z.number().int().min(1) }) },
+  comment: { body: commentBody.extend({ attempt }) },
+  review: { body: z.object({ attempt }) },
+  withdrawReview: { body: z.object({ attempt }) },
+  takeBack: { body: z.object({ attempt, key: z.uuid() }) },
+  approve: { body: z.object({ works }) },
   sendBack: {
-    body: z.object({ submissionIds: z.array(id<SubmissionId>()).min(1).max(200), word: line(2000) }),
+    body: z.object({ works, word: line(2000) }),
   },
-  handBack: { body: z.object({ submissionIds: z.array(id<SubmissionId>()).min(1).max(200) }) },
+  handBack: { body: z.object({ works }) },
   readLedger: {
     query: z.object({
       kind: z.enum(eventKinds as [EventKind, ...EventKind[]]).optional(),

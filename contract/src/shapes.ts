@@ -186,7 +186,9 @@ export const slot = z.object({
   studentId: branded<PersonId>(),
   assignmentId: branded<AssignmentId>(),
   state,
+  /** The attempt that counts, and how many there were. */
   attempt: count,
+  attempts: count,
   pieces: count,
   /** What lies on top, in a word: text, photo, table … */
   form: z.string(),

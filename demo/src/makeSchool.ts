@@ -1,6 +1,4 @@
 import { randomUUID } from 'node:crypto';
-import fsp from 'node:fs/promises';
-import path from 'node:path';
 import { Readable } from 'node:stream';
 import {
   type AssignmentId,
@@ -49,6 +47,7 @@ import { keepLooseNames } from './looseNames';
 import { makeFile, messyName } from './files/makeFile';
 import { makeStudents, staff, type DemoStudent } from './people';
 import { makeChance, type Chance } from './random';
+import { writeWho } from './writeWho';
 
 export const PASSWORD = 'larkmoor-demo';
 
@@ -153,7 +152,11 @@ export async function makeSchool(folder: string, now: Instant): Promise<{ pieces
     }
     at(now);
     prepareAhead(school, teacher, course, now);
-    await writeWho(folder, seats);
+    await writeWho(
+      folder,
+      PASSWORD,
+      seats.map(({ student }) => student),
+    );
     return { pieces: maker.pieces };
   } finally {
     school.db.pragma('wal_checkpoint(TRUNCATE)');
@@ -319,32 +322,35 @@ class WorkMaker {
     const by = chance.happens(0.15) ? coTeacher : teacher;
     const seenAt = later(turnedIn, chance.between(40, 2000) * MINUTE);
     const deeds: Deed[] = [];
-    const add = (at: Instant, does: (id: SubmissionId) => void) => {
+    const add = (at: Instant, does: (id: SubmissionId, attempt: number) => void) => {
       if (at >= this.now) return;
       deeds.push({
         at,
         does: () => {
           const id = submission();
-          if (id) does(id);
+          const attempt = id && countedOf(school, id);
+          if (id && attempt) does(id, attempt);
         },
       });
     };
     const old = assignment.weeksAgo > 1;
     if (!old && !chance.happens(assignment.weeksAgo === 1 ? 0.85 : 0.45)) return deeds;
-    add(seenAt, (id) => {
-      markSeen(school, teacher, id);
-      if (by !== teacher) markSeen(school, by, id);
+    add(seenAt, (id, attempt) => {
+      markSeen(school, teacher, id, attempt);
+      if (by !== teacher) markSeen(school, by, id, attempt);
     });
     if (!old && !chance.happens(0.5)) return deeds;
     const reviewedAt = later(seenAt, chance.between(2, 90) * MINUTE);
     if (chance.happens(0.55)) {
       const text = chance.pick(comments);
-      add(later(reviewedAt, -MINUTE), (id) => addComment(school, by, id, text));
+      add(later(reviewedAt, -MINUTE), (id, attempt) => addComment(school, by, id, { text, attempt }));
     }
-    add(reviewedAt, (id) => markReviewed(school, by, id));
+    add(reviewedAt, (id, attempt) => markReviewed(school, by, id, attempt));
     const handBackShare = old ? 0.97 : assignment.weeksAgo === 1 ? 0.4 : 0.25;
     if (chance.happens(handBackShare))
-      add(later(reviewedAt, 20 * HOUR), (id) => handBack(school, by, course, [id]));
+      add(later(reviewedAt, 20 * HOUR), (id, attempt) =>
+        handBack(school, by, course, [{ submissionId: id, attempt }]),
+      );
     return deeds;
   }
 
@@ -419,27 +425,14 @@ class WorkMaker {
   }
 }
 
+/** The attempt of a submission that counts; 0 for none. */
+function countedOf(school: School, submission: SubmissionId): number {
+  return one<{ attempt: number }>(school.db, 'SELECT attempt FROM submission WHERE id = ?', [submission])!
+    .attempt;
+}
+
 function topPieceOf(school: School, submission: SubmissionId): PieceId {
   return one<{ id: PieceId }>(school.db, 'SELECT top_piece_id AS id FROM submission WHERE id = ?', [
     submission,
   ])!.id;
-}
-
-async function writeWho(folder: string, seats: readonly Seat[]): Promise<void> {
-  const named = (last: string) => seats.find((seat) => seat.student.last === last)!.student;
-  const examples = [named('Đặng'), named('Nwosu')];
-  const people = [
-    { email: staff.teacher.email, what: 'teacher of Field Geography' },
-    { email: staff.coTeacher.email, what: 'co-teacher' },
-    { email: staff.aide.email, what: 'aide' },
-    { email: staff.office.email, what: 'office' },
-    ...examples.map((student) => ({
-      email: student.email,
-      what: `student, period ${student.period} (and so are ${seats.length - 2} more)`,
-    })),
-  ];
-  await fsp.writeFile(
-    path.join(folder, 'demo-school.json'),
-    JSON.stringify({ password: PASSWORD, people }, null, 2),
-  );
 }

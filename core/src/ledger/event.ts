@@ -49,6 +49,8 @@ interface AttemptSealed {
   /** Of what came by a side door. */
   delivery?: DeliveryId;
   pile?: PileId;
+  /** When it was turned in, where it was written down later: out of a pile, or from a side door. */
+  turnedInAt?: Instant;
 }
 
 /**

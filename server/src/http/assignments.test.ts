@@ -146,9 +146,10 @@ describe('held', () => {
     expect(await chidi.must('listPeriodPieces', { params: { assignmentId: id } })).toEqual([]);
     const rack = await teacher.must('readRack', { params: inCourse() });
     expect(rack.slots.find((slot) => slot.id === receipt.submissionId)?.state).toBe('held');
-    expect(
-      await teacher.must('approve', { params: inCourse(), body: { submissionIds: [receipt.submissionId] } }),
-    ).toEqual({ approved: 1 });
+    expect(await teacher.must('approve', { params: inCourse(), body: { works: [receipt] } })).toEqual({
+      approved: 1,
+      newer: 0,
+    });
     expect(await state()).toBe('turned in');
     expect((await chidi.raw('readPiece', { params: piece })).status).toBe(200);
     const others = await chidi.must('listPeriodPieces', { params: { assignmentId: id } });
@@ -156,7 +157,7 @@ describe('held', () => {
     // Another attempt waits again; handing back lets through what is still held.
     const { data: again } = await turnIn('mai', id, 'again');
     expect(await state()).toBe('held');
-    await teacher.must('handBack', { params: inCourse(), body: { submissionIds: [again.submissionId] } });
+    await teacher.must('handBack', { params: inCourse(), body: { works: [again] } });
     expect(await state()).toBe('handed back');
   });
 });

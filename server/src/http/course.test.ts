@@ -163,17 +163,18 @@ describe('review', () => {
       form: 'text',
       originalName: 'a.txt',
     });
-    await teacher.must('markSeen', { params });
-    await teacher.must('comment', { params, body: { text: 'Clear readings.' } });
-    await teacher.must('review', { params });
+    await teacher.must('markSeen', { params, body: { attempts: 1 } });
+    await teacher.must('comment', { params, body: { text: 'Clear readings.', attempt: 1 } });
+    await teacher.must('review', { params, body: { attempt: 1 } });
     expect(await slot()).toMatchObject({ state: 'reviewed', unseen: false });
     expect(await mai.must('readSubmission', { params })).toMatchObject({ state: 'reviewed', comments: [] });
 
-    await teacher.must('withdrawReview', { params });
+    await teacher.must('withdrawReview', { params, body: { attempt: 1 } });
     expect(await slot()).toMatchObject({ state: 'turned in' });
-    expect(
-      await teacher.must('handBack', { params: inCourse(), body: { submissionIds: [receipt.submissionId] } }),
-    ).toEqual({ handedBack: 1 });
+    expect(await teacher.must('handBack', { params: inCourse(), body: { works: [receipt] } })).toEqual({
+      handedBack: 1,
+      newer: 0,
+    });
     expect(await mai.must('readSubmission', { params })).toMatchObject({
       state: 'handed back',
       comments: [{ text: 'Clear readings.', by: { last: 'Tamsin' } }],
@@ -181,7 +182,7 @@ describe('review', () => {
 
     await mai.turnIn(school.assignment, [await mai.upload(school.assignment, 'b.txt', bytesOf('better'))]);
     expect(await slot()).toMatchObject({ state: 'turned in', unseen: true, attempt: 2 });
-    await teacher.must('comment', { params, body: { text: 'Not for you yet.' } });
+    await teacher.must('comment', { params, body: { text: 'Not for you yet.', attempt: 2 } });
     const shown = await mai.must('readSubmission', { params });
     expect(shown.comments.map((said) => said.text)).toEqual(['Clear readings.']);
   });
@@ -189,7 +190,7 @@ describe('review', () => {
   test('work of another course cannot be handed back through this one', async () => {
     const reply = await school
       .as('other teacher')
-      .call('handBack', { params: inCourse(), body: { submissionIds: ['s_x'] } });
+      .call('handBack', { params: inCourse(), body: { works: [{ submissionId: 's_x', attempt: 1 }] } });
     expect(reply.status).toBe(403);
   });
 
@@ -357,7 +358,7 @@ test('the record comes out as CSV that another parser reads', async () => {
     (row) => row['student id'] === school.ids.mai && row.assignment === 'Stream gauge log',
   );
   expect(mine.map((row) => [row.attempt, row.state, row['original name'], row.owner])).toEqual([
-    ['1', 'turned in', 'a.txt', school.ids.mai],
+    ['1', 'handed back', 'a.txt', school.ids.mai],
     ['2', 'turned in', 'b.txt', school.ids.mai],
   ]);
   expect(mine[0]).toMatchObject({

@@ -243,7 +243,7 @@ describe('a name at the door', () => {
     const { data } = await turnIn(await put('my work.txt'));
     const rack = await teacher().must('readRack', { params: inCourse() });
     expect(rack.slots[0]).toMatchObject({ state: 'held', heldForName: true, name: PROPER });
-    await teacher().must('approve', { params: inCourse(), body: { submissionIds: [data.submissionId] } });
+    await teacher().must('approve', { params: inCourse(), body: { works: [data] } });
     expect((await teacher().must('readRack', { params: inCourse() })).slots[0]).toMatchObject({
       state: 'turned in',
       heldForName: false,

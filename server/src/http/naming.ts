@@ -19,7 +19,13 @@ import { listAssignments } from '../store/assignmentList';
 import { setOffRule, setRule } from '../store/courses';
 import { findNames, requireNameable } from '../store/findNames';
 import { CourseNaming, listRosterValues } from '../store/naming';
-import { findRenaming, listRenamings, renameByHand } from '../store/renaming';
+import {
+  findRenaming,
+  findRenamingWork,
+  listRenamings,
+  noteRenamingWork,
+  renameByHand,
+} from '../store/renaming';
 import { isNameTaken } from '../store/renames';
 import { runJob } from '../threads/runJob';
 import { caller, type JsonHandlers } from './call';
@@ -45,6 +51,7 @@ function beginRenaming(
   ) => Promise<{ names: number; stayed: number } | null>,
 ): void {
   if (school.works.isBusy(course)) throw new Failure('renaming-runs');
+  noteRenamingWork(school, course, id);
   school.works.begin(
     id,
     course,
@@ -58,9 +65,9 @@ function beginRenaming(
 
 function requireRenaming(school: School, course: CourseId, id: RenamingId) {
   const renaming = findRenaming(school, id);
-  const work = school.works.find(id);
-  if ((renaming?.courseId ?? work?.course) !== course) throw new Failure('not-found');
-  return { renaming, work };
+  const noted = findRenamingWork(school, id);
+  if ((renaming?.courseId ?? noted?.courseId) !== course) throw new Failure('not-found');
+  return { renaming, noted, work: school.works.find(id) };
 }
 
 export const namingHandlers = {
@@ -111,9 +118,12 @@ export const namingHandlers = {
     return { id };
   },
   readRenaming({ school, params }) {
-    const { renaming, work } = requireRenaming(school, params.courseId, params.renamingId);
+    const { renaming, noted, work } = requireRenaming(school, params.courseId, params.renamingId);
     if (work) return { state: work.state, done: work.done, total: work.total, stayed: work.stayed };
-    return { state: 'done' as const, done: renaming!.names, total: renaming!.names, stayed: 0 };
+    const names = noted?.names ?? renaming?.names;
+    // Begun and neither running nor written down: the server died in the middle of it, and nothing of it is.
+    if (names === undefined) return { state: 'failed' as const, done: 0, total: 0, stayed: 0 };
+    return { state: 'done' as const, done: names, total: names, stayed: noted?.stayed ?? 0 };
   },
   cancelRenaming({ school, params }) {
     requireRenaming(school, params.courseId, params.renamingId);
@@ -130,7 +140,7 @@ export const namingHandlers = {
     beginRenaming(school, params.courseId, work, async (cancel, report) => {
       const result = await runJob(
         'undoRenaming',
-        { school: school.forThread, cancel, id: renaming.id, by },
+        { school: school.forThread, cancel, id: renaming.id, work, by },
         { onProgress: report },
       );
       return result && { names: result.back, stayed: result.stayed };

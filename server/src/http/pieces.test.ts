@@ -192,6 +192,8 @@ describe('the drawer', () => {
   });
 });
 
+const press = (attempt = 1) => ({ attempt, key: randomUUID() });
+
 describe('taking back', () => {
   test('puts the pieces into the tray again, leaves nothing in, and stays on the ledger', async () => {
     const assignmentId = await assign({ afterwards: 'period' });
@@ -203,7 +205,8 @@ describe('taking back', () => {
     const params = { submissionId: receipt.submissionId };
     expect((await tray(mai, assignmentId)).mayTakeBack).toBe(true);
 
-    expect(await mai.must('takeBack', { params })).toEqual({ attempt: 1, inTray: 2 });
+    const once = press();
+    expect(await mai.must('takeBack', { params, body: once })).toEqual({ attempt: 1, inTray: 2 });
     const back = await tray(mai, assignmentId);
     expect(back).toMatchObject({ state: 'started', mayTakeBack: false });
     expect(back.uploads.map(({ kind }) => kind)).toEqual(['text', 'drawer']);
@@ -215,7 +218,9 @@ describe('taking back', () => {
     const seen = await teacher.must('readSubmission', { params });
     expect(seen.pieces).toEqual([]);
     expect(seen.attempts[0]!.pieces).toHaveLength(2);
-    expect((await mai.call('takeBack', { params })).error?.code).toBe('nothing-in');
+    // The same press again is the same press; another finds nothing.
+    expect(await mai.must('takeBack', { params, body: once })).toEqual({ attempt: 1, inTray: 2 });
+    expect((await mai.call('takeBack', { params, body: press() })).error?.code).toBe('nothing-in');
 
     // The text can be written on, and the next attempt is the second.
     const { id: again } = back.uploads[0]!;
@@ -235,9 +240,9 @@ describe('taking back', () => {
     const { data } = await mai.turnIn(assignmentId, [await mai.upload(assignmentId, 'a.txt', bytesOf('a'))]);
     const params = { submissionId: data.submissionId };
     for (const who of ['chidi', 'teacher', 'office'] as const)
-      expect((await school.as(who).call('takeBack', { params })).status).toBe(403);
-    await teacher.must('review', { params });
-    const refused = await mai.call('takeBack', { params });
+      expect((await school.as(who).call('takeBack', { params, body: press() })).status).toBe(403);
+    await teacher.must('review', { params, body: { attempt: 1 } });
+    const refused = await mai.call('takeBack', { params, body: press() });
     expect([refused.status, refused.error?.code]).toEqual([409, 'already-reviewed']);
     expect(await slotOf(assignmentId)).toMatchObject({ state: 'reviewed' });
   });
@@ -248,7 +253,7 @@ describe('taking back', () => {
       (await mai.turnIn(assignmentId, [await mai.upload(assignmentId, name, bytesOf(name))])).data;
     await turnIn('a.txt');
     const { submissionId } = await turnIn('b.txt');
-    await mai.must('takeBack', { params: { submissionId } });
+    await mai.must('takeBack', { params: { submissionId }, body: press(2) });
     expect(await slotOf(assignmentId)).toMatchObject({
       id: submissionId,
       attempt: 1,
@@ -285,7 +290,7 @@ describe('which attempt counts', () => {
 
   test('is settled anew when the assignment chooses otherwise, and a review of the other is not carried over', async () => {
     const [assignmentId, submissionId] = await inTimeThenLate('last in time');
-    await teacher.must('review', { params: { submissionId } });
+    await teacher.must('review', { params: { submissionId }, body: { attempt: 1 } });
     const {
       dues: _dues,
       groupIds,
@@ -300,7 +305,10 @@ describe('which attempt counts', () => {
   test('a late one that does not count leaves the review of the one that does', async () => {
     const assignmentId = await assign({ counting: 'last in time' });
     const { data } = await mai.turnIn(assignmentId, [await mai.upload(assignmentId, 'a.txt', bytesOf('a'))]);
-    await teacher.must('review', { params: { submissionId: data.submissionId } });
+    await teacher.must('review', {
+      params: { submissionId: data.submissionId },
+      body: { attempt: 1 },
+    });
     await teacher.must('moveDue', {
       params: { assignmentId, studentId: school.ids.mai! },
       body: { dueLocal: '2026-09-01T08:00' },
@@ -315,11 +323,11 @@ describe('held work', () => {
     const assignmentId = await assign({ holds: true, afterwards: 'period' });
     const { data } = await mai.turnIn(assignmentId, [await mai.upload(assignmentId, 'a.txt', bytesOf('a'))]);
     const params = { courseId: school.course };
-    const body = { submissionIds: [data.submissionId], word: 'Which bridge? Say so, please.' };
+    const body = { works: [data], word: 'Which bridge? Say so, please.' };
     expect((await school.as('aide').call('sendBack', { params, body })).status).toBe(403);
-    expect(await teacher.must('sendBack', { params, body })).toEqual({ sentBack: 1 });
+    expect(await teacher.must('sendBack', { params, body })).toEqual({ sentBack: 1, newer: 0 });
     // Once more: nothing waits any more.
-    expect(await teacher.must('sendBack', { params, body })).toEqual({ sentBack: 0 });
+    expect(await teacher.must('sendBack', { params, body })).toEqual({ sentBack: 0, newer: 0 });
 
     const back = await tray(mai, assignmentId);
     expect(back).toMatchObject({ state: 'started', sentBack: { word: body.word } });
@@ -333,7 +341,10 @@ describe('held work', () => {
     await mai.turnIn(assignmentId, [back.uploads[0]!.id]);
     expect((await tray(mai, assignmentId)).sentBack).toBeNull();
     expect(await slotOf(assignmentId)).toMatchObject({ state: 'held', attempt: 2 });
-    await teacher.must('approve', { params, body: { submissionIds: [data.submissionId] } });
+    await teacher.must('approve', {
+      params,
+      body: { works: [{ submissionId: data.submissionId, attempt: 2 }] },
+    });
     expect(await slotOf(assignmentId)).toMatchObject({ state: 'turned in' });
   });
 

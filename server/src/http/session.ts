@@ -36,6 +36,7 @@ import {
   closeAccount,
   issueLink,
   listAccountNews,
+  makeLink,
   markNewsSeen,
   openAccount,
   signOutEverywhere,
@@ -185,7 +186,7 @@ export const sessionHandlers = {
     return together(school.db, () => {
       const { standing, ...person } = body;
       const id = addPerson(school, by, { ...person, called: '', username: '', number: '' }, standing);
-      return { id, link: issueLink(school, by, id, true) };
+      return { id, link: makeLink(school, by, id, true) };
     });
   },
 

@@ -66,11 +66,11 @@ test('an aide sees and comments, and changes nothing', async () => {
   const aide = school.as('aide');
   const { slots } = await aide.must('readRack', { params: inCourse() });
   const params = { submissionId: slots[0]!.id! };
-  await aide.must('markSeen', { params });
-  await aide.must('comment', { params, body: { text: 'I saw this.' } });
-  expect((await aide.call('review', { params })).status).toBe(403);
+  await aide.must('markSeen', { params, body: { attempts: 1 } });
+  await aide.must('comment', { params, body: { text: 'I saw this.', attempt: 1 } });
+  expect((await aide.call('review', { params, body: { attempt: 1 } })).status).toBe(403);
   expect(
-    (await aide.call('handBack', { params: inCourse(), body: { submissionIds: [params.submissionId] } }))
+    (await aide.call('handBack', { params: inCourse(), body: { works: [{ ...params, attempt: 1 }] } }))
       .status,
   ).toBe(403);
   expect(

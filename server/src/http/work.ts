@@ -78,37 +78,39 @@ export const workHandlers = {
 
   // Not shown to others: what one of the staff has looked at is new to the rest of them all the same.
   markSeen(call) {
-    markSeen(call.school, caller(call).id, call.params.submissionId);
+    markSeen(call.school, caller(call).id, call.params.submissionId, call.body.attempts);
     return {};
   },
 
-  comment: act<Call<'comment'>>((school, by, id, call) => addComment(school, by, id, call.body.text)),
-  review: act<Call<'review'>>(markReviewed),
-  withdrawReview: act<Call<'withdrawReview'>>(withdrawReview),
+  comment: act<Call<'comment'>>((school, by, id, call) => addComment(school, by, id, call.body)),
+  review: act<Call<'review'>>((school, by, id, call) => markReviewed(school, by, id, call.body.attempt)),
+  withdrawReview: act<Call<'withdrawReview'>>((school, by, id, call) =>
+    withdrawReview(school, by, id, call.body.attempt),
+  ),
 
   approve(call) {
-    const changed = approve(call.school, caller(call).id, call.params.courseId, call.body.submissionIds);
+    const { changed, newer } = approve(call.school, caller(call).id, call.params.courseId, call.body.works);
     for (const id of changed) tellOfSubmission(call.school, id);
-    return { approved: changed.length };
+    return { approved: changed.length, newer };
   },
 
   handBack(call) {
-    const changed = handBack(call.school, caller(call).id, call.params.courseId, call.body.submissionIds);
+    const { changed, newer } = handBack(call.school, caller(call).id, call.params.courseId, call.body.works);
     for (const id of changed) {
       tellOfSubmission(call.school, id);
       tellOfReturn(call.school, id, 'handed back');
     }
-    return { handedBack: changed.length };
+    return { handedBack: changed.length, newer };
   },
 
   sendBack(call) {
-    const { submissionIds, word } = call.body;
-    const changed = sendBack(call.school, caller(call).id, call.params.courseId, submissionIds, word);
+    const { works, word } = call.body;
+    const { changed, newer } = sendBack(call.school, caller(call).id, call.params.courseId, works, word);
     for (const id of changed) {
       tellOfSubmission(call.school, id);
       tellOfReturn(call.school, id, 'sent back');
     }
-    return { sentBack: changed.length };
+    return { sentBack: changed.length, newer };
   },
 
   readLedger: ({ school, params, query }) => readLedgerPage(school.db, params.courseId, query),
@@ -151,8 +153,9 @@ export const workHandlers = {
     return {};
   },
   takeBack(call) {
-    const taken = takeBack(call.school, caller(call).id, call.params.submissionId);
-    tellOfSubmission(call.school, call.params.submissionId);
+    const { submissionId } = call.params;
+    const { taken, isNew } = takeBack(call.school, caller(call).id, submissionId, call.body);
+    if (isNew) tellOfSubmission(call.school, submissionId);
     return taken;
   },
 

@@ -165,7 +165,7 @@ test('a past year can be read and nothing in it changes', async () => {
     const submission = { submissionId: receipt.submissionId };
     expect((await teacher.call('readSubmission', { params: submission })).status).toBe(200);
     for (const attempt of [
-      teacher.call('comment', { params: submission, body: { text: 'Too late' } }),
+      teacher.call('comment', { params: submission, body: { text: 'Too late', attempt: 1 } }),
       teacher.call('makeAssignment', { params: inCourse(), body: { title: 'New', dues: [] } }),
       teacher.call('addPeriod', { params: inCourse(), body: { number: 9 } }),
       teacher.call('leaveCourse', { params: { ...inCourse(), studentId: school.ids.mai! } }),

@@ -4,6 +4,7 @@ import {
   type DeliveryId,
   type PersonId,
   type SubmissionId,
+  type VisitId,
 } from '@vestibul/core';
 import type { BodyOf } from '@vestibul/contract';
 import type { VisitRow } from '../auth/visits';
@@ -20,7 +21,7 @@ import { makeAttempt } from './turnIn';
 /**
  * Takes in what a guest brought, in one transaction with its line. It goes straight to a student only where it is proven
  * whose it is (core/identify/visitorReader); else it waits on the sorting table. The same press is one delivery however often it
- * comes. Fails with `door-closed`, `not-entered`, `upload-gone`, `still-arriving`.
+ * comes. Fails with `press-used`, `door-closed`, `not-entered`, `upload-gone`, `still-arriving`.
  */
 export function deliver(
   school: School,
@@ -30,8 +31,13 @@ export function deliver(
 ): { placed: SubmissionId | null; isNew: boolean } {
   const { db } = school;
   return together(db, () => {
-    if (one(db, 'SELECT 1 FROM delivery WHERE press_key = ? AND visit_id = ?', [body.key, visit.id]))
-      return { placed: null, isNew: false };
+    const before = one<{ visitId: VisitId }>(
+      db,
+      'SELECT visit_id AS visitId FROM delivery WHERE press_key = ?',
+      [body.key],
+    );
+    if (before && before.visitId !== visit.id) throw new Failure('press-used');
+    if (before) return { placed: null, isNew: false };
     requireHandsIn(school, door, visit);
     const uploads = [...new Set(body.uploadIds)].map((id): ArrivedUpload => {
       const upload = findUpload(db, id);

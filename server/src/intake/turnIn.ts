@@ -22,7 +22,7 @@ import { findOwnFile, makeFile } from '../store/files';
 import { newId, type School } from '../school';
 import { findAssignment, type AssignmentRow } from '../store/assignments';
 import { all, one, run, together, type Database } from '../store/database';
-import { writeEvent } from '../store/ledger';
+import { nowOnLedger, writeEvent } from '../store/ledger';
 import { AttemptNaming } from '../store/attemptNaming';
 import { settle } from '../store/settle';
 import { findSitting, findStanding, requireGiven, requireTaker } from '../store/sitting';
@@ -33,7 +33,7 @@ import { findUpload, hasArrived, isNamedHere, type ArrivedUpload, type UploadRow
  * Turns in what lies in the tray, in the order in which it is named: one attempt, its pieces under their proper names, and
  * their ledger lines, all in one transaction. Texts must be sealed (store/tray). The same press (`key`) is answered with
  * the same receipt however often it comes.
- * Fails with `nothing-chosen`, `not-given`, `still-arriving`, `already-turned-in`,
+ * Fails with `press-used`, `nothing-chosen`, `not-given`, `still-arriving`, `already-turned-in`,
  * `upload-gone`, `name-off-rule`; then nothing is changed.
  */
 export function turnIn(
@@ -44,7 +44,7 @@ export function turnIn(
 ): { receipt: AnswerOf<'turnIn'>; isNew: boolean } {
   const { db } = school;
   return together(db, () => {
-    const before = findPress(db, student, body.key);
+    const before = findPress(db, student, assignmentId, body.key);
     if (before) return { receipt: receiptOf(db, before.submissionId, before.n), isNew: false };
 
     const uploads = [...new Set(body.uploadIds)].map((id) => requireArrived(db, student, assignmentId, id));
@@ -136,6 +136,7 @@ export function makeAttempt(
       sealed: [...already, ...files.map(({ sha256 }) => sha256)],
       ...(press.delivery ? { delivery: press.delivery } : {}),
       ...(press.pile ? { pile: press.pile } : {}),
+      ...(at < nowOnLedger(school) ? { turnedInAt: at } : {}),
     },
     at,
   );
@@ -175,7 +176,7 @@ function findAttemptOfPile(db: Database, id: SubmissionId, pile: PileId): OpenAt
     db,
     `SELECT t.n, t.due_at AS due, t.late_ms AS lateMs
      FROM submission s JOIN attempt t ON t.submission_id = s.id AND t.n = s.attempts
-     WHERE s.id = :id AND s.reviewed_at IS NULL AND s.handed_back_at IS NULL
+     WHERE s.id = :id AND t.reviewed_at IS NULL AND t.handed_back_at IS NULL
        AND t.taken_back_at IS NULL AND t.sent_back_at IS NULL
        AND EXISTS (SELECT 1 FROM pile_placing l JOIN pile_piece q ON q.id = l.pile_piece_id
          WHERE l.submission_id = s.id AND l.n = t.n AND q.pile_id = :pile)`,
@@ -190,17 +191,22 @@ function findAttemptOfPile(db: Database, id: SubmissionId, pile: PileId): OpenAt
   return { ...open, sealed: pieces.map(({ sha256 }) => sha256) };
 }
 
+/** What a press has made before. Fails with `press-used` where it was somebody else's, or for another assignment. */
 function findPress(
   db: Database,
   student: PersonId,
+  assignment: AssignmentId,
   key: string,
 ): { submissionId: SubmissionId; n: number } | undefined {
-  return one(
+  const found = one<{ submissionId: SubmissionId; n: number; student: PersonId; assignment: AssignmentId }>(
     db,
-    `SELECT t.submission_id AS submissionId, t.n FROM attempt t JOIN submission s ON s.id = t.submission_id
-     WHERE t.press_key = ? AND s.student_id = ?`,
-    [key, student],
+    `SELECT t.submission_id AS submissionId, t.n, s.student_id AS student, s.assignment_id AS assignment
+     FROM attempt t JOIN submission s ON s.id = t.submission_id WHERE t.press_key = ?`,
+    [key],
   );
+  if (found && (found.student !== student || found.assignment !== assignment))
+    throw new Failure('press-used');
+  return found;
 }
 
 function receiptOf(db: Database, submission: SubmissionId, n: number): AnswerOf<'turnIn'> {

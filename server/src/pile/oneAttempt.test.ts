@@ -114,7 +114,7 @@ test('what was reviewed is left as it is: what comes then is another attempt', a
     'IMG_7.txt': bytesOf('s2'),
   });
   const { id: submissionId } = await slotOf(table, 'mai');
-  await teacher.must('review', { params: { submissionId: submissionId! } });
+  await teacher.must('review', { params: { submissionId: submissionId! }, body: { attempt: 1 } });
   await place(await idOf(pile.id, 'IMG_7.txt'), 'mai', table);
   expect(await slotOf(table, 'mai')).toMatchObject({ attempt: 2, pieces: 1 });
 });

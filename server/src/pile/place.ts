@@ -14,7 +14,7 @@ import { newId, type School } from '../school';
 import { all, run, together } from '../store/database';
 import { writeEvent } from '../store/ledger';
 import { findPile, findPilePiece, listPilePieces, setPieceState, type PilePieceRow } from '../store/piles';
-import { settle } from '../store/settle';
+import { listAttempts, settle } from '../store/settle';
 import { aboutOf, findSubmission } from '../store/submissions';
 import { findUpload, type ArrivedUpload } from '../store/uploads';
 
@@ -159,7 +159,8 @@ export function unplace(
   return [...attempts.values()].map(([attempt]) => {
     const { submissionId, n } = attempt!;
     const row = findSubmission(db, submissionId);
-    if (row.reviewedAt !== null || row.handedBackAt !== null) throw new Failure('already-reviewed');
+    const placedAttempt = listAttempts(db, submissionId).find((known) => known.n === n);
+    if (placedAttempt?.reviewedAt || placedAttempt?.handedBackAt) throw new Failure('already-reviewed');
     const placed = all<{ id: PilePieceId }>(
       db,
       'SELECT pile_piece_id AS id FROM pile_placing WHERE submission_id = ? AND n = ?',

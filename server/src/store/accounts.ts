@@ -92,10 +92,16 @@ export function tellOfAccount(
   for (const to of new Set([email, ...alsoTo].filter(Boolean))) queueLetter(school, to, letter);
 }
 
-/** Makes a one-time link for somebody, with its line, and tells them. Inside the caller's transaction. */
-export function issueLink(school: School, by: PersonId, id: PersonId, replaces: boolean): string {
+/** Makes a one-time link for somebody, with its line. Inside the caller's transaction. */
+export function makeLink(school: School, by: PersonId, id: PersonId, replaces: boolean): string {
   const link = welcomePath(makeWelcomeLink(school, id, replaces));
   writeEvent(school, by, 'link made', { person: id }, {});
+  return link;
+}
+
+/** The same for somebody who is here already, and is told of it. */
+export function issueLink(school: School, by: PersonId, id: PersonId, replaces: boolean): string {
+  const link = makeLink(school, by, id, replaces);
   tellOfAccount(school, by, id, 'link made');
   return link;
 }

@@ -6,62 +6,82 @@ import {
   type SubmissionId,
   type UploadId,
 } from '@vestibul/core';
+import type { BodyOf } from '@vestibul/contract';
 import { Failure } from '../failure';
 import type { School } from '../school';
-import { all, run, together } from './database';
-import { writeEvent } from './ledger';
-import { aboutOf, addCommentTo, changeEach, findSubmission, type SubmissionRow } from './submissions';
+import { all, run, together, type Database } from './database';
+import { nowOnLedger, writeEvent } from './ledger';
+import {
+  aboutOf,
+  addCommentTo,
+  changeEach,
+  findSubmission,
+  type Acted,
+  type SubmissionRow,
+  type Work,
+} from './submissions';
 import { listAttempts, settle } from './settle';
 import { putBackIntoTray } from './tray';
 
-/**
- * Whether a student may take their newest attempt back: it stands, and nothing of the submission is reviewed or handed
- * back.
- */
-export function mayTakeBack(row: Pick<SubmissionRow, 'attempt' | 'reviewedAt' | 'handedBackAt'>): boolean {
-  return row.attempt > 0 && row.reviewedAt === null && row.handedBackAt === null;
+/** The newest attempt that stands, which its student may take back unless it is reviewed or handed back. */
+function newestStanding(db: Database, id: SubmissionId) {
+  return listAttempts(db, id).findLast((known) => !known.isGone);
+}
+
+/** Whether a student may take their newest attempt back: it stands, and is neither reviewed nor handed back. */
+export function mayTakeBack(db: Database, id: SubmissionId): boolean {
+  const newest = newestStanding(db, id);
+  return newest !== undefined && newest.reviewedAt === null && newest.handedBackAt === null;
 }
 
 /**
- * Takes the newest attempt that stands back into its student's tray. The record keeps it. Fails with `already-reviewed`
- * or `nothing-in`.
+ * Takes an attempt, the newest that stands, back into its student's tray. The record keeps it. The same press (`key`) is
+ * answered alike however often it comes. Fails with `already-reviewed`, `nothing-in`, and with `newer-attempt` or
+ * `taken-back` where the attempt that is meant is not the newest any more.
  */
 export function takeBack(
   school: School,
   student: PersonId,
   id: SubmissionId,
-): { attempt: number; inTray: number } {
+  { attempt, key }: BodyOf<'takeBack'>,
+): { taken: { attempt: number; inTray: number }; isNew: boolean } {
   return together(school.db, () => {
-    const row = findSubmission(school.db, id);
-    if (row.reviewedAt !== null || row.handedBackAt !== null) throw new Failure('already-reviewed');
-    const attempt = listAttempts(school.db, id).findLast((known) => !known.isGone);
-    if (!attempt) throw new Failure('nothing-in');
-    const at = school.now();
-    run(school.db, 'UPDATE attempt SET taken_back_at = :at WHERE submission_id = :id AND n = :n', {
-      at,
-      id,
-      n: attempt.n,
-    });
-    writeEvent(school, student, 'taken back', aboutOf(row), { attempt: attempt.n }, at);
-    settle(school.db, id);
-    return { attempt: attempt.n, inTray: returnToTray(school, row, attempt.n) };
+    const { db } = school;
+    const row = findSubmission(db, id);
+    const meant = listAttempts(db, id).find((known) => known.n === attempt);
+    if (meant?.takenBackKey === key)
+      return { taken: { attempt, inTray: piecesOf(db, id, attempt).length }, isNew: false };
+    const newest = newestStanding(db, id);
+    if (!newest || !meant) throw new Failure('nothing-in');
+    if (meant.isGone) throw new Failure('taken-back');
+    if (newest.n !== attempt) throw new Failure('newer-attempt', { attempt: newest.n });
+    if (newest.reviewedAt !== null || newest.handedBackAt !== null) throw new Failure('already-reviewed');
+    const at = nowOnLedger(school);
+    run(
+      db,
+      'UPDATE attempt SET taken_back_at = :at, taken_back_key = :key WHERE submission_id = :id AND n = :n',
+      { at, key, id, n: attempt },
+    );
+    writeEvent(school, student, 'taken back', aboutOf(row), { attempt }, at);
+    settle(db, id);
+    return { taken: { attempt, inTray: returnToTray(school, row, attempt) }, isNew: true };
   });
 }
 
 /**
  * Sends held work back to its students with a word. Its pieces lie in the tray again, and the word is to be seen at once.
- * What is not held is left; returns what was sent back.
+ * What is not held is left.
  */
 export function sendBack(
   school: School,
   by: PersonId,
   course: CourseId,
-  ids: readonly SubmissionId[],
+  works: readonly Work[],
   word: string,
-): SubmissionId[] {
-  return changeEach(school, course, ids, (row) => {
+): Acted {
+  return changeEach(school, course, works, (row) => {
     if (row.held === 0) return false;
-    const at = school.now();
+    const at = nowOnLedger(school);
     run(school.db, 'UPDATE attempt SET sent_back_at = :at WHERE submission_id = :id AND n = :n', {
       at,
       id: row.id,
@@ -84,10 +104,14 @@ export function sendBack(
 }
 
 function returnToTray(school: School, row: SubmissionRow, attempt: number): number {
-  const pieces = all<{ fileId: FileId; uploadId: UploadId | null }>(
-    school.db,
-    'SELECT file_id AS fileId, upload_id AS uploadId FROM piece WHERE submission_id = ? AND attempt = ? ORDER BY n',
-    [row.id, attempt],
-  );
+  const pieces = piecesOf(school.db, row.id, attempt);
   return putBackIntoTray(school, row.studentId, row.assignmentId, pieces);
+}
+
+function piecesOf(db: Database, id: SubmissionId, attempt: number) {
+  return all<{ fileId: FileId; uploadId: UploadId | null }>(
+    db,
+    'SELECT file_id AS fileId, upload_id AS uploadId FROM piece WHERE submission_id = ? AND attempt = ? ORDER BY n',
+    [id, attempt],
+  );
 }

@@ -10,12 +10,13 @@ import {
   type PersonId,
 } from '@vestibul/core';
 import { newId, type School } from '../school';
-import { one, run } from './database';
+import { one, run, type Database } from './database';
 import { growTree } from './tree';
 
 /**
  * Writes one line at the end of the ledger and returns its index, counted from 0.
- * To be called inside the transaction that makes the change it tells of: then both are kept, or neither.
+ * To be called inside the transaction that makes the change it tells of: then both are kept, or neither. Its time is never
+ * before that of the line before it, whatever the clock says.
  */
 export function writeEvent<Kind extends EventKind>(
   school: School,
@@ -23,12 +24,13 @@ export function writeEvent<Kind extends EventKind>(
   kind: Kind,
   about: EventAbout,
   facts: EventFacts[Kind],
-  at: Instant = school.now(),
+  when: Instant = school.now(),
 ): number {
   if (!school.db.inTransaction)
     throw new Error(`the line '${kind}' must be written together with its change`);
+  const last = lastLine(school.db);
+  const at = last && last.at > when ? last.at : when;
   const event = { id: newId<EventId>('ev'), at, by, kind, about, facts } as LedgerEvent;
-  const last = one<{ idx: number | null }>(school.db, 'SELECT MAX(idx) AS idx FROM event');
   const index = (last?.idx ?? -1) + 1;
   const canonical = canonicalEvent(event);
   growTree(school.db, index, canonical);
@@ -49,6 +51,16 @@ export function writeEvent<Kind extends EventKind>(
     },
   );
   return index;
+}
+
+function lastLine(db: Database): { idx: number; at: Instant } | undefined {
+  return one(db, 'SELECT idx, at FROM event WHERE idx = (SELECT MAX(idx) FROM event)');
+}
+
+/** The time that a line written now has: the clock's, or that of the last line where the clock was set back behind it. */
+export function nowOnLedger(school: School): Instant {
+  const [now, last] = [school.now(), lastLine(school.db)];
+  return last && last.at > now ? last.at : now;
 }
 
 export interface LedgerFilter {

@@ -91,23 +91,12 @@ export function readSlot(school: School, submission: SubmissionId, viewer: Perso
 }
 
 function toSlot(row: SlotRow, now: Instant): Slot {
-  const {
-    mime,
-    extension,
-    held,
-    reviewedAt,
-    handedBackAt,
-    seenAttempt,
-    drifted,
-    heldForName,
-    attempts,
-    ...slot
-  } = row;
+  const { mime, extension, held, reviewedAt, handedBackAt, seenAttempt, drifted, heldForName, ...slot } = row;
   return {
     ...slot,
     form: formOf(mime, extension),
     // A newer attempt is new to look at even where an earlier one counts.
-    unseen: seenAttempt !== attempts,
+    unseen: seenAttempt !== row.attempts,
     drifted: drifted === 1,
     heldForName: held === 1 && heldForName === 1,
     state: stateOf(
@@ -140,6 +129,7 @@ function startedSlots(db: Database, course: CourseId): Slot[] {
     id: null,
     state: 'started',
     attempt: 0,
+    attempts: 0,
     pieces: files,
     form: '',
     turnedInAt: null,

@@ -50,7 +50,6 @@ interface RecordRow {
   graceMinutes: number;
   held: number;
   submissionId: string | null;
-  counting: number | null;
   turnedInAt: Instant | null;
   lateMs: number | null;
   attempt: number | null;
@@ -65,9 +64,9 @@ interface RecordRow {
 }
 
 const recordQuery = `SELECT p.id AS studentId, p.last, p.first, p.email, h.label AS period, a.title AS assignment,
-    a.id AS assignmentId, a.grace_minutes AS graceMinutes, e.joined_at AS joinedAt, COALESCE(s.held, 0) AS held,
-    t.due_at AS attemptDue, d.due_at AS periodDue, s.id AS submissionId, s.attempt AS counting, t.at AS turnedInAt,
-    t.late_ms AS lateMs, t.n AS attempt, s.reviewed_at AS reviewedAt, s.handed_back_at AS handedBackAt,
+    a.id AS assignmentId, a.grace_minutes AS graceMinutes, e.joined_at AS joinedAt, COALESCE(t.held, 0) AS held,
+    t.due_at AS attemptDue, d.due_at AS periodDue, s.id AS submissionId, t.at AS turnedInAt,
+    t.late_ms AS lateMs, t.n AS attempt, t.reviewed_at AS reviewedAt, t.handed_back_at AS handedBackAt,
     EXISTS (SELECT 1 FROM upload u WHERE u.by_id = p.id AND u.assignment_id = a.id
             AND u.turned_in_at IS NULL AND u.dropped_at IS NULL) AS inTray,
     q.original_name AS originalName, q.name, q.bytes, q.sha256, CASE WHEN f.id IS NOT NULL THEN COALESCE(f.owner_id, 'outside') END AS owner
@@ -125,16 +124,15 @@ function toCells(
   now: Instant,
 ): (string | number)[] {
   const due = row.attemptDue ?? asked.due;
-  const counts = row.attempt === row.counting;
   const state = stateOf(
     {
       ...nothingIn,
       turnedInAt: row.turnedInAt,
       lateMs: row.lateMs ?? 0,
-      held: counts && row.held === 1,
+      held: row.held === 1,
       hasStarted: row.inTray === 1,
-      reviewedAt: counts ? row.reviewedAt : null,
-      handedBackAt: counts ? row.handedBackAt : null,
+      reviewedAt: row.reviewedAt,
+      handedBackAt: row.handedBackAt,
       due,
       graceMinutes: row.graceMinutes,
       excused: asked.excused,

@@ -150,6 +150,7 @@ export function applyRenaming(
       plan,
     );
     writeAll(school, by, plan, progress);
+    endRenamingWork(school, id, { names: plan.length, stayed: 0 });
     return plan.length;
   });
 }
@@ -160,7 +161,7 @@ export function applyRenaming(
  */
 export function undoRenaming(
   school: School,
-  { id, by }: { id: RenamingId; by: PersonId },
+  { id, work, by }: { id: RenamingId; work: RenamingId; by: PersonId },
   progress: Progress,
 ): { back: number; stayed: number } | null {
   return allOrNothing(school, () => {
@@ -187,7 +188,9 @@ export function undoRenaming(
       setRule(school, by, course, subject, ruleWas);
     run(db, 'UPDATE renaming SET undone_at = ? WHERE id = ?', [school.now(), id]);
     writeAll(school, by, plan, progress);
-    return { back: plan.length, stayed: steps.length - plan.length };
+    const stayed = steps.length - plan.length;
+    endRenamingWork(school, work, { names: plan.length, stayed });
+    return { back: plan.length, stayed };
   });
 }
 
@@ -280,6 +283,33 @@ const renamingColumns = `id, course_id AS courseId, subject, at, rule_was AS rul
 
 export function findRenaming(school: School, id: RenamingId): RenamingRow | undefined {
   return one(school.db, `SELECT ${renamingColumns} FROM renaming WHERE id = ?`, [id]);
+}
+
+/** Notes that a change of names begins, so that it is found again under its id whatever becomes of the server. */
+export function noteRenamingWork(school: School, course: CourseId, id: RenamingId): void {
+  run(school.db, 'INSERT INTO renaming_work (id, course_id, begun_at) VALUES (?, ?, ?)', [
+    id,
+    course,
+    school.now(),
+  ]);
+}
+
+/** Notes how it ended, in the transaction of the change itself. */
+function endRenamingWork(school: School, id: RenamingId, end: { names: number; stayed: number }): void {
+  run(school.db, 'UPDATE renaming_work SET names = :names, stayed = :stayed WHERE id = :id', { id, ...end });
+}
+
+/** A change of names that has begun; without `names` it has not ended, or ended without effect. */
+export function findRenamingWork(
+  school: School,
+  id: RenamingId,
+): { courseId: CourseId; names: number | undefined; stayed: number } | undefined {
+  const row = one<{ courseId: CourseId; names: number | null; stayed: number | null }>(
+    school.db,
+    'SELECT course_id AS courseId, names, stayed FROM renaming_work WHERE id = ?',
+    [id],
+  );
+  return row && { courseId: row.courseId, names: row.names ?? undefined, stayed: row.stayed ?? 0 };
 }
 
 /** How many changes of names the page shows. */

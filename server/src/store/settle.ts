@@ -3,6 +3,7 @@ import {
   type AssignmentId,
   type AttemptFacts,
   type Counting,
+  type Instant,
   type SubmissionId,
 } from '@vestibul/core';
 import { all, one, run, type Database } from './database';
@@ -10,15 +11,21 @@ import { all, one, run, type Database } from './database';
 interface AttemptRow {
   n: number;
   lateMs: number;
+  reviewedAt: Instant | null;
+  handedBackAt: Instant | null;
+  takenBackKey: string | null;
   takenBackAt: string | null;
   sentBackAt: string | null;
 }
 
+type Attempt = AttemptFacts & Pick<AttemptRow, 'reviewedAt' | 'handedBackAt' | 'takenBackKey'>;
+
 /** The attempts of a submission, the first first. */
-export function listAttempts(db: Database, id: SubmissionId): AttemptFacts[] {
+export function listAttempts(db: Database, id: SubmissionId): Attempt[] {
   return all<AttemptRow>(
     db,
-    `SELECT n, late_ms AS lateMs, taken_back_at AS takenBackAt, sent_back_at AS sentBackAt FROM attempt
+    `SELECT n, late_ms AS lateMs, taken_back_at AS takenBackAt, sent_back_at AS sentBackAt,
+       reviewed_at AS reviewedAt, handed_back_at AS handedBackAt, taken_back_key AS takenBackKey FROM attempt
      WHERE submission_id = ? ORDER BY n`,
     [id],
   ).map(({ takenBackAt, sentBackAt, ...attempt }) => ({
@@ -29,8 +36,7 @@ export function listAttempts(db: Database, id: SubmissionId): AttemptFacts[] {
 }
 
 /**
- * Has a submission show the attempt that counts. Where that is another than before, what was said of the one before is
- * cleared: it is to be looked at and reviewed anew. Inside the caller's transaction.
+ * Has a submission show the attempt that counts, with what was said of that very attempt. Inside the caller's transaction.
  */
 export function settle(db: Database, id: SubmissionId): void {
   const { counting } = one<{ counting: Counting }>(
@@ -45,8 +51,7 @@ export function settle(db: Database, id: SubmissionId): void {
        turned_in_at = t.at, late_ms = COALESCE(t.late_ms, 0), held = COALESCE(t.held, 0), held_for_name = COALESCE(t.held_for_name, 0),
        pieces = (SELECT COUNT(*) FROM piece WHERE submission_id = :id AND attempt = :n),
        top_piece_id = (SELECT id FROM piece WHERE submission_id = :id AND attempt = :n ORDER BY n LIMIT 1),
-       reviewed_at = CASE WHEN attempt = :n THEN reviewed_at END,
-       handed_back_at = CASE WHEN attempt = :n THEN handed_back_at END
+       reviewed_at = t.reviewed_at, handed_back_at = t.handed_back_at
      FROM (SELECT 1) LEFT JOIN attempt t ON t.submission_id = :id AND t.n = :n
      WHERE submission.id = :id`,
     { id, attempts: attempts.length, n: countingAttempt(attempts, counting)?.n ?? 0 },

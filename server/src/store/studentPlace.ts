@@ -262,7 +262,7 @@ function trayOf(
       name: names[i]!.name,
       faults: names[i]!.faults,
     })),
-    mayTakeBack: standing !== undefined && mayTakeBack(standing),
+    mayTakeBack: standing !== undefined && mayTakeBack(db, standing.id),
     sentBack:
       standing && mineNow?.sentBackAt
         ? { at: mineNow.sentBackAt, word: wordAt(db, standing.id, mineNow.sentBackAt) }

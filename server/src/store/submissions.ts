@@ -19,8 +19,9 @@ import { Failure } from '../failure';
 import { newId, type School } from '../school';
 import { all, one, run, together, type Database } from './database';
 import { folderNameOf } from './folders';
-import { writeEvent } from './ledger';
+import { nowOnLedger, writeEvent } from './ledger';
 import { nameColumns, nameOf, type PersonName } from './people';
+import { settle } from './settle';
 
 type Receipt = AnswerOf<'turnIn'>;
 type Piece = AnswerOf<'readSubmission'>['pieces'][number];
@@ -175,7 +176,7 @@ function listComments(
   return all<{ commentId: string; at: Instant; text: string } & PersonName>(
     db,
     `SELECT c.id AS commentId, c.at, c.text, ${nameColumns} FROM comment c JOIN person p ON p.id = c.by_id
-     WHERE c.submission_id = :id AND (:until IS NULL OR c.at <= :until) ORDER BY c.at, c.id`,
+     WHERE c.submission_id = :id AND (:until IS NULL OR c.at <= :until) ORDER BY c.at, c.rowid`,
     { id, until },
   ).map(({ commentId, at, text, ...by }) => ({ id: commentId, at, text, by }));
 }
@@ -216,34 +217,35 @@ export function findPiece(db: Database, id: PieceId): StoredPiece {
   return { ...row, isGone: row.isGone === 1 };
 }
 
-/** Notes that one of the staff has looked at the newest attempt; the first look is a line of the ledger. */
-export function markSeen(school: School, by: PersonId, id: SubmissionId): void {
+/** Notes that one of the staff has looked at the attempts until this one; the first look at each is a line of the ledger. */
+export function markSeen(school: School, by: PersonId, id: SubmissionId, attempts: number): void {
   together(school.db, () => {
     const row = findSubmission(school.db, id);
+    // What came since is new all the same.
+    const attempt = Math.min(attempts, row.attempts);
     const changed = run(
       school.db,
       `INSERT INTO seen (person_id, submission_id, attempt) VALUES (:by, :id, :attempt)
        ON CONFLICT (person_id, submission_id) DO UPDATE SET attempt = excluded.attempt
-       WHERE attempt <> excluded.attempt`,
-      { by, id, attempt: row.attempts },
+       WHERE attempt < excluded.attempt`,
+      { by, id, attempt },
     );
-    if (changed > 0) writeEvent(school, by, 'seen', aboutOf(row), { attempt: row.attempts });
+    if (changed > 0) writeEvent(school, by, 'seen', aboutOf(row), { attempt });
   });
 }
 
-export function addComment(school: School, by: PersonId, id: SubmissionId, text: string): void {
+export function addComment(
+  school: School,
+  by: PersonId,
+  id: SubmissionId,
+  { text, attempt }: { text: string; attempt: number },
+): void {
   together(school.db, () => {
     const row = findSubmission(school.db, id);
-    const at = school.now();
+    if (attempt > row.attempts) throw new Failure('nothing-in');
+    const at = nowOnLedger(school);
     addCommentTo(school.db, id, by, text, at);
-    writeEvent(
-      school,
-      by,
-      'commented',
-      aboutOf(row),
-      { textSha256: sha256Hex(text), attempt: row.attempt },
-      at,
-    );
+    writeEvent(school, by, 'commented', aboutOf(row), { textSha256: sha256Hex(text), attempt }, at);
   });
 }
 
@@ -258,88 +260,106 @@ export function addCommentTo(db: Database, id: SubmissionId, by: PersonId, text:
   ]);
 }
 
-/** Marks the attempt that counts as reviewed. Doing it again changes nothing. Fails with `nothing-in`. */
-export function markReviewed(school: School, by: PersonId, id: SubmissionId): void {
+/** An act on what somebody looked at: the attempt that counts must still be that one. Fails with `nothing-in`, `newer-attempt`. */
+function requireCounting(row: SubmissionRow, attempt: number): void {
+  if (row.attempt === 0) throw new Failure('nothing-in');
+  if (row.attempt !== attempt) throw new Failure('newer-attempt', { attempt: row.attempt });
+}
+
+/** Writes what is said of the attempt that counts to it, and has its submission show it. Inside the caller's transaction. */
+function say(
+  db: Database,
+  row: SubmissionRow,
+  said: Partial<Record<'reviewed_at' | 'handed_back_at', Instant | null> & { held: 0 }>,
+): void {
+  const columns = Object.keys(said).map((column) => `${column} = :${column}`);
+  run(db, `UPDATE attempt SET ${columns.join(', ')} WHERE submission_id = :id AND n = :n`, {
+    ...said,
+    id: row.id,
+    n: row.attempt,
+  });
+  settle(db, row.id);
+}
+
+/** Marks an attempt as reviewed. Doing it again changes nothing. Fails with `nothing-in`, `newer-attempt`. */
+export function markReviewed(school: School, by: PersonId, id: SubmissionId, attempt: number): void {
   together(school.db, () => {
     const row = findSubmission(school.db, id);
-    if (row.attempt === 0) throw new Failure('nothing-in');
+    requireCounting(row, attempt);
     if (row.reviewedAt !== null) return;
-    const at = school.now();
-    run(school.db, 'UPDATE submission SET reviewed_at = :at WHERE id = :id', { id, at });
-    writeEvent(school, by, 'reviewed', aboutOf(row), { attempt: row.attempt }, at);
+    const at = nowOnLedger(school);
+    say(school.db, row, { reviewed_at: at });
+    writeEvent(school, by, 'reviewed', aboutOf(row), { attempt }, at);
   });
 }
 
-/** Lets held work through; returns what was held until now. */
-export function approve(
-  school: School,
-  by: PersonId,
-  course: CourseId,
-  ids: readonly SubmissionId[],
-): SubmissionId[] {
-  return changeEach(school, course, ids, (row) => {
+/** What an act on several submissions came to: those it changed, and those of which a newer attempt counts. */
+export interface Acted {
+  changed: SubmissionId[];
+  newer: number;
+}
+
+/** Lets held work through. */
+export function approve(school: School, by: PersonId, course: CourseId, works: readonly Work[]): Acted {
+  return changeEach(school, course, works, (row) => {
     if (row.held === 0) return false;
-    letThrough(school.db, row);
+    say(school.db, row, { held: 0 });
     writeEvent(school, by, 'approved', aboutOf(row), { attempt: row.attempt });
     return true;
   });
 }
 
-/** Takes the mark 'reviewed' off again. What was handed back stays handed back. */
-export function withdrawReview(school: School, by: PersonId, id: SubmissionId): void {
+/** Takes the mark 'reviewed' off again. What was handed back stays handed back. Fails with `newer-attempt`. */
+export function withdrawReview(school: School, by: PersonId, id: SubmissionId, attempt: number): void {
   together(school.db, () => {
     const row = findSubmission(school.db, id);
+    requireCounting(row, attempt);
     if (row.reviewedAt === null || row.handedBackAt !== null) return;
-    run(school.db, 'UPDATE submission SET reviewed_at = NULL WHERE id = :id', { id });
-    writeEvent(school, by, 'review withdrawn', aboutOf(row), { attempt: row.attempt });
+    say(school.db, row, { reviewed_at: null });
+    writeEvent(school, by, 'review withdrawn', aboutOf(row), { attempt });
   });
 }
 
 /** Hands pieces back to their students, all in one step; what is not reviewed yet is so from now on. */
-export function handBack(
-  school: School,
-  by: PersonId,
-  course: CourseId,
-  ids: readonly SubmissionId[],
-): SubmissionId[] {
-  return changeEach(school, course, ids, (row) => {
+export function handBack(school: School, by: PersonId, course: CourseId, works: readonly Work[]): Acted {
+  return changeEach(school, course, works, (row) => {
     if (row.handedBackAt !== null || row.attempt === 0) return false;
-    const at = school.now();
+    const at = nowOnLedger(school);
+    const { attempt } = row;
     // What is handed back is no longer held.
-    if (row.held === 1) {
-      letThrough(school.db, row);
-      writeEvent(school, by, 'approved', aboutOf(row), { attempt: row.attempt }, at);
-    }
-    if (row.reviewedAt === null)
-      writeEvent(school, by, 'reviewed', aboutOf(row), { attempt: row.attempt }, at);
-    run(
-      school.db,
-      'UPDATE submission SET reviewed_at = COALESCE(reviewed_at, :at), handed_back_at = :at WHERE id = :id',
-      { id: row.id, at },
-    );
-    writeEvent(school, by, 'handed back', aboutOf(row), { attempt: row.attempt }, at);
+    if (row.held === 1) writeEvent(school, by, 'approved', aboutOf(row), { attempt }, at);
+    if (row.reviewedAt === null) writeEvent(school, by, 'reviewed', aboutOf(row), { attempt }, at);
+    say(school.db, row, { held: 0, reviewed_at: row.reviewedAt ?? at, handed_back_at: at });
+    writeEvent(school, by, 'handed back', aboutOf(row), { attempt }, at);
     return true;
   });
 }
 
-/** The attempt that counts waits no longer. */
-function letThrough(db: Database, row: SubmissionRow): void {
-  run(db, 'UPDATE attempt SET held = 0 WHERE submission_id = :id AND n = :n', { id: row.id, n: row.attempt });
-  run(db, 'UPDATE submission SET held = 0 WHERE id = ?', [row.id]);
+/** A submission, and the attempt of it that an act means. */
+export interface Work {
+  submissionId: SubmissionId;
+  attempt: number;
 }
 
-/** Changes submissions of one course, all or none; returns those that `change` says it changed. */
+/**
+ * Changes submissions of one course, all or none; `change` says of each whether it changed it. One of which another attempt
+ * counts than the one that is meant is left as it is.
+ */
 export function changeEach(
   school: School,
   course: CourseId,
-  ids: readonly SubmissionId[],
+  works: readonly Work[],
   change: (row: SubmissionRow) => boolean,
-): SubmissionId[] {
-  return together(school.db, () =>
-    [...new Set(ids)].filter((id) => {
+): Acted {
+  return together(school.db, () => {
+    const meant = new Map(works.map(({ submissionId, attempt }) => [submissionId, attempt]));
+    const acted: Acted = { changed: [], newer: 0 };
+    for (const [id, attempt] of meant) {
       const row = findSubmission(school.db, id);
       if (row.courseId !== course) throw new Failure('not-found');
-      return change(row);
-    }),
-  );
+      if (row.attempt !== 0 && row.attempt !== attempt) acted.newer += 1;
+      else if (change(row)) acted.changed.push(id);
+    }
+    return acted;
+  });
 }

@@ -108,3 +108,10 @@ export function initialsOf({ last, first }: Pick<Named, 'last' | 'first'>): stri
     .join('')
     .toUpperCase();
 }
+
+/** What an act on several left alone, since there is something newer to look at; '' for nothing. */
+export function sayNewer(newer: number): string {
+  return newer === 0
+    ? ''
+    : ` ${newer} ${newer === 1 ? 'has a newer attempt and was' : 'have newer attempts and were'} left for you to look at.`;
+}

@@ -123,6 +123,9 @@ const sentences = {
   'not-entered': () => 'Say first who you are. Nothing was handed in yet.',
   'too-many-visits': ({ minutes }) =>
     `Too many have come in here at once. Wait ${minutes} minutes and try again; nothing is lost.`,
+  'newer-attempt': ({ attempt }) =>
+    `There is a newer attempt: ${attempt}. It is shown now. Nothing was changed; look at it first.`,
+  'press-used': () => 'This press was for something else. Nothing was changed; press again.',
   'nothing-to-undo': () => 'There is nothing of yours to undo here.',
   'nothing-to-redo': () => 'There is nothing that was undone last.',
   'pile-stopped': () =>

@@ -96,6 +96,7 @@ export const slot = (studentId: string, more: Partial<Slot>): Slot => ({
   assignmentId: 'Log' as AssignmentId,
   state: 'turned in',
   attempt: 1,
+  attempts: 1,
   pieces: 1,
   form: 'text',
   turnedInAt: at('2026-11-24T08:00:00.000Z'),

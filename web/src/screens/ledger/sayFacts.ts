@@ -17,6 +17,7 @@ const readings: Record<string, (value: unknown, line: LedgerLine) => string | nu
   n: () => null,
   startedAt: () => null,
   uploadedAt: () => null,
+  turnedInAt: () => null,
   nameSha256: () => null,
   originalNameSha256: () => null,
   ruleSha256: (value) => `rule ${String(value).slice(0, 12)}…`,

@@ -107,7 +107,7 @@ export function People() {
                         <td className="px-3 py-1.5 text-small">{person.email}</td>
                         <td className="px-3 py-1.5">
                           {person.hasSignedIn ? (
-                            <span className="text-small text-ink-2">has a password · </span>
+                            <span className="text-small text-ink-2">has a password </span>
                           ) : null}
                           {person.email ? (
                             <button

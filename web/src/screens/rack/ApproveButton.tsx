@@ -1,7 +1,6 @@
-import type { SubmissionId } from '@vestibul/core';
 import { Button } from '../../parts/Button';
 import type { Place } from '../../parts/courseWork';
-import { sayCount } from '../../parts/format';
+import { sayCount, sayNewer } from '../../parts/format';
 import { tell, tellFailure } from '../../parts/Notices';
 import { mayRun } from '../../parts/places';
 import { api, type Course } from '../../state/api';
@@ -9,14 +8,16 @@ import { api, type Course } from '../../state/api';
 /** Lets through, in one act, all that is held among these slots. */
 export function ApproveButton({ course, places }: { course: Course; places: readonly Place[] }) {
   const [approve, { isLoading }] = api.useApproveMutation();
-  const held = places.flatMap(({ slot, state }): SubmissionId[] =>
-    state === 'held' && slot?.id ? [slot.id] : [],
+  const held = places.flatMap(({ slot, state }) =>
+    state === 'held' && slot?.id ? [{ submissionId: slot.id, attempt: slot.attempt }] : [],
   );
   if (held.length === 0 || !mayRun(course)) return null;
   const act = async () => {
-    const result = await approve({ params: { courseId: course.id }, body: { submissionIds: held } });
+    const result = await approve({ params: { courseId: course.id }, body: { works: held } });
     if (result.data)
-      tell(`${sayCount(result.data.approved, 'piece of work is', 'pieces of work are')} through.`);
+      tell(
+        `Approved ${sayCount(result.data.approved, 'piece of work', 'pieces of work')}.${sayNewer(result.data.newer)}`,
+      );
     else tellFailure(result.error);
   };
   return (

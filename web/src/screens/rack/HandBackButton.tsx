@@ -1,6 +1,5 @@
-import type { SubmissionId } from '@vestibul/core';
 import { Button } from '../../parts/Button';
-import { sayCount } from '../../parts/format';
+import { sayCount, sayNewer } from '../../parts/format';
 import type { Place } from '../../parts/courseWork';
 import { tell, tellFailure } from '../../parts/Notices';
 import { mayRun } from '../../parts/places';
@@ -9,14 +8,16 @@ import { api, type Course } from '../../state/api';
 /** Hands back, in one act, all that is reviewed among these slots. */
 export function HandBackButton({ course, places }: { course: Course; places: readonly Place[] }) {
   const [handBack, { isLoading }] = api.useHandBackMutation();
-  const ready = places.flatMap(({ slot, state }): SubmissionId[] =>
-    state === 'reviewed' && slot?.id ? [slot.id] : [],
+  const ready = places.flatMap(({ slot, state }) =>
+    state === 'reviewed' && slot?.id ? [{ submissionId: slot.id, attempt: slot.attempt }] : [],
   );
   if (ready.length === 0 || !mayRun(course)) return null;
   const act = async () => {
-    const result = await handBack({ params: { courseId: course.id }, body: { submissionIds: ready } });
+    const result = await handBack({ params: { courseId: course.id }, body: { works: ready } });
     if (result.data)
-      tell(`Handed back ${sayCount(result.data.handedBack, 'piece of work', 'pieces of work')}.`);
+      tell(
+        `Handed back ${sayCount(result.data.handedBack, 'piece of work', 'pieces of work')}.${sayNewer(result.data.newer)}`,
+      );
     else tellFailure(result.error);
   };
   return (

@@ -29,10 +29,17 @@ export function ReviewPanel({ submission, course, zone, onNext }: ReviewPanelPro
   const [approve, approving] = api.useApproveMutation();
   const counting = submission.attempts.find((attempt) => attempt.counts) ?? submission.attempts[0]!;
   const isBack = submission.handedBackAt !== null;
+  // Every act names what is looked at: a newer attempt is not reviewed unseen.
+  const { attempt } = counting;
+  const works = [{ submissionId: submission.id, attempt }];
+  const isNewer = ({ newer }: { newer: number }) => {
+    if (newer > 0) tell('There is a newer attempt. It is shown now. Nothing was changed; look at it first.');
+    return newer > 0;
+  };
 
   const saveComment = async () => {
     if (!text.trim()) return true;
-    const result = await comment({ params, body: { text } });
+    const result = await comment({ params, body: { text, attempt } });
     if (result.error) tellFailure(result.error);
     else setText('');
     return !result.error;
@@ -40,7 +47,7 @@ export function ReviewPanel({ submission, course, zone, onNext }: ReviewPanelPro
   // What is written and not saved yet goes along, rather than being lost.
   const markReviewed = async () => {
     if (!(await saveComment())) return;
-    const result = await review({ params });
+    const result = await review({ params, body: { attempt } });
     if (result.error) tellFailure(result.error);
     else onNext?.();
   };
@@ -48,18 +55,18 @@ export function ReviewPanel({ submission, course, zone, onNext }: ReviewPanelPro
     if (!(await saveComment())) return;
     const result = await handBack({
       params: { courseId: course.id },
-      body: { submissionIds: [submission.id] },
+      body: { works },
     });
     if (result.error) tellFailure(result.error);
-    else tell(`Handed back to ${sayName(submission.student)}.`);
+    else if (!isNewer(result.data)) tell(`Handed back to ${sayName(submission.student)}.`);
   };
   const letThrough = async () => {
     const result = await approve({
       params: { courseId: course.id },
-      body: { submissionIds: [submission.id] },
+      body: { works },
     });
     if (result.error) tellFailure(result.error);
-    else tell(`${sayName(submission.student)}’s work is through.`);
+    else if (!isNewer(result.data)) tell(`${sayName(submission.student)}’s work is through.`);
   };
   const sendItBack = async () => {
     if (!text.trim()) {
@@ -69,10 +76,10 @@ export function ReviewPanel({ submission, course, zone, onNext }: ReviewPanelPro
     }
     const result = await sendBack({
       params: { courseId: course.id },
-      body: { submissionIds: [submission.id], word: text },
+      body: { works, word: text },
     });
     if (result.error) tellFailure(result.error);
-    else {
+    else if (!isNewer(result.data)) {
       setText('');
       tell(`Sent back to ${sayName(submission.student)}, with your word.`);
     }
@@ -176,7 +183,11 @@ export function ReviewPanel({ submission, course, zone, onNext }: ReviewPanelPro
               <button
                 type="button"
                 className="ml-auto rounded font-semibold text-act underline"
-                onClick={() => void withdraw({ params }).then(({ error }) => error && tellFailure(error))}
+                onClick={() =>
+                  void withdraw({ params, body: { attempt } }).then(
+                    ({ error }) => error && tellFailure(error),
+                  )
+                }
               >
                 Undo
               </button>

@@ -1,3 +1,4 @@
+import { useState } from 'react';
 import { countingAttempt, type Counting, type SubmissionId } from '@vestibul/core';
 import { Button } from '../../parts/Button';
 import { sayCount } from '../../parts/format';
@@ -14,6 +15,8 @@ interface TakeBackProps {
 /** Takes the newest attempt back, having said what will count then. */
 export function TakeBack({ submissionId, receipts, counting, onDone }: TakeBackProps) {
   const [takeBack, { isLoading }] = api.useTakeBackMutation();
+  // Pressed twice, it is one press.
+  const [key] = useState(() => crypto.randomUUID());
   const standing = receipts.filter(({ gone }) => gone === null);
   const newest = standing[0];
   const left = countingAttempt(
@@ -22,7 +25,10 @@ export function TakeBack({ submissionId, receipts, counting, onDone }: TakeBackP
   );
   if (!newest) return null;
   const act = async () => {
-    const result = await takeBack({ params: { submissionId } });
+    const result = await takeBack({
+      params: { submissionId },
+      body: { attempt: newest.attempt, key },
+    });
     if (result.data) {
       const { inTray } = result.data;
       tell(`Taken back. ${sayCount(inTray, 'piece lies', 'pieces lie')} in your tray again.`);
