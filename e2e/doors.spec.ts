@@ -324,6 +324,6 @@ test('held work is sent back with a word, turned in again, and let through', asy
   const again = await toSlot(teacher, 5, assignmentId, /^Nwosu, Ebere: .*held/);
   await expect(again).toBeVisible();
   await teacher.getByRole('button', { name: 'Approve 1' }).click();
-  await expect(teacher.getByText('1 piece of work is through.')).toBeVisible();
+  await expect(teacher.getByText('Approved 1 piece of work.')).toBeVisible();
   await school.close();
 });

@@ -108,7 +108,7 @@ test('held work waits for its teacher; an aide sees it and comments, and lets no
 
   await toRack(teacher);
   await teacher.getByRole('button', { name: 'Approve 1' }).click();
-  await expect(teacher.getByText('1 piece of work is through.')).toBeVisible();
+  await expect(teacher.getByText('Approved 1 piece of work.')).toBeVisible();
   await expect(teacher.getByRole('button', { name: /^Approve/ })).toHaveCount(0);
   await expect(teacher.getByRole('button', { name: /^Nwosu, Ebere: turned in/ })).toBeVisible();
   await demo.close();

@@ -264,6 +264,7 @@ export const answers = {
   comment: done,
   review: done,
   withdrawReview: done,
+  movePlacing: done,
   approve: z.object({ approved: count, newer: count }),
   sendBack: z.object({ sentBack: count, newer: count }),
   handBack: z.object({ handedBack: count, newer: count }),

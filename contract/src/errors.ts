@@ -50,6 +50,7 @@ export const errorStatus = {
   'already-turned-in': 409,
   'already-reviewed': 409,
   'newer-attempt': 409,
+  'not-placed': 409,
   'press-used': 409,
   'nothing-in': 409,
   'taken-back': 409,

@@ -292,6 +292,9 @@ export const requests = {
   review: { body: z.object({ attempt }) },
   withdrawReview: { body: z.object({ attempt }) },
   takeBack: { body: z.object({ attempt, key: z.uuid() }) },
+  movePlacing: {
+    body: z.object({ attempt, studentId: id<PersonId>(), assignmentId: id<AssignmentId>() }),
+  },
   approve: { body: z.object({ works }) },
   sendBack: {
     body: z.object({ works, word: line(2000) }),

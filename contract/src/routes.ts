@@ -253,6 +253,12 @@ export const routes = {
     about: 'submission',
     who: staff,
   },
+  movePlacing: {
+    method: 'POST',
+    path: '/api/submissions/:submissionId/moving',
+    about: 'submission',
+    who: staff,
+  },
   approve: { method: 'POST', path: '/api/courses/:courseId/approvals', about: 'course', who: staff },
   sendBack: { method: 'POST', path: '/api/courses/:courseId/sendings-back', about: 'course', who: staff },
   handBack: { method: 'POST', path: '/api/courses/:courseId/hand-backs', about: 'course', who: staff },

@@ -227,8 +227,10 @@ export const receipt = z.object({
   lateMs: count,
   /** Whether this is the attempt that counts. */
   counts: z.boolean(),
-  /** Set where it was taken back by its student or sent back by the teacher. */
-  gone: z.object({ how: z.enum(['taken back', 'sent back']), at: instant }).nullable(),
+  /** Set where it was taken back by its student, sent back by the teacher, or (undone) placed with the wrong student. */
+  gone: z.object({ how: z.enum(['taken back', 'sent back', 'undone']), at: instant }).nullable(),
+  /** Whether it came in a pile or by a side door and was placed here; else its student turned it in. */
+  placed: z.boolean(),
   /** The line of the ledger that says so. */
   line: count,
   pieces: z.array(

@@ -137,7 +137,15 @@ export type { Criterion, Scoring } from './submission/scoring';
 export { nothingIn, stateOf, submissionStates } from './submission/stateOf';
 export type { Attendance, SubmissionFacts, SubmissionState } from './submission/stateOf';
 
-export { afterwards, courseStaffRoles, isShared, roleTowards, roles, standings } from './access/roles';
+export {
+  afterwards,
+  courseStaffRoles,
+  isShared,
+  roleTowards,
+  roles,
+  standings,
+  mayNameStaff,
+} from './access/roles';
 export type { AccessFacts, Afterwards, CourseStaffRole, Role, Standing } from './access/roles';
 
 export { accountNews, mayKeepAccount, mayRename } from './access/account';

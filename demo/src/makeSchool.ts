@@ -192,8 +192,8 @@ async function openCourse(
     teacher,
     requests.makeCourse.body.parse({ yearId, title: 'Field Geography', code: 'GEO', periods: meetings(now) }),
   );
-  addStaff(school, teacher, course, { email: staff.coTeacher.email, role: 'co-teacher' });
-  addStaff(school, teacher, course, { email: staff.aide.email, role: 'aide' });
+  addStaff(school, { by: teacher, role: 'teacher' }, course, { email: staff.coTeacher.email, role: 'co-teacher' });
+  addStaff(school, { by: teacher, role: 'teacher' }, course, { email: staff.aide.email, role: 'aide' });
 
   const periods = new Map(
     readCourse(school, course, 'teacher').periods.map((period) => [period.number, period.id]),

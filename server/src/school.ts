@@ -123,7 +123,7 @@ export function openSchool(options: SchoolOptions): School {
   return {
     db,
     vault: new Vault(path.join(folder, 'vault'), room),
-    key: openSchoolKey(options.folder),
+    key: openSchoolKey(folder, readSchool(db) !== null),
     bus: new Bus(),
     rights: new Rights(),
     streams: new Streams(),

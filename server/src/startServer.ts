@@ -43,6 +43,9 @@ export interface RunningServer {
 /** Longest that a request may go without a byte, in milliseconds: a phone in a tunnel is given its time. */
 const QUIET_MS = 120_000;
 
+/** How long requests that run are given to end when the server stops, in milliseconds. */
+const DRAIN_MS = 10_000;
+
 /** How often it is looked for piles whose page was closed while it sent, in milliseconds. */
 const QUIET_PILES_MS = 60_000;
 
@@ -111,9 +114,13 @@ export async function startServer(options: ServerOptions): Promise<RunningServer
     school,
     firstLink: readSchool(school.db) ? null : welcomePath(makeWelcomeLink(school, null)),
     async close() {
+      // No new requests; what runs ends, but for streams and for who takes too long.
       const closed = new Promise((resolve) => server.close(resolve));
-      server.closeAllConnections();
+      school.streams.endAll();
+      server.closeIdleConnections();
+      const patience = setTimeout(() => server.closeAllConnections(), DRAIN_MS);
       await closed;
+      clearTimeout(patience);
       stopWatching();
       stopEnding();
       stopFinishing();

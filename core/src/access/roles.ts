@@ -19,11 +19,16 @@ export const standings = ['student', 'teacher', 'office'] as const;
 export type Standing = (typeof standings)[number];
 
 /**
- * On a course's staff: its teacher, co-teachers (all that the teacher can, except giving the course away and saying
- * who is on its staff), aides (see and comment).
+ * On a course's staff: its teacher, co-teachers (all that the teacher can, except giving the course away and naming other
+ * co-teachers), aides (see and comment).
  */
 export const courseStaffRoles = ['teacher', 'co-teacher', 'aide'] as const;
 export type CourseStaffRole = (typeof courseStaffRoles)[number];
+
+/** Whether somebody may put others on a course's staff in a role, or take them out of it: aides are the co-teachers' too. */
+export function mayNameStaff(role: Role, as: CourseStaffRole): boolean {
+  return role === 'office' || role === 'teacher' || (role === 'co-teacher' && as === 'aide');
+}
 
 /** The facts about one course, or one thing in it, that decide who may do what. */
 export interface AccessFacts {

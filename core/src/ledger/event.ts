@@ -20,8 +20,11 @@ import type {
   TermId,
   YearId,
 } from '../ids';
+import type { Afterwards } from '../access/roles';
 import type { OffRule } from '../naming/atDoor';
 import type { NameSubject } from '../naming/checkRule';
+import type { LateCounts } from '../deadline/lateness';
+import type { Counting } from '../submission/countingAttempt';
 import { canonical } from './canonical';
 
 /** What a line is about; only what applies is there. */
@@ -53,12 +56,37 @@ interface AttemptSealed {
   turnedInAt?: Instant;
 }
 
+/** What an assignment asks and allows, as it is from this line on. */
+interface AssignmentFacts {
+  dues: { period: PeriodId; due: Instant }[];
+  graceMinutes: number;
+  lateCounts: LateCounts;
+  counting: Counting;
+  /** What students see of each other's pieces. */
+  afterwards: Afterwards;
+  held: boolean;
+  offRule: OffRule | null;
+  groups: GroupId[];
+  /** Title, short name, unit and directions; and what is accepted, recorded and scored. */
+  textsSha256: Sha256;
+  asksSha256: Sha256;
+}
+
+/** For whom a side door is, and when. */
+interface DoorFacts {
+  door: DoorId;
+  domainsSha256: Sha256;
+  opensAt: Instant | null;
+  closesAt: Instant | null;
+}
+
 /**
  * The facts of each kind of line. Names, addresses and the words of comments are never among them: people are
  * opaque ids and texts are told by their SHA-256, so that a person's data can be erased and the record still holds.
  */
 export interface EventFacts {
   'school opened': { zone: string };
+  'school changed': { nameSha256: Sha256; language: string };
   'person added': { standing: string };
   'person renamed': { nameSha256: Sha256 };
   'contact changed': { contactSha256: Sha256 };
@@ -98,12 +126,13 @@ export interface EventFacts {
   renamed: { of: 'folder' | 'piece'; was: Sha256; is: Sha256 };
   'blank kept': { blank: BlankId; version: number; sha256: Sha256; bytes: number };
   'blank put away': { blank: BlankId };
-  'assignment made': { dues: { period: PeriodId; due: Instant }[] };
-  'assignment changed': { dues: { period: PeriodId; due: Instant }[] };
+  'assignment made': AssignmentFacts;
+  'assignment changed': AssignmentFacts;
   'assignment copied': { from: AssignmentId };
   'assignment published': { visibleAt: Instant | null };
   'assignment dropped': Record<string, never>;
   'due moved': { due: Instant | null; excused: boolean };
+  'hand-out ordered': { blank: BlankId };
   'handed out': {
     blank: BlankId;
     version: number;
@@ -113,14 +142,15 @@ export interface EventFacts {
     owner: PersonId;
     nameSha256: Sha256;
   };
-  'side door made': { door: DoorId };
-  'side door changed': { door: DoorId };
+  'side door made': DoorFacts;
+  'side door changed': DoorFacts;
   'side door shut': { door: DoorId };
   'side door opened': { door: DoorId };
   /** What somebody without an account handed in. Who that is stands nowhere until a person of the staff says so. */
   'came by side door': { door: DoorId; delivery: DeliveryId; pieces: number; sealed: Sha256[] };
   'turned away': { delivery: DeliveryId };
   'pile brought': { pile: PileId };
+  'pile stopped': { pile: PileId };
   'came in pile': {
     pile: PileId;
     pilePiece: PilePieceId;
@@ -128,6 +158,9 @@ export interface EventFacts {
     bytes: number;
     nameSha256: Sha256;
   };
+  /** Words in names, and whom they mean from now on (about.student); null is nobody any more. */
+  'words learned': { wordsSha256: Sha256 };
+  'words forgotten': { wordsSha256: Sha256 };
   'set aside': { pilePiece: PilePieceId; as: 'to sort' | 'later' | 'not ours' };
   'placing undone': { attempt: number };
   /** A letter to a student with nothing in; its words are nowhere kept. */
@@ -164,6 +197,7 @@ export type EventKind = keyof EventFacts;
 /** All kinds, in the order in which they happen in a year. The record makes it an error to leave one out. */
 export const eventKinds = Object.keys({
   'school opened': true,
+  'school changed': true,
   'person added': true,
   'person renamed': true,
   'contact changed': true,
@@ -209,6 +243,7 @@ export const eventKinds = Object.keys({
   'assignment published': true,
   'assignment dropped': true,
   'due moved': true,
+  'hand-out ordered': true,
   'handed out': true,
   'side door made': true,
   'side door changed': true,
@@ -217,7 +252,10 @@ export const eventKinds = Object.keys({
   'came by side door': true,
   'turned away': true,
   'pile brought': true,
+  'pile stopped': true,
   'came in pile': true,
+  'words learned': true,
+  'words forgotten': true,
   'set aside': true,
   'placing undone': true,
   reminded: true,

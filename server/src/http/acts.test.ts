@@ -90,6 +90,8 @@ describe('what was said of an attempt stays with it', () => {
     // As the version before left it: nothing at the attempts, and at the submission what counts now.
     for (const column of ['reviewed_at', 'handed_back_at', 'taken_back_key'])
       db.exec(`ALTER TABLE attempt DROP COLUMN ${column}`);
+    db.exec('ALTER TABLE attempt DROP COLUMN undone_at');
+    db.exec('ALTER TABLE comment DROP COLUMN shown_at');
     db.exec('DROP TABLE renaming_work');
     db.pragma('user_version = 13');
     db.close();

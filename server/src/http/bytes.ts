@@ -37,7 +37,7 @@ async function sendPiece({ school, role, params, query, response }: Call<'readPi
   // Its own student sees a piece unless the assignment shows nothing afterwards; the receipt they always have.
   if (role === 'student' && piece.afterwards === 'nothing') throw new Failure('not-shown');
   // What was taken back is on the record by its line; to open it is its student's alone again.
-  if (role !== 'student' && piece.isGone) throw new Failure('taken-back');
+  if (piece.isUndone || (role !== 'student' && piece.isGone)) throw new Failure('taken-back');
   await sendKept(school, piece, query.download !== undefined, response);
 }
 
@@ -82,7 +82,8 @@ export async function sendKept(
     'Content-Type': shown ? mime : file.mime.startsWith('text/html') ? 'application/octet-stream' : file.mime,
     'Content-Disposition': contentDisposition(file.name, { type: shown ? 'inline' : 'attachment' }),
     'Content-Security-Policy': SANDBOX,
-    'Cache-Control': 'private, max-age=31536000, immutable',
+    // Asked again each time: on a shared computer what somebody may not open any more does not open from the browser's store.
+    'Cache-Control': 'private, no-cache',
     ETag: `"${file.sha256}"`,
   });
   await new Promise<void>((resolve, reject) => {

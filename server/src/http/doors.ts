@@ -36,17 +36,21 @@ function guestDoor(
 ): AnswerOf<'readDoor'> {
   const now = school.now();
   const assignment = door.assignmentId ? findAssignment(school.db, door.assignmentId) : null;
+  const state = doorState(door, now);
+  const isPreview = person !== null && roleOnStaff(school.db, door.courseId, person.id) !== null;
+  // Behind a door that is not open nobody reads what is asked.
+  const isOpen = state === 'open' || isPreview;
   return {
     school: readSchool(school.db)?.name ?? '',
     course: door.courseTitle,
-    assignment: assignment && { title: assignment.title, directions: assignment.directions },
-    choices: door.assignmentId ? [] : choicesOf(school, door.courseId),
-    note: door.note,
+    assignment: assignment && isOpen ? { title: assignment.title, directions: assignment.directions } : null,
+    choices: door.assignmentId || !isOpen ? [] : choicesOf(school, door.courseId),
+    note: isOpen ? door.note : '',
     domains: door.domains,
-    state: doorState(door, now),
+    state,
     opensAt: door.opensAt,
     closesAt: door.closesAt,
-    isPreview: person !== null && roleOnStaff(school.db, door.courseId, person.id) !== null,
+    isPreview,
     visit: visit?.doorId === door.id ? visitOf(school, visit) : null,
   };
 }

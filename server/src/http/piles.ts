@@ -5,7 +5,7 @@ import { countSteps, forgetWords, redo, sort, undo, type Sorted } from '../pile/
 import { readTableLater, teach, tellCourseChanged } from '../pile/teach';
 import { Failure } from '../failure';
 import type { School } from '../school';
-import type { Database } from '../store/database';
+import { together, type Database } from '../store/database';
 import {
   countAlike,
   countOnTable,
@@ -158,8 +158,9 @@ export const pileHandlers = {
     void advancePile(school, params.pileId).catch(school.report);
     return {};
   },
-  stopPile({ school, params }) {
-    stopPile(school, params.pileId);
+  stopPile(call) {
+    const { school, params } = call;
+    stopPile(school, caller(call).id, params.pileId);
     school.piles.cancel(params.pileId);
     tellStaff(school, findPile(school.db, params.pileId).courseId);
     return {};
@@ -209,8 +210,9 @@ export const pileHandlers = {
     return { taught, ...countSteps(school.db, by, params.courseId) };
   },
   listKnownWords: ({ school, params }) => listKnownWords(school.db, params.courseId),
-  forgetWords({ school, params, body }) {
-    forgetWords(school, params.courseId, body.words);
+  forgetWords(call) {
+    const { school, params, body } = call;
+    together(school.db, () => forgetWords(school, caller(call).id, params.courseId, body.words));
     tellCourseChanged(school, params.courseId);
     return {};
   },

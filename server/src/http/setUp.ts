@@ -10,8 +10,8 @@ import { change } from './change';
 import { tellStaff } from './tell';
 
 export const setUpHandlers = {
-  changeSchool({ school, body }) {
-    changeSchool(school, body);
+  changeSchool(call) {
+    changeSchool(call.school, caller(call).id, call.body);
     return {};
   },
 
@@ -57,12 +57,14 @@ export const setUpHandlers = {
     return {};
   },
 
-  addStaff: change<Call<'addStaff'>>((school, by, course, { body }) => addStaff(school, by, course, body)),
-  changeStaff: change<Call<'changeStaff'>>((school, by, course, { params, body }) =>
-    changeStaff(school, by, course, params.personId, body.role),
+  addStaff: change<Call<'addStaff'>>((school, by, course, { role, body }) =>
+    addStaff(school, { by, role }, course, body),
   ),
-  removeStaff: change<Call<'removeStaff'>>((school, by, course, { params }) =>
-    removeStaff(school, by, course, params.personId),
+  changeStaff: change<Call<'changeStaff'>>((school, by, course, { role, params, body }) =>
+    changeStaff(school, { by, role }, course, params.personId, body.role),
+  ),
+  removeStaff: change<Call<'removeStaff'>>((school, by, course, { role, params }) =>
+    removeStaff(school, { by, role }, course, params.personId),
   ),
 
   makeFolders(call) {

@@ -109,11 +109,23 @@ test('giving the course away is one act on the ledger; whoever had it stays as c
   await coTeacher.must('giveCourse', { params: inCourse(), body: { personId: school.ids.teacher } });
 });
 
-test('a co-teacher keeps the staff, but the teacher is nobody’s to change or take off', async () => {
+test('aides are a co-teacher’s to add and take off; co-teachers are the teacher’s and the office’s to name; the teacher is nobody’s', async () => {
   const coTeacher = school.as('co-teacher');
   const aide = { ...inCourse(), personId: school.ids.aide! };
-  await coTeacher.must('changeStaff', { params: aide, body: { role: 'co-teacher' } });
-  await coTeacher.must('changeStaff', { params: aide, body: { role: 'aide' } });
+  for (const call of [
+    coTeacher.call('changeStaff', { params: aide, body: { role: 'co-teacher' } }),
+    coTeacher.call('addStaff', { params: inCourse(), body: { email: 'vane@x.example', role: 'co-teacher' } }),
+  ])
+    expect(await call).toMatchObject({ status: 403, error: { code: 'not-allowed' } });
+  for (const who of ['teacher', 'office']) {
+    await school.as(who).must('changeStaff', { params: aide, body: { role: 'co-teacher' } });
+    expect((await coTeacher.call('removeStaff', { params: aide })).status).toBe(403);
+    expect((await coTeacher.call('changeStaff', { params: aide, body: { role: 'aide' } })).status).toBe(403);
+    await school.as(who).must('changeStaff', { params: aide, body: { role: 'aide' } });
+  }
+  const vane = { ...inCourse(), personId: school.ids['other teacher']! };
+  await coTeacher.must('addStaff', { params: inCourse(), body: { email: 'vane@x.example', role: 'aide' } });
+  await coTeacher.must('removeStaff', { params: vane });
   const teacher = { ...inCourse(), personId: school.ids.teacher! };
   for (const call of [
     coTeacher.call('changeStaff', { params: teacher, body: { role: 'aide' } }),

@@ -1,6 +1,7 @@
 import type { AssignmentId, PersonId, SubmissionId, UploadId } from '@vestibul/core';
 import { courseOf } from '../auth/access';
 import { endUpload, forgetArriving, holdingArriving } from '../intake/receive';
+import { movePlacing } from '../intake/movePlacing';
 import { turnIn } from '../intake/turnIn';
 import { Failure } from '../failure';
 import type { School } from '../school';
@@ -29,7 +30,7 @@ import { addFromDrawer, addLink, orderTray, readText, sealTexts, startText, writ
 import { dropUpload, findUpload } from '../store/uploads';
 import { one } from '../store/database';
 import { caller, type Call, type JsonHandlers } from './call';
-import { tellOfSubmission } from './tell';
+import { tellOfSubmission, tellStaff } from './tell';
 
 /** Says it to the student on their open page; of a hand-back, where the assignment's teacher wants that. */
 function tellOfReturn(school: School, id: SubmissionId, says: 'handed back' | 'sent back'): void {
@@ -87,6 +88,14 @@ export const workHandlers = {
   withdrawReview: act<Call<'withdrawReview'>>((school, by, id, call) =>
     withdrawReview(school, by, id, call.body.attempt),
   ),
+
+  movePlacing(call) {
+    const { school, params, body } = call;
+    const moved = movePlacing(school, caller(call).id, params.submissionId, body);
+    for (const id of new Set(moved.submissions)) tellOfSubmission(school, id);
+    tellStaff(school, moved.course);
+    return {};
+  },
 
   approve(call) {
     const { changed, newer } = approve(call.school, caller(call).id, call.params.courseId, call.body.works);

@@ -1,3 +1,4 @@
+import { randomUUID } from 'node:crypto';
 import {
   makeVisitorReader,
   type AssignmentId,
@@ -126,14 +127,26 @@ export function placeDelivery(
 ): SubmissionId {
   return together(school.db, () => {
     const delivery = findDelivery(school.db, id);
-    requireWaiting(delivery);
     const inCourse = one(school.db, 'SELECT 1 FROM assignment WHERE id = ? AND course_id = ?', [
       assignmentId,
       delivery.courseId,
     ]);
     if (!inCourse) throw new Failure('not-found', { what: 'assignment' });
-    return place(school, by, delivery, student, assignmentId);
+    return placeDelivered(school, by, id, student, assignmentId);
   });
+}
+
+/** The same inside the caller's transaction, of an assignment that is known to be of the course. */
+export function placeDelivered(
+  school: School,
+  by: PersonId,
+  id: DeliveryId,
+  student: PersonId,
+  assignmentId: AssignmentId,
+): SubmissionId {
+  const delivery = findDelivery(school.db, id);
+  requireWaiting(delivery);
+  return place(school, by, delivery, student, assignmentId);
 }
 
 function place(
@@ -151,7 +164,15 @@ function place(
   ).map(({ id }) => findUpload(db, id) as ArrivedUpload);
   const { submissionId } = makeAttempt(
     school,
-    { student, by, at: delivery.at, key: delivery.id, namesAgreed: true, delivery: delivery.id },
+    {
+      student,
+      by,
+      at: delivery.at,
+      // A delivery that is moved is placed more than once.
+      key: `${delivery.id} ${randomUUID()}`,
+      namesAgreed: true,
+      delivery: delivery.id,
+    },
     assignmentId,
     uploads,
   );

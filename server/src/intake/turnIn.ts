@@ -210,7 +210,7 @@ function findPress(
 }
 
 function receiptOf(db: Database, submission: SubmissionId, n: number): AnswerOf<'turnIn'> {
-  return readReceipts(db, submission).find((receipt) => receipt.attempt === n)!;
+  return readReceipts(db, submission, true).find((receipt) => receipt.attempt === n)!;
 }
 
 function requireArrived(

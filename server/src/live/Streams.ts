@@ -28,6 +28,11 @@ export class Streams {
     };
   }
 
+  /** Ends all of them; their pages open others elsewhere, or later. */
+  endAll(): void {
+    for (const mine of this.#open.values()) for (const stream of mine) stream.end();
+  }
+
   of(person: PersonId): ReadonlySet<OpenStream> {
     return this.#open.get(person) ?? none;
   }

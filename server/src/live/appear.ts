@@ -1,5 +1,6 @@
 import type { AssignmentId, CourseId, Instant, PersonId } from '@vestibul/core';
 import type { School } from '../school';
+import { isForTheirGroup } from '../store/assignmentList';
 import { handOutTo } from '../store/blanks';
 import { all, run, together } from '../store/database';
 import { repeat } from './repeat';
@@ -27,7 +28,7 @@ export function appearDue(school: School): number {
       handOutTo(school, 'system', assignment.courseId);
     });
     school.bus.tell({ staffOf: assignment.courseId }, { kind: 'course', courseId: assignment.courseId });
-    for (const { id } of studentsOf(school, assignment.courseId)) {
+    for (const { id } of studentsGiven(school, assignment.id)) {
       school.bus.tell({ person: id }, { kind: 'mine', assignmentId: assignment.id });
       if (assignment.tells === 1)
         school.bus.tell(
@@ -39,10 +40,16 @@ export function appearDue(school: School): number {
   return due.length;
 }
 
-function studentsOf(school: School, course: CourseId): { id: PersonId }[] {
-  return all(school.db, 'SELECT student_id AS id FROM enrolment WHERE course_id = ? AND left_at IS NULL', [
-    course,
-  ]);
+/** Whom an assignment is given to: by their period or for themselves alone, and by their small group. */
+function studentsGiven(school: School, id: AssignmentId): { id: PersonId }[] {
+  return all(
+    school.db,
+    `SELECT e.student_id AS id FROM assignment a JOIN enrolment e ON e.course_id = a.course_id AND e.left_at IS NULL
+     WHERE a.id = :id AND ${isForTheirGroup} AND (
+       EXISTS (SELECT 1 FROM assignment_due d WHERE d.assignment_id = a.id AND d.period_id = e.period_id)
+       OR EXISTS (SELECT 1 FROM own_due o WHERE o.assignment_id = a.id AND o.student_id = e.student_id AND o.due_at IS NOT NULL))`,
+    { id },
+  );
 }
 
 /** Looks again and again while the server runs; the answer ends that. */

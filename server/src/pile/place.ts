@@ -15,7 +15,8 @@ import { all, run, together } from '../store/database';
 import { writeEvent } from '../store/ledger';
 import { findPile, findPilePiece, listPilePieces, setPieceState, type PilePieceRow } from '../store/piles';
 import { listAttempts, settle } from '../store/settle';
-import { aboutOf, findSubmission } from '../store/submissions';
+import { takeFilesOut } from '../store/files';
+import { aboutOf, findSubmission, type SubmissionRow } from '../store/submissions';
 import { findUpload, type ArrivedUpload } from '../store/uploads';
 
 /** Told pieces that are placed before other requests get their turn, in one transaction. */
@@ -135,48 +136,42 @@ function uploadFor(
 }
 
 /**
- * Takes placed pieces out of their slots again: the attempts they are in are taken back, and what else was in those is
- * placed anew, unless there is a newer attempt. Inside the caller's transaction. Returns the submissions that were
- * changed. Fails with `already-reviewed`.
+ * Takes placed pieces out of their slots again, or out of that of `only`: the attempts they are in are undone, and what else
+ * was in those is placed anew, unless there is a newer attempt. Inside the caller's transaction. Returns the submissions that
+ * were changed. Fails with `already-reviewed`.
  */
 export function unplace(
   school: School,
   by: PersonId,
   pieces: readonly Pick<PilePieceRow, 'id'>[],
+  only: SubmissionId | null = null,
 ): SubmissionId[] {
   const { db } = school;
   const going = new Set(pieces.map(({ id }) => id));
   const attempts = groupBy(
-    pieces.flatMap(({ id }) =>
-      all<{ submissionId: SubmissionId; n: number }>(
-        db,
-        'SELECT submission_id AS submissionId, n FROM pile_placing WHERE pile_piece_id = ?',
-        [id],
-      ),
-    ),
+    pieces
+      .flatMap(({ id }) =>
+        all<{ submissionId: SubmissionId; n: number }>(
+          db,
+          'SELECT submission_id AS submissionId, n FROM pile_placing WHERE pile_piece_id = ?',
+          [id],
+        ),
+      )
+      .filter(({ submissionId }) => only === null || submissionId === only),
     ({ submissionId, n }) => `${submissionId} ${n}`,
   );
   return [...attempts.values()].map(([attempt]) => {
     const { submissionId, n } = attempt!;
     const row = findSubmission(db, submissionId);
-    const placedAttempt = listAttempts(db, submissionId).find((known) => known.n === n);
-    if (placedAttempt?.reviewedAt || placedAttempt?.handedBackAt) throw new Failure('already-reviewed');
     const placed = all<{ id: PilePieceId }>(
       db,
       'SELECT pile_piece_id AS id FROM pile_placing WHERE submission_id = ? AND n = ?',
       [submissionId, n],
     );
-    const at = school.now();
-    run(
-      db,
-      'UPDATE attempt SET taken_back_at = COALESCE(taken_back_at, :at) WHERE submission_id = :id AND n = :n',
-      { at, id: submissionId, n },
-    );
-    writeEvent(school, by, 'placing undone', aboutOf(row), { attempt: n }, at);
+    undoAttempt(school, by, row, n);
     for (const { id } of placed)
       if (going.has(id))
         run(db, 'DELETE FROM pile_placing WHERE pile_piece_id = ? AND submission_id = ?', [id, submissionId]);
-    settle(db, submissionId);
     const staying = placed.filter(({ id }) => !going.has(id)).map(({ id }) => findPilePiece(db, id));
     // Where the student has turned in since, that is what counts, and stays so.
     if (staying.length > 0 && n === row.attempts) {
@@ -185,4 +180,24 @@ export function unplace(
     }
     return submissionId;
   });
+}
+
+/**
+ * Undoes an attempt that was placed with a student, with its line: it counts no more, and its files are theirs no more, in
+ * no drawer and no tray. Inside the caller's transaction. Fails with `already-reviewed`.
+ */
+export function undoAttempt(school: School, by: PersonId, row: SubmissionRow, n: number): void {
+  const { db } = school;
+  const attempt = listAttempts(db, row.id).find((known) => known.n === n);
+  if (attempt?.reviewedAt || attempt?.handedBackAt) throw new Failure('already-reviewed');
+  const at = school.now();
+  run(
+    db,
+    `UPDATE attempt SET taken_back_at = COALESCE(taken_back_at, :at), undone_at = COALESCE(undone_at, :at)
+     WHERE submission_id = :id AND n = :n`,
+    { at, id: row.id, n },
+  );
+  takeFilesOut(db, row.id, n, at);
+  writeEvent(school, by, 'placing undone', aboutOf(row), { attempt: n }, at);
+  settle(db, row.id);
 }

@@ -1,11 +1,12 @@
-import type {
-  AssignmentId,
-  CourseId,
-  PersonId,
-  PileId,
-  PilePieceId,
-  SubmissionId,
-  TableState,
+import {
+  sha256Hex,
+  type AssignmentId,
+  type CourseId,
+  type PersonId,
+  type PileId,
+  type PilePieceId,
+  type SubmissionId,
+  type TableState,
 } from '@vestibul/core';
 import { Failure } from '../failure';
 import type { School } from '../school';
@@ -123,7 +124,7 @@ function setWords(
   student: PersonId | null,
 ): void {
   if (student === null) {
-    forgetWords(school, course, words);
+    forgetWords(school, by, course, words);
     return;
   }
   run(
@@ -132,11 +133,16 @@ function setWords(
      ON CONFLICT (course_id, words) DO UPDATE SET student_id = excluded.student_id, by_id = excluded.by_id, at = excluded.at`,
     { course, words, student, by, at: school.now() },
   );
+  writeEvent(school, by, 'words learned', { course, student }, { wordsSha256: sha256Hex(words) });
 }
 
-/** Forgets whom words mean. */
-export function forgetWords(school: School, course: CourseId, words: string): void {
-  run(school.db, 'DELETE FROM known_words WHERE course_id = ? AND words = ?', [course, words]);
+/** Forgets whom words mean. Inside the caller's transaction. */
+export function forgetWords(school: School, by: PersonId, course: CourseId, words: string): void {
+  const forgotten = run(school.db, 'DELETE FROM known_words WHERE course_id = ? AND words = ?', [
+    course,
+    words,
+  ]);
+  if (forgotten > 0) writeEvent(school, by, 'words forgotten', { course }, { wordsSha256: sha256Hex(words) });
 }
 
 /** A piece that lies on the table of this course, or was set aside from it. */

@@ -1,9 +1,12 @@
 import {
   localToInstant,
   nameKey,
+  sha256Hex,
   type Afterwards,
   type AssignmentId,
   type CourseId,
+  type DoorId,
+  type EventFacts,
   type Form,
   type GroupId,
   type Instant,
@@ -39,10 +42,28 @@ export function makeAssignment(school: School, by: PersonId, course: CourseId, b
       { id, course, title: body.title, key: nameKey(body.title), at: school.now() },
     );
     const dues = writeBody(school, course, id, body);
-    writeEvent(school, by, 'assignment made', { course, assignment: id }, { dues });
+    writeEvent(school, by, 'assignment made', { course, assignment: id }, factsOf(body, dues));
     setVisible(school, by, course, id, visibleAt(school, body, null));
     return id;
   });
+}
+
+/** What the ledger tells of an assignment: what it allows in words, what it says by its hash. */
+function factsOf(body: Body, dues: { period: PeriodId; due: Instant }[]): EventFacts['assignment changed'] {
+  const { graceMinutes, lateCounts, counting, afterwards, holds, offRule, groupIds } = body;
+  const { title, shortName, unit, directions, wants, scoring, recording, tells } = body;
+  return {
+    dues,
+    graceMinutes,
+    lateCounts,
+    counting,
+    afterwards,
+    held: holds,
+    offRule,
+    groups: [...new Set(groupIds)],
+    textsSha256: sha256Hex(JSON.stringify([title, shortName, unit, directions])),
+    asksSha256: sha256Hex(JSON.stringify([wants, scoring, recording, tells])),
+  };
 }
 
 /** Changes an assignment. What was turned in keeps the lateness it was given at the time. */
@@ -52,7 +73,7 @@ export function changeAssignment(school: School, by: PersonId, id: AssignmentId,
     requireFreeTitle(school.db, courseId, body.title, id);
     const dues = writeBody(school, courseId, id, body);
     if (body.counting !== counting) settleAssignment(school.db, id);
-    writeEvent(school, by, 'assignment changed', { course: courseId, assignment: id }, { dues });
+    writeEvent(school, by, 'assignment changed', { course: courseId, assignment: id }, factsOf(body, dues));
     const visible = visibleAt(school, body, before);
     // What a student has handed in must not lie under something that nobody can see.
     if (visible !== before && (visible === null || visible > school.now()) && hasWork(school.db, id))
@@ -72,11 +93,19 @@ export function dropAssignment(school: School, by: PersonId, id: AssignmentId): 
       run(db, `DELETE FROM ${table} WHERE assignment_id = ?`, [id]);
     run(db, 'UPDATE hand_out SET assignment_id = NULL WHERE assignment_id = ?', [id]);
     // A door to what is no longer there opens nothing, least of all more than it did.
-    run(
+    for (const door of all<{ id: DoorId; shutAt: Instant | null }>(
       db,
-      'UPDATE side_door SET assignment_id = NULL, shut_at = COALESCE(shut_at, :at) WHERE assignment_id = :id',
-      { at: school.now(), id },
-    );
+      'SELECT id, shut_at AS shutAt FROM side_door WHERE assignment_id = ?',
+      [id],
+    )) {
+      run(
+        db,
+        'UPDATE side_door SET assignment_id = NULL, shut_at = COALESCE(shut_at, :at) WHERE id = :door',
+        { at: school.now(), door: door.id },
+      );
+      if (door.shutAt === null)
+        writeEvent(school, by, 'side door shut', { course: courseId, assignment: id }, { door: door.id });
+    }
     // What still lies on the table of a pile that was for it alone is for another.
     run(db, 'UPDATE pile SET assignment_id = NULL WHERE assignment_id = ?', [id]);
     run(db, 'DELETE FROM assignment WHERE id = ?', [id]);

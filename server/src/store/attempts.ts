@@ -87,7 +87,7 @@ export function sendBack(
       id: row.id,
       n: row.attempt,
     });
-    addCommentTo(school.db, row.id, by, word, at);
+    addCommentTo(school.db, { id: row.id, by, text: word, at, isShown: true });
     writeEvent(
       school,
       by,

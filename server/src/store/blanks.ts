@@ -245,6 +245,8 @@ export function handOut(school: School, by: PersonId, id: BlankId, body: BodyOf<
          ON CONFLICT (blank_id, period_id) DO UPDATE SET assignment_id = :assignment`,
         { id, period, assignment: body.assignmentId, at: school.now() },
       );
+      const about = { course, period, ...(body.assignmentId ? { assignment: body.assignmentId } : {}) };
+      writeEvent(school, by, 'hand-out ordered', about, { blank: id });
     }
     let handed = body.periodIds.length > 0 ? handOutTo(school, by, course) : 0;
     if (body.againFor.length === 0) return handed;

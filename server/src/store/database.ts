@@ -18,6 +18,9 @@ export class UnusableDatabase extends Error {}
  * WAL with `synchronous=FULL`: a transaction that was answered for is on the disk (sqlite.org/pragma.html#pragma_synchronous).
  */
 export function openDatabase(file: string): Database {
+  // Nobody but the account that the server runs under reads it, whatever its mask says; the journals beside it follow.
+  fs.closeSync(fs.openSync(file, 'a', 0o600));
+  fs.chmodSync(file, 0o600);
   const db = new SQLite(file);
   db.pragma('journal_mode = WAL');
   db.pragma('synchronous = FULL');

@@ -2,6 +2,7 @@ import { randomBytes } from 'node:crypto';
 import {
   instantToLocal,
   localToInstant,
+  sha256Hex,
   type AssignmentId,
   type CourseId,
   type DoorId,
@@ -31,13 +32,16 @@ export interface DoorRow {
   opensAt: Instant | null;
   closesAt: Instant | null;
   shutAt: Instant | null;
+  /** Of a door to one assignment: from when on students see it; null is a draft. */
+  visibleAt: Instant | null;
 }
 
 /** With its domains as they are kept: JSON. */
 type StoredDoor = Omit<DoorRow, 'domains'> & { domains: string };
 
 const doorQuery = `SELECT d.id, d.token, d.course_id AS courseId, c.title AS courseTitle, d.assignment_id AS assignmentId,
-    a.title AS assignmentTitle, d.domains, d.note, d.opens_at AS opensAt, d.closes_at AS closesAt, d.shut_at AS shutAt
+    a.title AS assignmentTitle, d.domains, d.note, d.opens_at AS opensAt, d.closes_at AS closesAt, d.shut_at AS shutAt,
+    a.visible_at AS visibleAt
   FROM side_door d JOIN course c ON c.id = d.course_id LEFT JOIN assignment a ON a.id = d.assignment_id`;
 
 const toDoor = (row: StoredDoor): DoorRow => ({
@@ -55,6 +59,8 @@ export function findDoor(db: Database, token: string): DoorRow {
 export function doorState(door: DoorRow, now: Instant): DoorState {
   if (door.shutAt !== null) return 'shut';
   if (door.opensAt !== null && now < door.opensAt) return 'not yet';
+  // What students do not see yet no door shows.
+  if (door.assignmentId !== null && (door.visibleAt === null || now < door.visibleAt)) return 'not yet';
   return door.closesAt !== null && now >= door.closesAt ? 'closed' : 'open';
 }
 
@@ -149,7 +155,16 @@ export function writeDoor(
       },
     );
     const about = { course, ...(body.assignmentId ? { assignment: body.assignmentId } : {}) };
-    writeEvent(school, by, known ? 'side door changed' : 'side door made', about, { door: id });
+    const { opens_at: opensAt, closes_at: closesAt } = one<{
+      opens_at: Instant | null;
+      closes_at: Instant | null;
+    }>(db, 'SELECT opens_at, closes_at FROM side_door WHERE id = ?', [id])!;
+    writeEvent(school, by, known ? 'side door changed' : 'side door made', about, {
+      door: id,
+      domainsSha256: sha256Hex([...new Set(body.domains)].join('\n')),
+      opensAt,
+      closesAt,
+    });
     return id;
   });
 }

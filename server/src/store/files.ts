@@ -52,6 +52,27 @@ export function findOwnFile(db: Database, student: PersonId, id: FileId): FileFa
   return file;
 }
 
+/**
+ * Takes the files of an undone attempt from the student with whom they were placed: out of the drawer and the trays. A file
+ * that is in another attempt too stays. Inside the caller's transaction.
+ */
+export function takeFilesOut(db: Database, submission: SubmissionId, attempt: number, at: Instant): void {
+  for (const { id } of all<{ id: FileId }>(
+    db,
+    `SELECT q.file_id AS id FROM piece q WHERE q.submission_id = :submission AND q.attempt = :attempt
+       AND NOT EXISTS (SELECT 1 FROM piece o JOIN attempt t ON t.submission_id = o.submission_id AND t.n = o.attempt
+         WHERE o.file_id = q.file_id AND t.undone_at IS NULL)`,
+    { submission, attempt },
+  )) {
+    run(db, 'UPDATE file SET owner_id = NULL, dropped_at = :at WHERE id = :id', { id, at });
+    run(
+      db,
+      'UPDATE upload SET dropped_at = :at WHERE file_id = :id AND turned_in_at IS NULL AND dropped_at IS NULL',
+      { id, at },
+    );
+  }
+}
+
 /** A piece of a file in an attempt that stands. */
 const turnedIn = `SELECT 1 FROM piece q JOIN attempt t ON t.submission_id = q.submission_id AND t.n = q.attempt
   WHERE q.file_id = f.id AND t.taken_back_at IS NULL AND t.sent_back_at IS NULL`;

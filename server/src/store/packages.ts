@@ -14,6 +14,7 @@ import { PAGE_SIZE, type AnswerOf, type BodyOf, type QueryOf } from '@vestibul/c
 import { Failure } from '../failure';
 import { newId, type School } from '../school';
 import { runJob } from '../threads/runJob';
+import { todayOf } from './years';
 import { all, one, run, type Database } from './database';
 import { findPerson } from './people';
 import { sayPlan, type SaidChange } from './sayPlan';
@@ -40,13 +41,19 @@ function findPackage(db: Database, id: PackageId): PackageRow {
 }
 
 /** Everything in the school that a package can change. */
-function readLists(db: Database): SchoolLists {
+function readLists(school: School): SchoolLists {
+  const { db } = school;
   return {
     years: all(
       db,
       'SELECT id, outer_id AS outerId, label, starts_on AS startsOn, ends_on AS endsOn FROM year ORDER BY starts_on',
     ),
-    courses: all(db, 'SELECT c.id, c.outer_id AS outerId, c.year_id AS yearId, c.title FROM course c'),
+    courses: all<SchoolLists['courses'][number] & { isOver: never }>(
+      db,
+      `SELECT c.id, c.outer_id AS outerId, c.year_id AS yearId, c.title, y.ends_on < ? AS isOver
+       FROM course c JOIN year y ON y.id = c.year_id`,
+      [todayOf(school)],
+    ).map((course) => ({ ...course, isOver: Number(course.isOver) === 1 })),
     periods: all(
       db,
       'SELECT h.id, h.outer_id AS outerId, h.course_id AS courseId, h.number FROM course c JOIN period h ON h.course_id = c.id',
@@ -100,7 +107,7 @@ async function planOf(school: School, id: PackageId, same: Same): Promise<Packag
   };
   const plan = await runJob('comparePackage', {
     lists,
-    school: readLists(school.db),
+    school: readLists(school),
     same: same.map(({ userId, personId }) => [userId, personId]),
   });
   return { ...plan, faults: [...faults, ...plan.faults] };

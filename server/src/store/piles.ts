@@ -140,12 +140,16 @@ export function endSending(school: School, id: PileId): void {
 }
 
 /** Stops a pile: what was placed stays placed, what was read lies on the table, and nothing more is taken out. */
-export function stopPile(school: School, id: PileId): void {
+export function stopPile(school: School, by: PersonId, id: PileId): void {
   together(school.db, () => {
-    run(school.db, 'UPDATE pile SET cancelled_at = COALESCE(cancelled_at, ?) WHERE id = ?', [
+    const stopped = run(school.db, 'UPDATE pile SET cancelled_at = ? WHERE id = ? AND cancelled_at IS NULL', [
       school.now(),
       id,
     ]);
+    if (stopped > 0) {
+      const { courseId: course } = findPile(school.db, id);
+      writeEvent(school, by, 'pile stopped', { course }, { pile: id });
+    }
     layDown(school.db, id);
   });
 }

@@ -1,4 +1,4 @@
-import type { CourseId, CourseStaffRole, PersonId } from '@vestibul/core';
+import { mayNameStaff, type CourseId, type CourseStaffRole, type PersonId, type Role } from '@vestibul/core';
 import { Failure } from '../failure';
 import type { School } from '../school';
 import { all, one, run, together, type Database } from './database';
@@ -27,17 +27,30 @@ export function roleOnStaff(db: Database, course: CourseId, person: PersonId): C
   return row?.role ?? null;
 }
 
+/** Who changes a staff, and as what. */
+interface Doer {
+  by: PersonId;
+  role: Role;
+}
+
+/** Fails with `not-allowed` where somebody may not name others in a role. */
+function requireNamer({ role }: Doer, ...as: CourseStaffRole[]): void {
+  if (!as.every((named) => mayNameStaff(role, named))) throw new Failure('not-allowed');
+}
+
 /** Puts a teacher of the school on a course's staff. */
 export function addStaff(
   school: School,
-  by: PersonId,
+  doer: Doer,
   course: CourseId,
   { email, role }: { email: string; role: CourseStaffRole },
 ): void {
+  requireNamer(doer, role);
   together(school.db, () => {
     const person = findByEmail(school.db, email);
     if (!person || person.standing !== 'teacher') throw new Failure('not-found', { what: 'teacher', email });
-    if (!putOnStaff(school, by, course, person.id, role)) throw new Failure('already-on-staff', { email });
+    if (!putOnStaff(school, doer.by, course, person.id, role))
+      throw new Failure('already-on-staff', { email });
   });
 }
 
@@ -61,27 +74,30 @@ export function putOnStaff(
 /** Makes somebody of the staff a co-teacher or an aide. The teacher stays the teacher until the course is given away. */
 export function changeStaff(
   school: School,
-  by: PersonId,
+  doer: Doer,
   course: CourseId,
   person: PersonId,
   role: 'co-teacher' | 'aide',
 ): void {
   together(school.db, () => {
-    if (requireOnStaff(school.db, course, person) === role) return;
+    const before = requireOnStaff(school.db, course, person);
+    if (before === role) return;
+    requireNamer(doer, before, role);
     run(school.db, 'UPDATE course_staff SET role = ? WHERE course_id = ? AND person_id = ?', [
       role,
       course,
       person,
     ]);
-    writeEvent(school, by, 'staff changed', { course, person }, { role });
+    writeEvent(school, doer.by, 'staff changed', { course, person }, { role });
   });
 }
 
-export function removeStaff(school: School, by: PersonId, course: CourseId, person: PersonId): void {
+export function removeStaff(school: School, doer: Doer, course: CourseId, person: PersonId): void {
   together(school.db, () => {
     const role = requireOnStaff(school.db, course, person);
+    requireNamer(doer, role);
     run(school.db, 'DELETE FROM course_staff WHERE course_id = ? AND person_id = ?', [course, person]);
-    writeEvent(school, by, 'staff removed', { course, person }, { role });
+    writeEvent(school, doer.by, 'staff removed', { course, person }, { role });
   });
 }
 

@@ -267,7 +267,7 @@ function trayOf(
       standing && mineNow?.sentBackAt
         ? { at: mineNow.sentBackAt, word: wordAt(db, standing.id, mineNow.sentBackAt) }
         : null,
-    receipts: standing ? readReceipts(db, standing.id) : [],
+    receipts: standing ? readReceipts(db, standing.id, true) : [],
   };
 }
 
@@ -334,6 +334,8 @@ export function listPeriodPieces(
   const { db } = school;
   const { courseId, afterwards } = findAssignment(db, id);
   const sitting = findSitting(db, courseId, student);
+  // Who has left keeps what is theirs, and sees nothing new of the others.
+  if (sitting.leftAt !== null) throw new Failure('left-course');
   if (afterwards !== 'period' || !findStanding(db, id, student)?.attempt) throw new Failure('not-shown');
   const rows = all<{
     studentId: PersonId;

@@ -79,10 +79,11 @@ export function readSubmission(
   const { db } = school;
   const row = findSubmission(db, id);
   const pieces = listPieces(db, id);
-  const receipts = readReceipts(db, id, pieces);
+  const receipts = readReceipts(db, id, forStudent, pieces);
   const takenBack = new Set(
-    receipts.filter(({ gone }) => gone?.how === 'taken back').map(({ attempt }) => attempt),
+    receipts.filter(({ gone }) => gone !== null && gone.how !== 'sent back').map(({ attempt }) => attempt),
   );
+  const shown = new Set(receipts.map(({ attempt }) => attempt));
   return {
     id: row.id,
     assignment: { id: row.assignmentId, title: row.assignmentTitle },
@@ -94,8 +95,8 @@ export function readSubmission(
     folderName: folderNameOf(db, row.courseId, row.studentId),
     attempts: receipts,
     // To open what was taken back is its student's alone again; the receipts say what it was.
-    pieces: forStudent ? pieces : pieces.filter(({ attempt }) => !takenBack.has(attempt)),
-    comments: listComments(db, id, forStudent ? lastHandBack(db, row) : null),
+    pieces: pieces.filter(({ attempt }) => shown.has(attempt) && (forStudent || !takenBack.has(attempt))),
+    comments: listComments(db, id, forStudent),
     reviewedAt: row.reviewedAt,
     handedBackAt: row.handedBackAt,
   };
@@ -125,10 +126,14 @@ function listPieces(db: Database, id: SubmissionId): Piece[] {
   }));
 }
 
-/** The receipts of all attempts of a submission, the newest first. */
+/**
+ * The receipts of all attempts of a submission, the newest first. What was placed with a student by mistake is nothing of
+ * theirs: they are not shown it.
+ */
 export function readReceipts(
   db: Database,
   id: SubmissionId,
+  forStudent: boolean,
   pieces: Piece[] = listPieces(db, id),
 ): Receipt[] {
   const byAttempt = groupBy(pieces, (piece) => piece.attempt);
@@ -140,23 +145,30 @@ export function readReceipts(
     line: number;
     takenBackAt: Instant | null;
     sentBackAt: Instant | null;
+    undoneAt: Instant | null;
+    placed: number;
     counting: number;
   }>(
     db,
     `SELECT t.n, t.at, t.due_at AS due, t.late_ms AS lateMs, t.event_index AS line, t.taken_back_at AS takenBackAt,
-       t.sent_back_at AS sentBackAt, s.attempt AS counting
-     FROM attempt t JOIN submission s ON s.id = t.submission_id WHERE t.submission_id = ? ORDER BY t.n DESC`,
-    [id],
-  ).map(({ n, takenBackAt, sentBackAt, counting, ...attempt }) => ({
+       t.sent_back_at AS sentBackAt, t.undone_at AS undoneAt, s.attempt AS counting,
+       (substr(t.press_key, 1, 2) = 'g_' OR EXISTS (
+         SELECT 1 FROM pile_placing l WHERE l.submission_id = t.submission_id AND l.n = t.n)) AS placed
+     FROM attempt t JOIN submission s ON s.id = t.submission_id WHERE t.submission_id = :id AND (:forStudent = 0 OR t.undone_at IS NULL) ORDER BY t.n DESC`,
+    { id, forStudent: forStudent ? 1 : 0 },
+  ).map(({ n, takenBackAt, sentBackAt, undoneAt, placed, counting, ...attempt }) => ({
     submissionId: id,
     attempt: n,
     ...attempt,
     counts: n === counting,
-    gone: takenBackAt
-      ? { how: 'taken back', at: takenBackAt }
-      : sentBackAt
-        ? { how: 'sent back', at: sentBackAt }
-        : null,
+    placed: placed === 1,
+    gone: undoneAt
+      ? { how: 'undone', at: undoneAt }
+      : takenBackAt
+        ? { how: 'taken back', at: takenBackAt }
+        : sentBackAt
+          ? { how: 'sent back', at: sentBackAt }
+          : null,
     pieces: (byAttempt.get(n) ?? []).map(({ id: pieceId, name, originalName, bytes, sha256 }) => ({
       id: pieceId,
       name,
@@ -167,37 +179,24 @@ export function readReceipts(
   }));
 }
 
-/** `until`: only comments up to the last hand-back, or none before the first; null shows all. */
+/** What was said of a submission, the first first; of it all, or what its student has been shown: that never disappears again. */
 function listComments(
   db: Database,
   id: SubmissionId,
-  until: Instant | '' | null,
+  forStudent: boolean,
 ): AnswerOf<'readSubmission'>['comments'] {
   return all<{ commentId: string; at: Instant; text: string } & PersonName>(
     db,
     `SELECT c.id AS commentId, c.at, c.text, ${nameColumns} FROM comment c JOIN person p ON p.id = c.by_id
-     WHERE c.submission_id = :id AND (:until IS NULL OR c.at <= :until) ORDER BY c.at, c.rowid`,
-    { id, until },
+     WHERE c.submission_id = :id AND (:all = 1 OR c.shown_at IS NOT NULL) ORDER BY c.at, c.rowid`,
+    { id, all: forStudent ? 0 : 1 },
   ).map(({ commentId, at, text, ...by }) => ({ id: commentId, at, text, by }));
-}
-
-/**
- * Up to when a student may read comments: everything while the work is handed back; otherwise what had been said
- * when an earlier attempt was handed back or sent back, so that nothing once shown disappears. '' before that.
- */
-function lastHandBack(db: Database, row: SubmissionRow): Instant | '' | null {
-  if (row.handedBackAt !== null) return null;
-  const last = one<{ at: Instant }>(
-    db,
-    `SELECT at FROM event WHERE course_id = :course AND student_id = :student AND assignment_id = :assignment
-       AND kind IN ('handed back', 'sent back') ORDER BY idx DESC LIMIT 1`,
-    { course: row.courseId, student: row.studentId, assignment: row.assignmentId },
-  );
-  return last?.at ?? '';
 }
 
 export interface StoredPiece {
   isGone: boolean;
+  /** Whether it was placed with the wrong student and taken out again. */
+  isUndone: boolean;
   afterwards: Afterwards;
   name: string;
   mime: string;
@@ -206,15 +205,16 @@ export interface StoredPiece {
 }
 
 export function findPiece(db: Database, id: PieceId): StoredPiece {
-  const row = one<Omit<StoredPiece, 'isGone'> & { isGone: number }>(
+  const row = one<Omit<StoredPiece, 'isGone' | 'isUndone'> & { isGone: number; isUndone: number }>(
     db,
-    `SELECT a.afterwards, q.name, q.mime, q.sha256, q.bytes, t.taken_back_at IS NOT NULL AS isGone
+    `SELECT a.afterwards, q.name, q.mime, q.sha256, q.bytes, t.taken_back_at IS NOT NULL AS isGone,
+       t.undone_at IS NOT NULL AS isUndone
      FROM piece q JOIN submission s ON s.id = q.submission_id JOIN assignment a ON a.id = s.assignment_id
      JOIN attempt t ON t.submission_id = q.submission_id AND t.n = q.attempt WHERE q.id = ?`,
     [id],
   );
   if (!row) throw new Failure('not-found');
-  return { ...row, isGone: row.isGone === 1 };
+  return { ...row, isGone: row.isGone === 1, isUndone: row.isUndone === 1 };
 }
 
 /** Notes that one of the staff has looked at the attempts until this one; the first look at each is a line of the ledger. */
@@ -244,19 +244,25 @@ export function addComment(
     const row = findSubmission(school.db, id);
     if (attempt > row.attempts) throw new Failure('nothing-in');
     const at = nowOnLedger(school);
-    addCommentTo(school.db, id, by, text, at);
+    // What is said of work that is with its student again is for them to read at once.
+    addCommentTo(school.db, { id, by, text, at, isShown: row.handedBackAt !== null });
     writeEvent(school, by, 'commented', aboutOf(row), { textSha256: sha256Hex(text), attempt }, at);
   });
 }
 
 /** Keeps what somebody says of a submission. Inside the caller's transaction, which writes the line of the ledger. */
-export function addCommentTo(db: Database, id: SubmissionId, by: PersonId, text: string, at: Instant): void {
-  run(db, 'INSERT INTO comment (id, submission_id, by_id, at, text) VALUES (?, ?, ?, ?, ?)', [
+export function addCommentTo(
+  db: Database,
+  said: { id: SubmissionId; by: PersonId; text: string; at: Instant; isShown: boolean },
+): void {
+  const { id, by, text, at, isShown } = said;
+  run(db, 'INSERT INTO comment (id, submission_id, by_id, at, text, shown_at) VALUES (?, ?, ?, ?, ?, ?)', [
     newId('k'),
     id,
     by,
     at,
     text,
+    isShown ? at : null,
   ]);
 }
 
@@ -330,6 +336,10 @@ export function handBack(school: School, by: PersonId, course: CourseId, works: 
     if (row.held === 1) writeEvent(school, by, 'approved', aboutOf(row), { attempt }, at);
     if (row.reviewedAt === null) writeEvent(school, by, 'reviewed', aboutOf(row), { attempt }, at);
     say(school.db, row, { held: 0, reviewed_at: row.reviewedAt ?? at, handed_back_at: at });
+    run(school.db, 'UPDATE comment SET shown_at = :at WHERE submission_id = :id AND shown_at IS NULL', {
+      id: row.id,
+      at,
+    });
     writeEvent(school, by, 'handed back', aboutOf(row), { attempt }, at);
     return true;
   });

@@ -27,21 +27,22 @@ const LINES_AT_ONCE = 5000;
 
 /** Adds the lines that were written before there was a tree; once, when such a data folder is first opened. */
 export function completeTree(db: Database): void {
-  for (;;) {
-    const { leaves } = one<{ leaves: number }>(
-      db,
-      'SELECT COALESCE(MAX(idx) + 1, 0) AS leaves FROM tree_node WHERE level = 0',
-    )!;
-    const lines = all<{ idx: number; canonical: string }>(
-      db,
-      'SELECT idx, canonical FROM event WHERE idx >= ? ORDER BY idx LIMIT ?',
-      [leaves, LINES_AT_ONCE],
-    );
-    if (lines.length === 0) return;
-    together(db, () => {
-      for (const { idx, canonical } of lines) growTree(db, idx, canonical);
-    });
-  }
+  // Others may write while this reads, so each step reads what it writes on in its own transaction.
+  while (together(db, () => growSome(db))) continue;
+}
+
+function growSome(db: Database): boolean {
+  const { leaves } = one<{ leaves: number }>(
+    db,
+    'SELECT COALESCE(MAX(idx) + 1, 0) AS leaves FROM tree_node WHERE level = 0',
+  )!;
+  const lines = all<{ idx: number; canonical: string }>(
+    db,
+    'SELECT idx, canonical FROM event WHERE idx >= ? ORDER BY idx LIMIT ?',
+    [leaves, LINES_AT_ONCE],
+  );
+  for (const { idx, canonical } of lines) growTree(db, idx, canonical);
+  return lines.length > 0;
 }
 
 /** The ledger's length and the root over it, in hex; null before its first line. */

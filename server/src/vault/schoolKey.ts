@@ -1,6 +1,7 @@
 import { createPrivateKey, createPublicKey, generateKeyPairSync, sign, type KeyObject } from 'node:crypto';
 import fs from 'node:fs';
 import path from 'node:path';
+import { UnusableDatabase } from '../store/database';
 
 /** The file of the data folder that holds the school's private key; whoever has it can sign in the school's name. */
 const KEY_FILE = 'school-key.pem';
@@ -12,10 +13,20 @@ export interface SchoolKey {
   sign: (text: string) => string;
 }
 
-/** The school's signing key; made once, when the data folder is first opened, for its owner's eyes only. */
-export function openSchoolKey(folder: string): SchoolKey {
+/**
+ * The school's signing key; made once, when the data folder is first opened, for its owner's eyes only. Where a ledger is
+ * there and its key is not, throws UnusableDatabase: receipts of a new key would not match those that people have.
+ */
+export function openSchoolKey(folder: string, hasLedger: boolean): SchoolKey {
   const file = path.join(folder, KEY_FILE);
-  if (!fs.existsSync(file)) makeKey(file);
+  if (!fs.existsSync(file)) {
+    if (hasLedger)
+      throw new UnusableDatabase(
+        `The school's signing key (${KEY_FILE}) is missing from this data folder, whose ledger was signed with it. ` +
+          'Nothing was changed. Put the copy of the key that you keep back into the folder, and start again.',
+      );
+    makeKey(file);
+  }
   const key = createPrivateKey(fs.readFileSync(file));
   return {
     publicKey: rawPublicKey(key),

@@ -125,6 +125,8 @@ const sentences = {
     `Too many have come in here at once. Wait ${minutes} minutes and try again; nothing is lost.`,
   'newer-attempt': ({ attempt }) =>
     `There is a newer attempt: ${attempt}. It is shown now. Nothing was changed; look at it first.`,
+  'not-placed': () =>
+    'The student turned this in themselves, so it cannot be moved. Send it back, or ask them to turn it in again.',
   'press-used': () => 'This press was for something else. Nothing was changed; press again.',
   'nothing-to-undo': () => 'There is nothing of yours to undo here.',
   'nothing-to-redo': () => 'There is nothing that was undone last.',
@@ -185,6 +187,8 @@ export function sayPackageFault({ code, file, line, found }: ErrorDetails): stri
       return `${where}: no name`;
     case 'bad-email':
       return `${where}: ‘${found}’ is no e-mail address`;
+    case 'year-over':
+      return `${where}: the year of ‘${found}’ has ended, so nothing in this course changes. The office can extend the year.`;
     case 'two-periods':
       return `${where}: the user ‘${found}’ sits in two classes of one course`;
     default:

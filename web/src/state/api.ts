@@ -147,6 +147,7 @@ export const api = createApi({
       markSeen: change('markSeen', 'Ledger'),
       comment: change('comment', 'Submission', 'Ledger'),
       review: change('review', 'Submission', 'Ledger'),
+      movePlacing: change('movePlacing', 'Rack', 'Submission', 'Table', 'Deliveries', 'Ledger'),
       withdrawReview: change('withdrawReview', 'Submission', 'Ledger'),
       approve: change('approve', 'Submission', 'Ledger'),
       sendBack: change('sendBack', 'Submission', 'Ledger', 'Rack'),

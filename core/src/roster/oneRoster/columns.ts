@@ -116,7 +116,9 @@ export interface PackageFault {
     | 'bad-date'
     | 'no-name'
     | 'bad-email'
-    | 'two-periods';
+    | 'two-periods'
+    /** A course of a year that has ended: nothing in it changes. */
+    | 'year-over';
   /** What stands there. */
   found: string;
 }

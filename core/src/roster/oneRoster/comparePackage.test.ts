@@ -83,6 +83,24 @@ describe('comparePackage', () => {
     expect(made.every(({ known }) => known !== null)).toBe(true);
   });
 
+  test('changes nothing in courses of a year that has ended, and tells of those in which something would have changed', () => {
+    const school = applied();
+    const [left, ...stay] = school.enrolments;
+    const isOver = (courseId: CourseId) => courseId === left!.courseId;
+    const plan = comparePackage(lists(), {
+      ...school,
+      courses: school.courses.map((course) => ({ ...course, isOver: isOver(course.id) })),
+      // One is missing here and would join; somebody else is not in the package and would leave.
+      enrolments: [
+        ...stay,
+        { courseId: left!.courseId, studentId: 'u1' as PersonId, periodId: left!.periodId, left: false },
+      ],
+    });
+    expect([plan.seats, plan.leaving, plan.staff]).toEqual([[], [], []]);
+    const { title } = school.courses.find(({ id }) => isOver(id))!;
+    expect(plan.faults).toEqual([{ file: 'courses.csv', line: 0, code: 'year-over', found: title }]);
+  });
+
   test('tells who moves, leaves, comes back and has a new name', () => {
     const school = applied();
     const change = (texts: Map<string, string>) => {

@@ -10,7 +10,8 @@ import type { RosterPackage } from './readPackage';
 /** What the school has, as far as a package can change it. `outerId` is the package's own id, once one was applied. */
 export interface SchoolLists {
   years: { id: YearId; outerId: string | null; label: string; startsOn: Day; endsOn: Day }[];
-  courses: { id: CourseId; outerId: string | null; yearId: YearId; title: string }[];
+  /** `isOver`: its year has ended, so that nothing in it changes. */
+  courses: { id: CourseId; outerId: string | null; yearId: YearId; title: string; isOver?: boolean }[];
   periods: { id: PeriodId; outerId: string | null; courseId: CourseId; number: number }[];
   people: (ListedPerson & { id: PersonId; outerId: string | null; standing: Standing })[];
   staff: { courseId: CourseId; personId: PersonId; role: CourseStaffRole }[];
@@ -107,8 +108,43 @@ export function comparePackage(
   const periods = planPeriods(school, classes, courses);
   const people = planPeople(lists, school, same);
   const staff = planStaff(lists, school, classes, courses, people);
-  const seats = planSeats(lists, school, classes, courses, periods, people, faults);
-  return { years, courses, periods, people, staff, ...seats, faults };
+  const { seats, leaving } = planSeats(lists, school, classes, courses, periods, people, faults);
+  return withoutEnded(school, { years, courses, periods, people, staff, seats, leaving, faults });
+}
+
+/** Leaves out what would change in courses of years that have ended, and tells of each such course. */
+function withoutEnded(school: SchoolLists, plan: PackagePlan): PackagePlan {
+  const ended = new Set(school.courses.flatMap(({ id, isOver }) => (isOver ? [id] : [])));
+  const over = new Map(
+    plan.courses.flatMap(({ outerId, known, title }) =>
+      known !== null && ended.has(known) ? [[outerId, { known, title }]] : [],
+    ),
+  );
+  if (over.size === 0) return plan;
+  const isNew = <Change extends { course: string }>(change: Change) => over.has(change.course);
+  const touched = new Set([
+    ...plan.periods.filter((period) => period.known === null && isNew(period)).map(({ course }) => course),
+    ...[...plan.staff, ...plan.seats].filter(isNew).map(({ course }) => course),
+    ...[...over]
+      .filter(([, { known }]) => plan.leaving.some(({ courseId }) => courseId === known))
+      .map(([id]) => id),
+  ]);
+  return {
+    ...plan,
+    periods: plan.periods.filter((period) => period.known !== null || !isNew(period)),
+    staff: plan.staff.filter((change) => !isNew(change)),
+    seats: plan.seats.filter((change) => !isNew(change)),
+    leaving: plan.leaving.filter(({ courseId }) => !ended.has(courseId)),
+    faults: [
+      ...plan.faults,
+      ...[...touched].map((id) => ({
+        file: 'courses.csv',
+        line: 0,
+        code: 'year-over' as const,
+        found: over.get(id)!.title,
+      })),
+    ],
+  };
 }
 
 interface ClassGroup {

@@ -1,4 +1,4 @@
-import { useRef, useState } from 'react';
+import { Suspense, lazy, useRef, useState } from 'react';
 import { sayDuration } from '@vestibul/core';
 import { Button } from '../../parts/Button';
 import { inputClass } from '../../parts/Field';
@@ -7,6 +7,9 @@ import { tell, tellFailure } from '../../parts/Notices';
 import { mayRun } from '../../parts/places';
 import { useKeys } from '../../parts/useKeys';
 import { api, type Course, type Submission } from '../../state/api';
+
+// Few works are with the wrong student; the way to move one comes when it is asked for.
+const MoveWork = lazy(() => import('./MoveWork').then(({ MoveWork: view }) => ({ default: view })));
 
 interface ReviewPanelProps {
   submission: Submission;
@@ -20,6 +23,7 @@ interface ReviewPanelProps {
 export function ReviewPanel({ submission, course, zone, onNext }: ReviewPanelProps) {
   const params = { submissionId: submission.id };
   const [text, setText] = useState('');
+  const [moving, setMoving] = useState(false);
   const box = useRef<HTMLTextAreaElement>(null);
   const [comment, commenting] = api.useCommentMutation();
   const [review, reviewing] = api.useReviewMutation();
@@ -161,6 +165,28 @@ export function ReviewPanel({ submission, course, zone, onNext }: ReviewPanelPro
           </Button>
         </form>
       )}
+      {runs && counting.placed && counting.counts && submission.reviewedAt === null && !isBack ? (
+        <p className="text-small text-ink-2">
+          Placed here from a pile or a side door.{' '}
+          <button
+            type="button"
+            className="rounded font-semibold text-act underline"
+            onClick={() => setMoving(true)}
+          >
+            Not theirs? Move it
+          </button>
+        </p>
+      ) : null}
+      {moving ? (
+        <Suspense>
+          <MoveWork
+            course={course}
+            submission={submission}
+            attempt={attempt}
+            onClose={() => setMoving(false)}
+          />
+        </Suspense>
+      ) : null}
       {!runs ? null : (
         <div className="mt-auto grid gap-2">
           {isHeld ? (

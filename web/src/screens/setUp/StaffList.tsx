@@ -2,7 +2,7 @@ import { zodResolver } from '@hookform/resolvers/zod';
 import { useState } from 'react';
 import { useForm } from 'react-hook-form';
 import { requests } from '@vestibul/contract';
-import type { PersonId } from '@vestibul/core';
+import { mayNameStaff, type PersonId } from '@vestibul/core';
 import { Button } from '../../parts/Button';
 import { Dialog } from '../../parts/Dialog';
 import { Field, inputClass } from '../../parts/Field';
@@ -14,7 +14,7 @@ import { api, type Course } from '../../state/api';
 
 const can: Record<Course['staff'][number]['role'], string> = {
   teacher: 'has the course',
-  'co-teacher': 'can all that the teacher can, but give the course away',
+  'co-teacher': 'can do all that the teacher can, but not give the course away or name co-teachers',
   aide: 'sees everything and comments',
 };
 
@@ -51,7 +51,7 @@ export function StaffList({ course }: { course: Course }) {
                   </Button>
                 ) : null}
               </>
-            ) : keeps ? (
+            ) : keeps && mayNameStaff(course.role, person.role) ? (
               <>
                 <select
                   aria-label={`${sayName(person)} is`}

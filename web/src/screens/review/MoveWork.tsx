@@ -1,0 +1,86 @@
+import { useState } from 'react';
+import type { AssignmentId, PersonId } from '@vestibul/core';
+import { Button } from '../../parts/Button';
+import { Dialog } from '../../parts/Dialog';
+import { Field, inputClass } from '../../parts/Field';
+import { sayListName, sayName } from '../../parts/format';
+import { tell, tellFailure } from '../../parts/Notices';
+import { api, type Course, type Submission } from '../../state/api';
+
+interface MoveWorkProps {
+  course: Course;
+  submission: Submission;
+  attempt: number;
+  onClose: () => void;
+}
+
+/** Moves work that was placed with a student to whose it is and what it is for. */
+export function MoveWork({ course, submission, attempt, onClose }: MoveWorkProps) {
+  const rack = api.useReadRackQuery({ params: { courseId: course.id } });
+  const [move, { isLoading }] = api.useMovePlacingMutation();
+  const [studentId, setStudent] = useState<PersonId>(submission.student.id);
+  const [assignmentId, setAssignment] = useState<AssignmentId>(submission.assignment.id);
+  const students = (rack.data?.students ?? []).filter(({ leftAt }) => leftAt === null);
+  const isSame = studentId === submission.student.id && assignmentId === submission.assignment.id;
+  const act = async () => {
+    const { error } = await move({
+      params: { submissionId: submission.id },
+      body: { attempt, studentId, assignmentId },
+    });
+    if (error) return tellFailure(error);
+    const student = students.find(({ id }) => id === studentId);
+    tell(`Moved${student ? ` to ${sayName(student)}` : ''}.`);
+    onClose();
+  };
+  return (
+    <Dialog
+      title="Move this work"
+      description="Whose it is, and what it is for"
+      open
+      onClose={onClose}
+      className="max-w-lg"
+    >
+      <p>
+        {sayName(submission.student)} keeps nothing of it. It counts as turned in when it was brought; the
+        record keeps both lines.
+      </p>
+      <form
+        className="grid gap-4"
+        onSubmit={(event) => {
+          event.preventDefault();
+          void act();
+        }}
+      >
+        <Field label="Student">
+          <select
+            className={inputClass}
+            value={studentId}
+            onChange={(event) => setStudent(event.target.value as PersonId)}
+          >
+            {students.map((student) => (
+              <option key={student.id} value={student.id}>
+                {sayListName(student)}
+              </option>
+            ))}
+          </select>
+        </Field>
+        <Field label="Assignment">
+          <select
+            className={inputClass}
+            value={assignmentId}
+            onChange={(event) => setAssignment(event.target.value as AssignmentId)}
+          >
+            {course.assignments.map(({ id, title }) => (
+              <option key={id} value={id}>
+                {title}
+              </option>
+            ))}
+          </select>
+        </Field>
+        <Button type="submit" look="go" disabled={isSame || isLoading}>
+          Move it
+        </Button>
+      </form>
+    </Dialog>
+  );
+}
