@@ -1,90 +1,20 @@
-import { createHash, randomBytes, randomInt, randomUUID } from 'node:crypto';
+import { createHash, randomUUID } from 'node:crypto';
 import fs from 'node:fs';
 import path from 'node:path';
 import { openForReading } from './support/readDatabase';
 import { Application } from './support/Application';
+import { Device } from './support/Device';
+import { seeded, seededBytes } from './support/seeded';
+import { expectTidy } from './support/tidy';
 import { expect, test } from './support/journey';
 
 const STUDENTS = 20;
 const UPLOADS_EACH = 10;
 const KILLS = 12;
-/** How long a device goes on asking a school that does not answer; the page goes on for minutes. */
-const PATIENCE_MS = 60_000;
-
 interface Acknowledged {
   name: string;
   sha256: string;
   bytes: number;
-}
-
-/** A student's device that does not give up: every request is tried until it is answered. */
-class Device {
-  constructor(
-    private readonly school: Application,
-    private readonly cookie: string,
-  ) {}
-
-  async request(
-    method: string,
-    target: string,
-    headers: Record<string, string>,
-    body?: BodyInit,
-  ): Promise<Response> {
-    const patientUntil = Date.now() + PATIENCE_MS;
-    while (Date.now() < patientUntil) {
-      try {
-        const response = await fetch(this.school.address + target, {
-          method,
-          headers: { Origin: this.school.address, Cookie: this.cookie, ...headers },
-          ...(body === undefined ? {} : { body }),
-        });
-        const text = await response.text();
-        return new Response(response.status === 204 ? null : text, {
-          status: response.status,
-          headers: response.headers,
-        });
-      } catch {
-        // Nobody answered: the server is down, or died in the middle of it.
-        await new Promise((resolve) => setTimeout(resolve, 25));
-      }
-    }
-    throw new Error('the school did not come back');
-  }
-
-  /** Uploads by the tus protocol, going on where the server says it is, anew when it knows nothing of it. */
-  async upload(assignment: string, name: string, bytes: Buffer): Promise<string> {
-    const base64 = (text: string) => Buffer.from(text).toString('base64');
-    for (;;) {
-      const created = await this.request('POST', '/api/uploads', {
-        'Tus-Resumable': '1.0.0',
-        'Upload-Length': String(bytes.length),
-        'Upload-Metadata': `filename ${base64(name)},assignmentId ${base64(assignment)}`,
-      });
-      if (created.status !== 201) throw new Error(`refused: ${created.status} ${await created.text()}`);
-      const url = created.headers.get('location')!;
-      if (await this.sendAll(url, bytes)) return url.split('/').at(-1)!;
-    }
-  }
-
-  private async sendAll(url: string, bytes: Buffer): Promise<boolean> {
-    for (;;) {
-      const head = await this.request('HEAD', url, { 'Tus-Resumable': '1.0.0' });
-      if (head.status !== 200) return false;
-      const offset = Number(head.headers.get('upload-offset'));
-      if (offset === bytes.length) return true;
-      const part = new Uint8Array(bytes.subarray(offset, offset + 64 * 1024));
-      await this.request(
-        'PATCH',
-        url,
-        {
-          'Tus-Resumable': '1.0.0',
-          'Upload-Offset': String(offset),
-          'Content-Type': 'application/offset+octet-stream',
-        },
-        part,
-      );
-    }
-  }
 }
 
 test(`kill -9 at random moments during ${STUDENTS * UPLOADS_EACH} uploads by ${STUDENTS} students loses nothing that was acknowledged`, async () => {
@@ -95,27 +25,16 @@ test(`kill -9 at random moments during ${STUDENTS * UPLOADS_EACH} uploads by ${S
 
   let isDone = false;
   const work = Promise.all(
-    people.map(async ({ id, assignment }): Promise<Acknowledged[]> => {
-      const stranger = new Device(school, '');
-      const signedIn = await stranger.request(
-        'POST',
-        '/api/demo/session',
-        { 'Content-Type': 'application/json' },
-        JSON.stringify({ personId: id }),
-      );
-      const device = new Device(school, signedIn.headers.get('set-cookie')!.split(';')[0]!);
+    people.map(async ({ id, assignment }, who): Promise<Acknowledged[]> => {
+      const device = await Device.of(school, id);
       const acknowledged: Acknowledged[] = [];
       for (let n = 0; n < UPLOADS_EACH; n += 1) {
-        const bytes = randomBytes(randomInt(1, 300_000));
-        const upload = await device.upload(assignment, `${n}.bin`, bytes);
-        const press = JSON.stringify({ key: randomUUID(), uploadIds: [upload] });
+        const seed = who * UPLOADS_EACH + n;
+        const bytes = seededBytes(seed, seeded(seed)(1, 300_000));
+        const upload = await device.upload({ assignmentId: assignment }, `${n}.bin`, bytes);
+        const press = { key: randomUUID(), uploadIds: [upload] };
         for (;;) {
-          const answer = await device.request(
-            'POST',
-            `/api/assignments/${assignment}/turn-ins`,
-            { 'Content-Type': 'application/json' },
-            press,
-          );
+          const answer = await device.send('POST', `/api/assignments/${assignment}/turn-ins`, press);
           const data = (await answer.json()) as { pieces: Acknowledged[]; error?: { code: string } };
           if (data.error?.code === 'still-arriving') continue;
           expect(answer.status, JSON.stringify(data)).toBe(200);
@@ -129,9 +48,10 @@ test(`kill -9 at random moments during ${STUDENTS * UPLOADS_EACH} uploads by ${S
   ).finally(() => {
     isDone = true;
   });
+  const wait = seeded(11);
   let kills = 0;
   while (!isDone && kills < KILLS) {
-    await new Promise((resolve) => setTimeout(resolve, randomInt(50, 900)));
+    await new Promise((resolve) => setTimeout(resolve, wait(50, 900)));
     if (isDone) break;
     await school.kill();
     kills += 1;
@@ -162,6 +82,7 @@ test(`kill -9 at random moments during ${STUDENTS * UPLOADS_EACH} uploads by ${S
   console.log(
     `${acknowledged.length} uploads acknowledged over ${kills} kills; all in their slots, nothing else`,
   );
+  expectTidy(school.folder);
   await school.close();
 });
 

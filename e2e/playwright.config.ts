@@ -16,8 +16,8 @@ export default defineConfig({
   reporter: [['list']],
   // Servers that are killed and started over and over take both cores from whatever runs beside them.
   projects: [
-    { name: 'journeys', testIgnore: 'kill.spec.ts' },
-    { name: 'kill', testMatch: 'kill.spec.ts', dependencies: ['journeys'] },
+    { name: 'journeys', testIgnore: ['kill.spec.ts', 'trouble.spec.ts'] },
+    { name: 'kill', testMatch: ['kill.spec.ts', 'trouble.spec.ts'], dependencies: ['journeys'] },
   ],
   use: {
     viewport: { width: 1280, height: 800 },

@@ -10,21 +10,33 @@ export interface ApplicationOptions {
   demo?: boolean;
   /** With a post that catches every letter; `letters` reads them. */
   mail?: boolean;
+  /** Where its data folder is made; a temporary folder of the machine when not named. */
+  within?: string;
+  /** More of its surroundings. */
+  env?: Record<string, string>;
 }
 
 /** The built application as a process of its own, on a data folder of its own, that can be killed and started again. */
 export class Application {
   address = '';
   output = '';
-  readonly folder = fs.mkdtempSync(path.join(os.tmpdir(), 'vestibul-e2e-'));
+  readonly folder: string;
+  /** More of its surroundings, from its next start on. */
+  env: Record<string, string>;
   #child: ChildProcess | null = null;
   #port = 0;
   #mail: { child: ChildProcess; smtp: string; page: string } | null = null;
 
-  private constructor(private readonly demo: boolean) {}
+  private constructor(
+    private readonly demo: boolean,
+    { within = os.tmpdir(), env = {} }: ApplicationOptions,
+  ) {
+    this.folder = fs.mkdtempSync(path.join(within, 'vestibul-e2e-'));
+    this.env = env;
+  }
 
   static async start(options: ApplicationOptions = {}): Promise<Application> {
-    const application = new Application(options.demo ?? false);
+    const application = new Application(options.demo ?? false, options);
     if (options.template) fs.cpSync(options.template, application.folder, { recursive: true });
     if (options.mail) application.#mail = await openMail();
     await application.run();
@@ -43,6 +55,7 @@ export class Application {
         VESTIBUL_LOG: 'warn',
         VESTIBUL_KEEP_FREE: '0',
         ...(this.#mail ? { VESTIBUL_SMTP: this.#mail.smtp } : {}),
+        ...this.env,
       },
       stdio: ['ignore', 'pipe', 'pipe', 'ipc'],
     });

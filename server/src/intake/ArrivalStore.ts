@@ -69,6 +69,7 @@ export class ArrivalStore extends FileStore {
         }
         checking?.update(chunk);
         end += chunk.length;
+        school.room.wrote(id, chunk.length);
         if ((!grows || end <= room) && end - looked < LOOK_EVERY) return done(null, chunk);
         makeRoom().then(() => done(null, chunk), done);
       },
@@ -78,7 +79,6 @@ export class ArrivalStore extends FileStore {
     try {
       await pipeline(readable.pipe(counting), fs.createWriteStream(file, { flags: 'r+', start: offset }));
       if (checking && !checking.digest().equals(checksum.digest)) throw new Failure('checksum-differs');
-      school.room.wrote(id, end - offset);
       return end;
     } catch (error) {
       // Of a chunk that says what it is nothing is kept unless it is that, also of one that was cut off.
@@ -90,7 +90,8 @@ export class ArrivalStore extends FileStore {
         ({ size }) => size - offset,
         () => 0,
       );
-      school.room.wrote(id, Math.max(0, came));
+      // What did not reach the disk is promised still.
+      school.room.unwrote(id, end - offset - Math.max(0, came));
       if (error instanceof Failure || isDiskFull(error)) throw error;
       throw ERRORS.FILE_WRITE_ERROR;
     }

@@ -39,6 +39,11 @@ export class Room {
     this.#add(id, -Math.min(bytes, this.#open.get(id) ?? 0));
   }
 
+  /** Bytes that were on their way to the disk did not reach it. */
+  unwrote(id: string, bytes: number): void {
+    if (this.#open.has(id)) this.#add(id, bytes);
+  }
+
   /** What a file on its way was promised is free again. */
   forget(id: string): void {
     this.#add(id, -(this.#open.get(id) ?? 0));
@@ -63,6 +68,7 @@ export class Room {
   }
 
   #add(id: string, bytes: number): void {
+    if (bytes === 0) return;
     this.#open.set(id, (this.#open.get(id) ?? 0) + bytes);
     Atomics.add(this.#promised, 0, BigInt(bytes));
   }
@@ -70,14 +76,13 @@ export class Room {
 
 /** Bytes of all files in a folder and below it. */
 async function bytesIn(folder: string): Promise<number> {
-  let bytes = 0;
+  // What has two names for a moment, on its way and in the vault, is there once.
+  const sizes = new Map<number, number>();
   for (const entry of await fsp.readdir(folder, { withFileTypes: true, recursive: true })) {
     if (!entry.isFile()) continue;
     // A file that is gone in this moment takes no room.
-    bytes += await fsp.stat(`${entry.parentPath}/${entry.name}`).then(
-      ({ size }) => size,
-      () => 0,
-    );
+    const stats = await fsp.stat(`${entry.parentPath}/${entry.name}`).catch(() => null);
+    if (stats) sizes.set(stats.ino, stats.size);
   }
-  return bytes;
+  return [...sizes.values()].reduce((sum, size) => sum + size, 0);
 }
