@@ -89,7 +89,8 @@ export function assign(
   teacher: PersonId,
   { course, periods }: { course: CourseId; periods: PeriodId[] },
   title: string,
+  dueLocal = '2030-01-15T23:59',
 ): AssignmentId {
-  const dues = periods.map((periodId) => ({ periodId, dueLocal: '2030-01-15T23:59' }));
+  const dues = periods.map((periodId) => ({ periodId, dueLocal }));
   return makeAssignment(school, teacher, course, requests.makeAssignment.body.parse({ title, dues }));
 }

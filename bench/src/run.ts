@@ -1,6 +1,7 @@
 import fs from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
+import { measureAttack } from './attack';
 import { measureFirstLoad } from './firstLoad';
 import { measureIdentify } from './identify';
 import { measurePile } from './pile';
@@ -20,6 +21,7 @@ const measures: Readonly<Record<string, Measure>> = {
   school: measureSchool,
   upload: measureUpload,
   lastMinute: measureLastMinute,
+  attack: measureAttack,
   firstLoad: () => {
     const { lines, isWithin } = measureFirstLoad();
     if (!isWithin) process.exitCode = 1;

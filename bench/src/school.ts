@@ -1,97 +1,154 @@
-import { pathOf, routes, type RouteName } from '@vestibul/contract';
-import type { CourseId, PersonId } from '@vestibul/core';
-import { SESSION_COOKIE, readRoster, startSession, type School } from '@vestibul/server';
-import { addCourse, addStudents, addTeacher, assign, openServer, openYear } from './furnish';
+import { pathOf, routes, type Route, type RouteName } from '@vestibul/contract';
+import { SESSION_COOKIE, one, slotQuery, startSession, type RunningServer } from '@vestibul/server';
+import { openServer } from './furnish';
+import { makeLargeSchool, type Furnished, type Size } from './largeSchool';
 import { median, round } from './timing';
 
-const STUDENTS = 2000;
-const COURSES = 120;
-const TEACHERS = 30;
-const PER_COURSE = 100;
-const ASSIGNMENTS = 8;
-const RUNS = 15;
+/** A school of 2,000 people after a year of 640,000 pieces, and a tenth of it. */
+const LARGE: Size = { students: 2000, courses: 120, perCourse: 133, assignments: 40 };
+const TENTH: Size = { students: 200, courses: 12, perCourse: 133, assignments: 40 };
+const RUNS = 9;
+/** The longest that a request may take in such a school, in milliseconds. */
+const LONGEST_MS = 100;
 
-interface Furnished {
-  office: PersonId;
-  teacher: PersonId;
-  student: PersonId;
-  course: CourseId;
+type Who = 'office' | 'teacher' | 'student';
+interface Ask {
+  who: Who;
+  route: RouteName;
+  query?: string;
+  body?: unknown;
 }
-
-/** A school of so many courses, each with the same number of students and assignments, so that only the school differs. */
-function furnishSchool(school: School, courses: number, students: number): Furnished {
-  school.db.pragma('synchronous = OFF');
-  const { office, yearId } = openYear(school);
-  const teachers = Array.from({ length: Math.min(TEACHERS, courses) }, (_, n) => addTeacher(school, n));
-  const made = Array.from({ length: courses }, (_, n) => ({
-    ...addCourse(school, teachers[n % teachers.length]!, yearId, `Course ${n}`),
-    teacher: teachers[n % teachers.length]!,
-  }));
-  const all: PersonId[] = [];
-  made.forEach((course, n) => {
-    // The first courses bring the students into the school, the others are filled with them in turn.
-    const fresh = Math.max(0, Math.min(PER_COURSE, students - all.length));
-    const known = Array.from({ length: PER_COURSE - fresh }, (_, i) => all[(n * 37 + i * 13) % all.length]!);
-    addStudents(school, course.teacher, course, fresh, [...new Set(known)], all.length);
-    if (fresh > 0) all.push(...readRoster(school.db, course.course).map(({ id }) => id));
-    for (let a = 0; a < ASSIGNMENTS; a += 1) assign(school, course.teacher, course, `Work ${a}`);
-  });
-  return { office, teacher: made[0]!.teacher, student: all[0]!, course: made[0]!.course };
-}
-
-type Ask = [who: keyof Omit<Furnished, 'course'>, route: RouteName, query?: string, body?: unknown];
 
 const list = Array.from({ length: 30 }, (_, i) => `Newcomer${i};Zoë;new${i}@x.example;${(i % 5) + 1}`);
 
-/** What the screens of the set-up, Today and the calendar ask when they are opened. */
-const asks: readonly Ask[] = [
-  ['teacher', 'listCourses'],
-  ['teacher', 'readCourse'],
-  ['teacher', 'readRoster'],
-  ['teacher', 'readRack'],
-  ['teacher', 'listBlanks'],
-  ['teacher', 'readCalendar', '?from=2030-01-01&to=2030-01-31'],
-  ['office', 'listPeople'],
-  ['office', 'listYears'],
-  ['student', 'listMyAssignments'],
-  ['teacher', 'previewRoster', '', { text: ['Last;First;E-mail;Period', ...list].join('\n') }],
-];
+const inDays = (days: number) => new Date(Date.now() + days * 86_400_000).toISOString().slice(0, 10);
 
-async function timeAsks(folder: string, courses: number, students: number): Promise<number[]> {
-  const running = await openServer(folder);
-  const furnished = furnishSchool(running.school, courses, students);
-  const times: number[] = [];
-  for (const [who, route, query = '', body] of asks) {
-    const cookie = `${SESSION_COOKIE}=${startSession(running.school, furnished[who])}`;
-    const url = running.address + pathOf(route, { courseId: furnished.course }) + query;
+/** What a route is asked with, where that is more than who and where. */
+const more: Partial<Record<RouteName, { query?: string; body?: unknown }>> = {
+  readCalendar: { query: `?from=${inDays(0)}&to=${inDays(31)}` },
+  findNames: { query: '?find=kovacevic12' },
+  listPeople: { query: '?find=strom' },
+  checkNames: { query: '?subject=file' },
+  readPeopleFile: { query: '?format=csv&columns=last,first,email' },
+  previewRoster: { body: { text: ['Last;First;E-mail;Period', ...list].join('\n') } },
+  previewRenaming: { body: { subject: 'folder', rule: '{last} {first}' } },
+};
+
+/** What cannot be asked without something that a made school does not have, or goes on for ever. */
+const LEFT_OUT: ReadonlySet<RouteName> = new Set([
+  'live',
+  'readWelcome',
+  'listDemoPeople',
+  'readDoor',
+  'readDeliveryReceipt',
+  'readDelivered',
+  'readPilePiece',
+  'readPile',
+  'listAlike',
+  'readPackage',
+  'readRenaming',
+  'readBlank',
+  'listCopies',
+  'readCopy',
+  'readMyFile',
+  'readText',
+  'readUpload',
+  'readPiece',
+  'planYear',
+]);
+
+/** Every route that asks, as the first of those who may. */
+function allAsks(): Ask[] {
+  return (Object.keys(routes) as RouteName[]).flatMap((name): Ask[] => {
+    const route: Route = routes[name];
+    if (LEFT_OUT.has(name) || route.demoOnly) return [];
+    if (route.method !== 'GET' && !(name in more)) return [];
+    const people = (['teacher', 'office', 'student'] as const).filter((who) => route.who.includes(who));
+    // The office sees all of the school, so what it may ask too is asked as both.
+    const asking = route.about === 'school' ? people : people.slice(0, 1);
+    return asking.map((who) => ({ who, route: name, ...more[name] }));
+  });
+}
+
+async function timeAsks(running: RunningServer, furnished: Furnished, asks: readonly Ask[]) {
+  const { db } = running.school;
+  const submission = one<{ id: string }>(db, 'SELECT id FROM submission WHERE student_id = ? LIMIT 1', [
+    furnished.student,
+  ])!;
+  const cookies = Object.fromEntries(
+    (['office', 'teacher', 'student'] as const).map((who) => [
+      who,
+      `${SESSION_COOKIE}=${startSession(running.school, furnished[who])}`,
+    ]),
+  ) as Record<Who, string>;
+  const feeds = new Map<Who, string>();
+  for (const who of ['office', 'teacher', 'student'] as const) {
+    const answer = await fetch(running.address + pathOf('renewFeed'), {
+      method: 'POST',
+      headers: { Cookie: cookies[who], Origin: running.address },
+    });
+    feeds.set(who, ((await answer.json()) as { path: string }).path.split('/').at(-1)!);
+  }
+  const params = {
+    courseId: furnished.course,
+    assignmentId: furnished.assignment,
+    submissionId: submission.id,
+    attempt: '1',
+  };
+  const times: (number | null)[] = [];
+  for (const { who, route, query = '', body } of asks) {
+    const url = running.address + pathOf(route, { ...params, token: feeds.get(who)! }) + query;
+    let ok = true;
     const ask = async () => {
       const response = await fetch(url, {
         method: routes[route].method,
         headers: {
-          Cookie: cookie,
+          Cookie: cookies[who],
           ...(body ? { Origin: running.address, 'Content-Type': 'application/json' } : {}),
         },
         ...(body ? { body: JSON.stringify(body) } : {}),
       });
-      if (!response.ok) throw new Error(`${route}: ${response.status} ${await response.text()}`);
+      ok = response.ok;
       await response.arrayBuffer();
     };
-    await median(4, ask);
-    times.push(await median(RUNS, ask));
+    await ask();
+    times.push(ok ? await median(RUNS, ask) : null);
   }
-  await running.close();
-  return times;
+  const statement = db.prepare(`${slotQuery} WHERE s.course_id = :course`);
+  const bare = () => statement.all({ course: furnished.course, viewer: furnished.teacher });
+  await median(3, bare);
+  return { times, rackSql: await median(RUNS, bare) };
 }
 
-/** Every screen of the set-up in a large school, against the same screen in a school of one course of the same size. */
+async function measureSize(folder: string, size: Size, asks: readonly Ask[]) {
+  const running = await openServer(folder);
+  const furnished = makeLargeSchool(running.school, size);
+  const timed = await timeAsks(running, furnished, asks);
+  await running.close();
+  return { ...timed, pieces: furnished.pieces };
+}
+
+/** Every route's time in a school of 2,000 people and 640,000 pieces, against the same route in a tenth of it. */
 export async function measureSchool(folder: string): Promise<string[]> {
-  const small = await timeAsks(`${folder}-small`, 1, PER_COURSE);
-  const large = await timeAsks(`${folder}-large`, COURSES, STUDENTS);
+  const asks = allAsks();
+  const tenth = await measureSize(`${folder}-tenth`, TENTH, asks);
+  const large = await measureSize(`${folder}-large`, LARGE, asks);
+  const rack = large.times[asks.findIndex(({ route }) => route === 'readRack')]!;
+  const rows = asks.map(({ who, route }, i) => ({
+    who,
+    route,
+    ms: large.times[i]!,
+    before: tenth.times[i]!,
+  }));
   return [
-    `a school of ${STUDENTS} students and ${COURSES} courses against one of a single course of ${PER_COURSE}:`,
-    ...asks.map(
-      ([who, route], i) =>
-        `  ${route} (${who}): ${round(large[i]! / small[i]!)} × (${round(large[i]!)} ms : ${round(small[i]!)} ms)`,
-    ),
+    `a school of ${LARGE.students} students, ${LARGE.courses} courses and ${large.pieces} pieces against a tenth of it (${tenth.pieces} pieces):`,
+    ...rows
+      .toSorted((a, b) => (b.ms ?? 0) - (a.ms ?? 0))
+      .map(({ who, route, ms, before }) =>
+        ms === null
+          ? `  ${route} (${who}): refused`
+          : `  ${route} (${who}): ${round(ms / before)} × (${round(ms)} ms : ${round(before)} ms)${ms > LONGEST_MS ? ' TOO LONG' : ''}`,
+      ),
+    `  the rack of one course: ${round(rack / large.rackSql)} × its bare SQL (${round(rack)} ms : ${round(large.rackSql)} ms)`,
   ];
 }

@@ -7,6 +7,8 @@ import { findBlank } from '../store/blanks';
 import { findCopy } from '../store/copies';
 import { findOwnFile } from '../store/files';
 import { peopleFile } from '../store/roster';
+import { readFeed } from '../store/calendar';
+import { runJob } from '../threads/runJob';
 import { writeFeed } from './feed';
 import { makeReceipt } from '../store/receipts';
 import { findPiece, findSubmission } from '../store/submissions';
@@ -124,12 +126,19 @@ function sendPeople({ school, params, query, response }: Call<'readPeopleFile'>)
   response.end(`${query.format === 'vcard' ? '' : '\ufeff'}${peopleFile(school, params.courseId, query)}`);
 }
 
-function sendFeed({ school, params, response }: Call<'readFeed'>): void {
+async function sendFeed({ school, params, response }: Call<'readFeed'>): Promise<void> {
   const name = `${readSchool(school.db)?.name ?? ''}: due`;
+  // Whose it is is asked at once; a long one is written in a thread.
+  const entries = readFeed(school, params.token);
+  const input = { name, entries, stamp: school.now() };
+  const text = entries.length > LONG_FEED ? await runJob('writeFeed', input) : writeFeed(input);
   response
     .set({ 'Content-Type': 'text/calendar; charset=utf-8', 'Cache-Control': 'private, max-age=600' })
-    .end(writeFeed(school, params.token, name));
+    .end(text);
 }
+
+/** Entries that are written in no time. */
+const LONG_FEED = 100;
 
 function setDownload(response: Response, name: string, type: string): void {
   response.set({

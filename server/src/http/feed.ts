@@ -1,12 +1,20 @@
 import ical, { ICalCalendarMethod, ICalEventTransparency } from 'ical-generator';
-import type { School } from '../school';
-import { readFeed } from '../store/calendar';
+import type { Instant } from '@vestibul/core';
+import type { AnswerOf } from '@vestibul/contract';
 
 /**
  * Somebody's due times as an iCalendar (RFC 5545). Times are written in UTC, so that they are right in every zone
  * without a definition of the school's own.
  */
-export function writeFeed(school: School, token: string, name: string): string {
+export function writeFeed({
+  name,
+  entries,
+  stamp,
+}: {
+  name: string;
+  entries: AnswerOf<'readCalendar'>;
+  stamp: Instant;
+}): string {
   const calendar = ical({
     name,
     method: ICalCalendarMethod.PUBLISH,
@@ -14,12 +22,12 @@ export function writeFeed(school: School, token: string, name: string): string {
     // Calendar programs ask again this often.
     ttl: 60 * 60,
   });
-  for (const entry of readFeed(school, token)) {
+  for (const entry of entries) {
     calendar.createEvent({
       id: `${entry.assignmentId}-${entry.periods[0]!.id}@vestibul`,
       start: new Date(entry.due),
       end: new Date(entry.due),
-      stamp: new Date(school.now()),
+      stamp: new Date(stamp),
       summary: `Due: ${entry.title}`,
       description: `${entry.courseTitle}, ${entry.periods.map((period) => period.label).join(', ')}`,
       // Something due takes no time out of the day.

@@ -1,10 +1,11 @@
-import { beginYear } from '../store/beginYear';
+import { requireBeginning } from '../store/beginYear';
 import { changeCourse, listCourses, makeCourse, readCourse } from '../store/courses';
 import { makeFolders } from '../store/folders';
 import { addPeriod, changePeriod, putInGroup, setGroups } from '../store/periods';
 import { changeSchool } from '../store/school';
 import { addStaff, changeStaff, giveCourse, removeStaff } from '../store/staff';
 import { changeYear, listYears, makeYear, planYear } from '../store/years';
+import { runJob } from '../threads/runJob';
 import { caller, type Call, type JsonHandlers } from './call';
 import { change } from './change';
 import { tellStaff } from './tell';
@@ -22,9 +23,16 @@ export const setUpHandlers = {
     return {};
   },
   planYear: (call) => planYear(call.school, call.params.yearId, call.query.from, caller(call)),
-  beginYear: (call) => ({
-    courses: beginYear(call.school, caller(call), call.params.yearId, call.body.courses),
-  }),
+  // A school's worth of courses takes seconds: in a thread, with the gate held, so that reading goes on meanwhile.
+  async beginYear(call) {
+    const { school, params, body } = call;
+    const { id, standing } = caller(call);
+    requireBeginning(school, { id, standing }, params.yearId, body.courses);
+    const input = { person: { id, standing }, yearId: params.yearId, courses: body.courses };
+    return {
+      courses: await school.gate.hold(() => runJob('beginYear', { school: school.forThread, ...input })),
+    };
+  },
 
   listCourses: (call) => listCourses(call.school, caller(call)),
   makeCourse: (call) => ({ id: makeCourse(call.school, caller(call).id, call.body) }),

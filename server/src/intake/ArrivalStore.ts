@@ -12,6 +12,7 @@ import { Failure, isDiskFull } from '../failure';
 import type { School } from '../school';
 import type { Checksum } from './checksum';
 import { LOOK_EVERY } from './Room';
+import { Turns } from './Turns';
 
 interface Running {
   hash: Hash;
@@ -27,6 +28,7 @@ const STEP = 8 * 1024 ** 2;
  */
 export class ArrivalStore extends FileStore {
   readonly #running = new Map<string, Running>();
+  readonly #turns = new Turns();
 
   constructor(
     private readonly school: School,
@@ -62,17 +64,18 @@ export class ArrivalStore extends FileStore {
       await school.room.look();
     };
     const counting = new Transform({
-      transform(chunk: Buffer, _encoding, done) {
-        if (running) {
-          running.hash.update(chunk);
-          running.bytes += chunk.length;
-        }
-        checking?.update(chunk);
-        end += chunk.length;
-        school.room.wrote(id, chunk.length);
-        if ((!grows || end <= room) && end - looked < LOOK_EVERY) return done(null, chunk);
-        makeRoom().then(() => done(null, chunk), done);
-      },
+      transform: (chunk: Buffer, _encoding, done) =>
+        this.#turns.take(() => {
+          if (running) {
+            running.hash.update(chunk);
+            running.bytes += chunk.length;
+          }
+          checking?.update(chunk);
+          end += chunk.length;
+          school.room.wrote(id, chunk.length);
+          if ((!grows || end <= room) && end - looked < LOOK_EVERY) return done(null, chunk);
+          makeRoom().then(() => done(null, chunk), done);
+        }),
     });
     const file = path.join(this.directory, id);
     readable.on('error', (error) => counting.destroy(error));

@@ -13,6 +13,13 @@ import { coursesToBegin, findYear, requireOpenYear, yearOfCourse } from './years
 
 type Chosen = BodyOf<'beginYear'>['courses'][number];
 
+/** Who begins which courses in which year. */
+export interface BeginYear {
+  person: { id: PersonId; standing: string };
+  yearId: YearId;
+  courses: readonly Chosen[];
+}
+
 /**
  * Begins a year with courses of an earlier one: their rules, periods, names of groups, staff, blanks and assignments as
  * drafts, due at the times given. No student and no work comes along. All or nothing.
@@ -24,9 +31,30 @@ export function beginYear(
   courses: readonly Chosen[],
 ): CourseId[] {
   return together(school.db, () => {
-    requireOpenYear(school, findYear(school.db, yearId));
+    requireBeginning(school, person, yearId, courses);
     return courses.map((chosen) => beginCourse(school, person, yearId, chosen));
   });
+}
+
+/** Fails with `year-over`, `not-allowed` or `not-found` where somebody may not begin these courses there. */
+export function requireBeginning(
+  school: School,
+  person: { id: PersonId; standing: string },
+  yearId: YearId,
+  courses: readonly Chosen[],
+): void {
+  const { db } = school;
+  requireOpenYear(school, findYear(db, yearId));
+  const mayBegin = new Map<YearId, ReadonlySet<CourseId>>();
+  for (const { courseId, assignments } of courses) {
+    // The same right as for the plan that was shown.
+    const { id: from } = yearOfCourse(school, courseId);
+    if (!mayBegin.has(from))
+      mayBegin.set(from, new Set(coursesToBegin(db, from, person).map((course) => course.id)));
+    if (!mayBegin.get(from)!.has(courseId)) throw new Failure('not-allowed');
+    for (const { assignmentId } of assignments)
+      if (findAssignment(db, assignmentId).courseId !== courseId) throw new Failure('not-found');
+  }
 }
 
 function beginCourse(
@@ -36,13 +64,6 @@ function beginCourse(
   chosen: Chosen,
 ): CourseId {
   const { db } = school;
-  // The same right as for the plan that was shown.
-  if (
-    !coursesToBegin(db, yearOfCourse(school, chosen.courseId).id, person).some(
-      (course) => course.id === chosen.courseId,
-    )
-  )
-    throw new Failure('not-allowed');
   const { title, code, folderRule, fileRule } = findCourse(db, chosen.courseId);
   const course = insertCourse(school, person.id, { yearId, title, code, folderRule, fileRule });
   writeEvent(school, person.id, 'course begun anew', { course, year: yearId }, { from: chosen.courseId });
@@ -51,7 +72,6 @@ function beginCourse(
   copyBlanks(school, person.id, chosen.courseId, course);
   for (const { assignmentId, dues } of chosen.assignments) {
     const source = findAssignment(db, assignmentId);
-    if (source.courseId !== chosen.courseId) throw new Failure('not-found');
     copyOne(
       school,
       person.id,

@@ -128,9 +128,11 @@ export function renewFeed(db: Database, person: PersonId): string {
   return pathOfFeed(token);
 }
 
-/** Days that a feed reaches back and ahead. */
+/** Days that a feed reaches back and ahead; the office's, which has all courses, the weeks around today. */
 const FEED_BACK = 60;
 const FEED_AHEAD = 300;
+const OFFICE_BACK = 7;
+const OFFICE_AHEAD = 28;
 
 /** What a feed holds for whose it is; drafts are nobody's business but the page's. */
 export function readFeed(school: School, token: string): Entry[] {
@@ -139,6 +141,7 @@ export function readFeed(school: School, token: string): Entry[] {
   ]);
   if (!viewer) throw new Failure('not-found');
   const today = todayOf(school);
-  const rows = rowsFor(school, viewer, addDays(today, -FEED_BACK), addDays(today, FEED_AHEAD));
+  const [back, ahead] = viewer.standing === 'office' ? [OFFICE_BACK, OFFICE_AHEAD] : [FEED_BACK, FEED_AHEAD];
+  const rows = rowsFor(school, viewer, addDays(today, -back), addDays(today, ahead));
   return toEntries(rows, school.now()).filter((entry) => !entry.isDraft);
 }

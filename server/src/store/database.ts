@@ -27,7 +27,7 @@ export function openDatabase(file: string): Database {
   db.pragma('foreign_keys = ON');
   db.pragma('busy_timeout = 15000');
   // For searching names: the triggers that keep their index call it.
-  db.function('without_marks', { deterministic: true }, (text) => withoutMarks(String(text)));
+  db.function('without_marks', { deterministic: true }, (text) => plainName(String(text)));
   try {
     migrate(db, readMigrations(migrationsFolder));
   } catch (error) {
@@ -36,6 +36,9 @@ export function openDatabase(file: string): Database {
   }
   return db;
 }
+
+/** A name as it is looked for: without case and marks. */
+export const plainName = (text: string): string => withoutMarks(text).toLowerCase();
 
 export interface Migration {
   number: number;

@@ -1,22 +1,15 @@
-import {
-  withoutMarks,
-  type AssignmentId,
-  type CourseId,
-  type NameSubject,
-  type PersonId,
-  type SubmissionId,
-} from '@vestibul/core';
+import type { AssignmentId, CourseId, NameSubject, PersonId, SubmissionId } from '@vestibul/core';
 import type { AnswerOf } from '@vestibul/contract';
 import { Failure } from '../failure';
 import type { School } from '../school';
-import { all, one } from './database';
+import { all, one, plainName } from './database';
 import { listNameables, type Nameable } from './nameables';
 import { findNamed, type CourseNaming } from './naming';
 import { nameColumns, type PersonName } from './people';
 
 /** How many things a search shows. */
 const SHOWN = 20;
-/** The index goes by runs of three letters. */
+/** Fewer letters than these are in nearly every name. */
 const SHORTEST = 3;
 
 /**
@@ -24,14 +17,15 @@ const SHORTEST = 3;
  * the likeliest first. A text of fewer than three letters finds nothing.
  */
 export function findNames(school: School, course: CourseId, text: string): AnswerOf<'findNames'> {
-  const wanted = withoutMarks(text).trim();
+  const wanted = plainName(text).trim();
   if ([...wanted].length < SHORTEST) return [];
   const found = all<{ subject: NameSubject; id: string; matched: string }>(
     school.db,
+    // Of names that hold it the one in which it is most of the name, and nearest to its start, is the likeliest.
     `SELECT subject, subject_id AS id, name AS matched FROM found_name
-     WHERE found_name MATCH :text AND course_id = :course ORDER BY rank LIMIT :limit`,
-    // A phrase: what is between quotes is text and no operator; a quote in it is doubled (sqlite.org/fts5.html, 3.1).
-    { text: `"${wanted.replaceAll('"', '""')}"`, course, limit: SHOWN * 4 },
+     WHERE course_id = :course AND instr(plain, :text) > 0
+     ORDER BY length(plain), instr(plain, :text), plain LIMIT :limit`,
+    { text: wanted, course, limit: SHOWN * 4 },
   );
   const seen = new Set<string>();
   return found

@@ -7,15 +7,12 @@ import {
   type PackageId,
   type PackagePlan,
   type PersonId,
-  type RosterPackage,
-  type SchoolLists,
 } from '@vestibul/core';
 import { PAGE_SIZE, type AnswerOf, type BodyOf, type QueryOf } from '@vestibul/contract';
 import { Failure } from '../failure';
 import { newId, type School } from '../school';
 import { runJob } from '../threads/runJob';
-import { todayOf } from './years';
-import { all, one, run, type Database } from './database';
+import { one, run, type Database } from './database';
 import { findPerson } from './people';
 import { sayPlan, type SaidChange } from './sayPlan';
 
@@ -41,39 +38,6 @@ function findPackage(db: Database, id: PackageId): PackageRow {
 }
 
 /** Everything in the school that a package can change. */
-function readLists(school: School): SchoolLists {
-  const { db } = school;
-  return {
-    years: all(
-      db,
-      'SELECT id, outer_id AS outerId, label, starts_on AS startsOn, ends_on AS endsOn FROM year ORDER BY starts_on',
-    ),
-    courses: all<SchoolLists['courses'][number] & { isOver: never }>(
-      db,
-      `SELECT c.id, c.outer_id AS outerId, c.year_id AS yearId, c.title, y.ends_on < ? AS isOver
-       FROM course c JOIN year y ON y.id = c.year_id`,
-      [todayOf(school)],
-    ).map((course) => ({ ...course, isOver: Number(course.isOver) === 1 })),
-    periods: all(
-      db,
-      'SELECT h.id, h.outer_id AS outerId, h.course_id AS courseId, h.number FROM course c JOIN period h ON h.course_id = c.id',
-    ),
-    people: all(
-      db,
-      'SELECT id, outer_id AS outerId, standing, last, first, called, email, username, number FROM person WHERE sort_key >= ?',
-      [''],
-    ),
-    staff: all(
-      db,
-      'SELECT s.course_id AS courseId, s.person_id AS personId, s.role FROM course c JOIN course_staff s ON s.course_id = c.id',
-    ),
-    enrolments: all<SchoolLists['enrolments'][number] & { left: never }>(
-      db,
-      `SELECT e.course_id AS courseId, e.student_id AS studentId, e.period_id AS periodId, e.left_at IS NOT NULL AS left
-       FROM course c JOIN enrolment e ON e.course_id = c.id`,
-    ).map((seat) => ({ ...seat, left: Number(seat.left) === 1 })),
-  };
-}
 
 /** Takes a package in: it is read and compared in a thread, and nothing of the school is changed. Fails with `bad-package`. */
 export async function takePackage(school: School, by: PersonId, zip: Buffer, name: string): Promise<Summary> {
@@ -95,22 +59,33 @@ export async function takePackage(school: School, by: PersonId, zip: Buffer, nam
       lists: JSON.stringify({ lists: read.lists, faults: read.faults }),
     },
   );
-  return summaryOf(findPackage(school.db, id), sayPlan(await planOf(school, id, [])));
+  return summaryOf(findPackage(school.db, id), await saidOf(school, id));
 }
 
 type Same = BodyOf<'applyPackage'>['same'];
 
+/** Compares a package with the school in a thread. Fails with `package-gone`. */
 async function planOf(school: School, id: PackageId, same: Same): Promise<PackagePlan> {
-  const { lists, faults } = JSON.parse(findPackage(school.db, id).lists) as {
-    lists: RosterPackage;
-    faults: PackagePlan['faults'];
-  };
-  const plan = await runJob('comparePackage', {
-    lists,
-    school: readLists(school),
+  findPackage(school.db, id);
+  return runJob('comparePackage', {
+    school: school.forThread,
+    id,
     same: same.map(({ userId, personId }) => [userId, personId]),
   });
-  return { ...plan, faults: [...faults, ...plan.faults] };
+}
+
+/** The package that was looked at last, with what it would change, as long as nothing has changed since. */
+const lastSaid = new WeakMap<School, { id: PackageId; line: number; said: Promise<SaidChange[]> }>();
+
+/** What a package would change now, for its pages: compared once for all of them. */
+function saidOf(school: School, id: PackageId): Promise<SaidChange[]> {
+  const line = one<{ idx: number }>(school.db, 'SELECT MAX(idx) AS idx FROM event')!.idx;
+  const known = lastSaid.get(school);
+  if (known?.id === id && known.line === line) return known.said;
+  const said = planOf(school, id, []).then(sayPlan);
+  lastSaid.set(school, { id, line, said });
+  said.catch(() => lastSaid.delete(school));
+  return said;
 }
 
 function summaryOf(row: PackageRow, changes: readonly SaidChange[]): Summary {
@@ -128,7 +103,7 @@ export async function readPackagePage(
   id: PackageId,
   { kind, after }: QueryOf<'readPackage'>,
 ): Promise<AnswerOf<'readPackage'>> {
-  const said = sayPlan(await planOf(school, id, []));
+  const said = await saidOf(school, id);
   const changes = said.filter((change) => kind === '' || change.kind === kind);
   return {
     ...summaryOf(findPackage(school.db, id), said),
@@ -167,7 +142,7 @@ export async function applyPackage(
     );
     if (courses) {
       const row = findPackage(school.db, id);
-      return { summary: summaryOf(row, sayPlan(await planOf(school, id, []))), courses };
+      return { summary: summaryOf(row, await saidOf(school, id)), courses };
     }
   }
   throw new Failure('roster-changed');

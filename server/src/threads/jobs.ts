@@ -1,13 +1,13 @@
 import { createHash } from 'node:crypto';
 import fs from 'node:fs';
 import {
-  comparePackage,
   decodeText,
   readList,
   readPackage,
   type ListOptions,
   type CourseId,
   type PieceNote,
+  type PackageId,
   type PersonId,
   type PileId,
   type PilePieceId,
@@ -25,9 +25,12 @@ import {
   type UnpackEnd,
 } from '../pile/pileJobs';
 import type { NewPilePiece } from '../store/piles';
+import { writeFeed } from '../http/feed';
 import { findStray } from '../intake/findStray';
 import { openSchool, type School, type ThreadSchool } from '../school';
 import { applyPlan } from '../store/applyPlan';
+import { beginYear, type BeginYear } from '../store/beginYear';
+import { comparePackageWith } from '../store/packageLists';
 import { applyRenaming, findOffNames, planRenaming, undoRenaming, type Progress } from '../store/renaming';
 import { unzipTexts } from './unzipTexts';
 
@@ -98,17 +101,19 @@ export const jobs = {
     return readPackage(new Map([...files].map(([name, bytes]) => [name, decodeText(bytes)])));
   },
 
-  /** What a package would change in the school. */
-  comparePackage({
-    lists,
-    school,
-    same,
-  }: {
-    lists: Parameters<typeof comparePackage>[0];
-    school: Parameters<typeof comparePackage>[1];
-    same: [string, PersonId | null][];
-  }) {
-    return comparePackage(lists, school, new Map(same));
+  /** What a package would change in the school; both are read here. */
+  comparePackage({ school: how, id, same }: InSchool & { id: PackageId; same: [string, PersonId | null][] }) {
+    return inSchool(how, (school) => comparePackageWith(school, id, new Map(same)));
+  },
+
+  /** A calendar of many entries as a text. */
+  writeFeed(input: Parameters<typeof writeFeed>[0]): string {
+    return writeFeed(input);
+  },
+
+  /** Begins a year from an earlier one. */
+  beginYear({ school: how, person, yearId, courses }: InSchool & BeginYear): Promise<CourseId[]> {
+    return inSchool(how, (school) => beginYear(school, person, yearId, courses));
   },
 
   /** Writes what a package changes, through a connection of this thread's own. */

@@ -1,6 +1,8 @@
 import fs from 'node:fs';
 import { fileURLToPath } from 'node:url';
 import { Worker } from 'node:worker_threads';
+import type { ErrorCode, ErrorDetails } from '@vestibul/contract';
+import { Failure } from '../failure';
 import type { JobName, Jobs, Report, Tell } from './jobs';
 
 /** The built thread lies beside the built server; from source, where the tests run, it is the one built last. */
@@ -36,6 +38,8 @@ export const bounds: Record<JobName, Bounds> = {
   readList: { lane: 'short', quietMs: 60_000 },
   readPackage: { lane: 'short', quietMs: 60_000, mostGrowth: 1024 * MB },
   comparePackage: { lane: 'short' },
+  writeFeed: { lane: 'short' },
+  beginYear: { lane: 'short' },
   applyPlan: { lane: 'short' },
   planRenaming: { lane: 'short' },
   applyRenaming: { lane: 'short' },
@@ -66,7 +70,11 @@ type Answer<Name extends JobName> = Awaited<ReturnType<Jobs[Name]>>;
 type PartOf<Name extends JobName> = Parameters<Jobs[Name]> extends [unknown, Tell<infer Part>] ? Part : never;
 
 type Message<Name extends JobName> =
-  { done: number; total: number } | { part: PartOf<Name> } | { result: Answer<Name> } | { error: unknown };
+  | { done: number; total: number }
+  | { part: PartOf<Name> }
+  | { result: Answer<Name> }
+  | { failure: { code: ErrorCode; details: ErrorDetails } }
+  | { error: unknown };
 
 interface Listeners<Name extends JobName> {
   onProgress?: Report;
@@ -139,7 +147,8 @@ function runNow<Name extends JobName>(
       if ('part' in message) return onPart?.(message.part);
       leave();
       keepIdle(worker);
-      if ('error' in message) reject(message.error);
+      if ('failure' in message) reject(new Failure(message.failure.code, message.failure.details));
+      else if ('error' in message) reject(message.error);
       else resolve(message.result);
     };
     worker.on('message', onMessage).on('error', onError).on('exit', onExit);

@@ -1,4 +1,5 @@
 import { parentPort } from 'node:worker_threads';
+import { Failure } from '../failure';
 import { jobs, type JobName, type Tell } from './jobs';
 
 /** A thread that does one job after another, as they are handed to it. */
@@ -10,6 +11,9 @@ parentPort!.on('message', async ({ name, input }: { name: JobName; input: never 
     };
     parentPort!.postMessage({ result: await jobs[name](input, tell as never) });
   } catch (error) {
-    parentPort!.postMessage({ error });
+    // Of an error that is passed between threads its class and its code are lost.
+    if (error instanceof Failure)
+      parentPort!.postMessage({ failure: { code: error.code, details: error.details } });
+    else parentPort!.postMessage({ error });
   }
 });
