@@ -28,6 +28,7 @@ if (reset && isDemo) {
     'vestibul.sqlite-shm',
     'vault',
     'arriving',
+    'set-aside',
     'demo-school.json',
     'school-key.pem',
     PILE_TO_BRING,

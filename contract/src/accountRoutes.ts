@@ -29,6 +29,8 @@ export const accountRoutes = {
   listAccountNews: { method: 'GET', path: '/api/me/account-news', about: 'school', who: signedIn },
   markNewsSeen: { method: 'POST', path: '/api/me/account-news/seen', about: 'school', who: signedIn },
 
+  readTrouble: { method: 'GET', path: '/api/trouble', about: 'school', who: office },
+
   askOffice: {
     method: 'POST',
     path: '/api/courses/:courseId/account-requests',

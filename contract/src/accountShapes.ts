@@ -6,6 +6,7 @@ import {
   type PeriodId,
   type PersonId,
   type SessionId,
+  type UploadId,
 } from '@vestibul/core';
 import { personWords } from './bodies';
 import { branded, count, done, instant, listedPerson, personName, session } from './shapes';
@@ -55,6 +56,21 @@ export const accountAnswers = {
     }),
   ),
   markNewsSeen: done,
+  /** What the office is told of the machine. */
+  readTrouble: z.object({
+    isFull: z.boolean(),
+    /** Files that could not be taken in, the last first. */
+    setAside: z.array(
+      z.object({
+        id: branded<UploadId>(),
+        at: instant,
+        /** Null of what a guest brought. */
+        by: personName.nullable(),
+        originalName: z.string(),
+        bytes: count,
+      }),
+    ),
+  }),
   askOffice: done,
   makeSlips: z.object({
     slips: z.array(issuedLink.extend({ periodId: branded<PeriodId>() })),

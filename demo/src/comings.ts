@@ -1,6 +1,7 @@
 import { requests } from '@vestibul/contract';
 import type { CourseId, Instant, PersonId } from '@vestibul/core';
 import {
+  askOffice,
   comeBack,
   joinRoster,
   leaveCourse,
@@ -13,13 +14,21 @@ import {
 import { later } from './calendar';
 import type { DemoStudent } from './people';
 
-const WEEK = 7 * 86_400_000;
+const HOUR = 3_600_000;
+const WEEK = 7 * 24 * HOUR;
 
-/** Who comes and goes in the demo's year, by last name and period; weeks before now. */
-const comings: readonly { last: string; period: number; joins?: number; leaves?: number; back?: number }[] = [
+/** Who comes and goes in the demo's year, and for whom the office is asked a change, by last name and period; weeks before now. */
+const comings: readonly {
+  last: string;
+  period: number;
+  joins?: number;
+  leaves?: number;
+  back?: number;
+  asks?: { called: string };
+}[] = [
   { last: 'St. Clair', period: 2, joins: 5 },
   { last: 'Rivers', period: 4, leaves: 3 },
-  { last: 'Sørensen', period: 5, leaves: 6.5, back: 3.5 },
+  { last: 'Sørensen', period: 5, leaves: 6.5, back: 3.5, asks: { called: 'Vindi' } },
 ];
 
 const comingOf = (student: DemoStudent) =>
@@ -56,6 +65,17 @@ export function planComings(
       deeds.push({ at: later(now, -coming.leaves * WEEK), does: () => leaveCourse(school, by, course, id) });
     if (coming?.back !== undefined)
       deeds.push({ at: later(now, -coming.back * WEEK), does: () => comeBack(school, by, course, id, null) });
+    if (coming?.asks)
+      deeds.push({
+        at: later(now, -HOUR),
+        does: () =>
+          askOffice(
+            school,
+            by,
+            course,
+            requests.askOffice.body.parse({ studentId: id, wish: { ...student, ...coming.asks } }),
+          ),
+      });
     return deeds;
   });
 }

@@ -192,7 +192,10 @@ async function openCourse(
     teacher,
     requests.makeCourse.body.parse({ yearId, title: 'Field Geography', code: 'GEO', periods: meetings(now) }),
   );
-  addStaff(school, { by: teacher, role: 'teacher' }, course, { email: staff.coTeacher.email, role: 'co-teacher' });
+  addStaff(school, { by: teacher, role: 'teacher' }, course, {
+    email: staff.coTeacher.email,
+    role: 'co-teacher',
+  });
   addStaff(school, { by: teacher, role: 'teacher' }, course, { email: staff.aide.email, role: 'aide' });
 
   const periods = new Map(

@@ -10,6 +10,7 @@ export { makeCourse, setRule, readCourse } from './store/courses';
 export { makeYear } from './store/years';
 export { addStaff } from './store/staff';
 export { addPeriod, putInGroup, setGroups } from './store/periods';
+export { askOffice } from './store/accountRequests';
 export { leaveCourse, comeBack } from './store/attendance';
 export { handOut, keepBlank } from './store/blanks';
 export { moveDue } from './store/ownDues';

@@ -27,6 +27,8 @@ export interface ServerOptions {
   largestFile?: number | undefined;
   checkAnswers?: boolean | undefined;
   signInAttempts?: number | undefined;
+  /** Longest that a body may go without a byte, in milliseconds. */
+  quietBodyMs?: number | undefined;
   mail?: Mailer | null | undefined;
   /** Where the school's pages are reached, where that is not this machine's own address. */
   publicAddress?: string | undefined;
@@ -40,8 +42,11 @@ export interface RunningServer {
   close: () => Promise<void>;
 }
 
-/** Longest that a request may go without a byte, in milliseconds: a phone in a tunnel is given its time. */
+/** Longest that an answer may stand still, in milliseconds. */
 const QUIET_MS = 120_000;
+
+/** Longest that a body may go without a byte, in milliseconds: a phone in a tunnel is given its time. */
+const QUIET_BODY_MS = 60_000;
 
 /** How long requests that run are given to end when the server stops, in milliseconds. */
 const DRAIN_MS = 10_000;
@@ -98,6 +103,7 @@ export async function startServer(options: ServerOptions): Promise<RunningServer
   // A 2 GB file over a slow line takes longer than any fixed time for a whole request.
   server.requestTimeout = 0;
   server.timeout = QUIET_MS;
+  endQuietBodies(server, options.quietBodyMs ?? QUIET_BODY_MS);
   try {
     await new Promise<void>((resolve, reject) => {
       server.once('error', reject);
@@ -131,4 +137,14 @@ export async function startServer(options: ServerOptions): Promise<RunningServer
       school.close();
     },
   };
+}
+
+/** Ends the connection of whoever announces a body and then sends nothing of it. */
+function endQuietBodies(server: http.Server, quietMs: number): void {
+  server.prependListener('request', (request) => {
+    if (request.headers['transfer-encoding'] === undefined && !Number(request.headers['content-length']))
+      return;
+    request.setTimeout(quietMs);
+    request.once('end', () => request.setTimeout(QUIET_MS));
+  });
 }

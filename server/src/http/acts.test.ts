@@ -93,6 +93,7 @@ describe('what was said of an attempt stays with it', () => {
     db.exec('ALTER TABLE attempt DROP COLUMN undone_at');
     db.exec('ALTER TABLE comment DROP COLUMN shown_at');
     db.exec('DROP TABLE renaming_work');
+    db.exec('DROP INDEX trouble_by_kind');
     db.pragma('user_version = 13');
     db.close();
     await school.start();

@@ -1,3 +1,4 @@
+import { once } from 'node:events';
 import compression from 'compression';
 import express, { type Express, type NextFunction, type Request, type Response } from 'express';
 import helmet from 'helmet';
@@ -169,7 +170,8 @@ async function whileAllowed(
   const stopWatching = person ? school.rights.watch(person.id, look) : () => {};
   const looking = setInterval(look, LOOK_MS);
   try {
-    await work();
+    // The library does not always come to an end with a connection that was cut.
+    await Promise.race([work(), once(response, 'close')]);
   } finally {
     clearInterval(looking);
     stopWatching();

@@ -1,4 +1,5 @@
 import { randomUUID } from 'node:crypto';
+import { once } from 'node:events';
 import fs from 'node:fs';
 import http from 'node:http';
 import path from 'node:path';
@@ -19,6 +20,32 @@ afterEach(() => school.close());
 const inCourse = () => ({ courseId: school.course });
 const turnIn = async (who: Caller, assignment = school.assignment, name = 'a.txt') =>
   (await who.turnIn(assignment, [await who.upload(assignment, name, bytesOf(randomUUID()))])).data;
+
+test('who announces a body and then sends nothing is cut off, with a body of words as with a file', async () => {
+  const { id, url } = await mai.startUpload({ assignmentId: school.assignment }, 'slow.txt', 100);
+  const { cookie } = mai;
+  await school.restart({ quietBodyMs: 200 });
+  const { address } = school.running;
+  const send = (method: string, path: string, headers: http.OutgoingHttpHeaders) => {
+    const request = http.request(address + path, {
+      method,
+      headers: { Origin: address, Cookie: cookie ?? '', 'Content-Length': 100, ...headers },
+    });
+    request.write('{');
+    return once(request, 'response');
+  };
+  await expect(
+    send('POST', routes.signIn.path, { 'Content-Type': 'application/json' }),
+  ).rejects.toMatchObject({ code: 'ECONNRESET' });
+  await expect(
+    send('PATCH', url, {
+      'Content-Type': 'application/offset+octet-stream',
+      'Tus-Resumable': '1.0.0',
+      'Upload-Offset': 0,
+    }),
+  ).rejects.toMatchObject({ code: 'ECONNRESET' });
+  expect(await mai.offsetOf(id)).toBe(1);
+});
 
 describe('what is shown to whom', () => {
   test('a note that the staff wrote before sending work back is not shown to the student by it', async () => {

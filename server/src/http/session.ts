@@ -32,6 +32,7 @@ import {
 } from '../store/people';
 import { tellCourseChanged } from '../pile/teach';
 import { listAccountRequests, settleRequest } from '../store/accountRequests';
+import { listSetAside } from '../store/trouble';
 import {
   closeAccount,
   issueLink,
@@ -205,6 +206,10 @@ export const sessionHandlers = {
   },
   endSessions: (call) => signOutEverywhere(call.school, caller(call).id, requirePerson(call)),
   listAccountRequests: ({ school }) => listAccountRequests(school.db),
+  readTrouble: async ({ school }) => ({
+    isFull: await school.room.isFull(),
+    setAside: listSetAside(school.db),
+  }),
   settleAccountRequest(call) {
     const { school, params, body } = call;
     const { courseId, ...settled } = settleRequest(school, caller(call).id, params.requestId, body.grants);

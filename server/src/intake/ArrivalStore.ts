@@ -78,9 +78,8 @@ export class ArrivalStore extends FileStore {
         }),
     });
     const file = path.join(this.directory, id);
-    readable.on('error', (error) => counting.destroy(error));
     try {
-      await pipeline(readable.pipe(counting), fs.createWriteStream(file, { flags: 'r+', start: offset }));
+      await pipeline(readable, counting, fs.createWriteStream(file, { flags: 'r+', start: offset }));
       if (checking && !checking.digest().equals(checksum.digest)) throw new Failure('checksum-differs');
       return end;
     } catch (error) {

@@ -57,7 +57,12 @@ export class Room {
 
   /** Fails with `disk-full` where less than the reserve would stay free. */
   async look(): Promise<void> {
-    if ((await this.#free()) - this.promised < this.limits.keepFree) throw new Failure('disk-full');
+    if (await this.isFull()) throw new Failure('disk-full');
+  }
+
+  /** Whether nothing more is taken in now. */
+  async isFull(): Promise<boolean> {
+    return (await this.#free()) - this.promised < this.limits.keepFree;
   }
 
   async #free(): Promise<number> {

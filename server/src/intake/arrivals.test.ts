@@ -135,6 +135,10 @@ describe('a start over what a crash left', () => {
       { kind: 'set-aside', id },
     ]);
     expect(fs.readdirSync(path.join(school.folder, 'set-aside'))).toEqual([id]);
+    expect(await school.as('office').must('readTrouble')).toMatchObject({
+      isFull: false,
+      setAside: [{ id, by: { last: 'Đặng' }, originalName: 'broken.txt' }],
+    });
   });
 
   test('what lies among the files on their way and is none of them is cleared away', async () => {
@@ -292,5 +296,6 @@ describe('room', () => {
     const nobody = school.as(null);
     const body = { email: 'office@x.example', password: 'a long sentence' };
     expect((await nobody.call('signIn', { body })).status).toBe(200);
+    expect((await school.as('office').must('readTrouble')).isFull).toBe(true);
   });
 });

@@ -3,13 +3,13 @@ import fsp from 'node:fs/promises';
 import path from 'node:path';
 import type { Sha256, UploadId } from '@vestibul/core';
 import { runJob } from '../threads/runJob';
+import { setUploadAside } from '../store/trouble';
 import {
   findUpload,
   keepProtocol,
   listOnTheirWay,
   markArrived,
   protocolOf,
-  setUploadAside,
   type UploadRow,
 } from '../store/uploads';
 import type { School } from '../school';

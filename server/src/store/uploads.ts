@@ -266,19 +266,6 @@ export function dropUpload(school: School, id: UploadId): void {
   if (dropped === 0) throw new Failure('already-turned-in');
 }
 
-/** Notes that a file could not be taken in: it is no longer on its way, and the office is told. */
-export function setUploadAside(school: School, id: UploadId, says: string): void {
-  const at = school.now();
-  together(school.db, () => {
-    run(school.db, 'UPDATE upload SET dropped_at = :at WHERE id = :id AND dropped_at IS NULL', { id, at });
-    run(school.db, "INSERT INTO trouble (at, kind, upload_id, says) VALUES (?, 'set-aside', ?, ?)", [
-      at,
-      id,
-      says.slice(0, 500),
-    ]);
-  });
-}
-
 /** Uploads that have not arrived, for finishing after a restart what had come in whole before it. */
 export function listOnTheirWay(db: Database): UploadRow[] {
   return all<UploadRow>(

@@ -74,6 +74,7 @@ export const api = createApi({
       endSessions: change('endSessions', 'People'),
       listAccountRequests: plainRead('listAccountRequests', 'AccountRequests'),
       settleAccountRequest: change('settleAccountRequest', 'AccountRequests', 'People'),
+      readTrouble: plainRead('readTrouble'),
       askOffice: change('askOffice'),
       listMySessions: plainRead('listMySessions', 'Sessions'),
       endMySessions: change('endMySessions', 'Sessions'),

@@ -10,7 +10,7 @@ export interface Sending {
   originalName: string;
   bytes: number;
   sent: number;
-  /** `waiting`: the connection is gone and it will go on by itself. */
+  /** `waiting`: the connection or the school's room is gone, as `failure` says, and it will go on by itself. */
   status: 'queued' | 'sending' | 'waiting' | 'failed';
   uploadId: UploadId | null;
   failure: PageFailure | null;

@@ -5,7 +5,7 @@ import { api } from './api';
 import { store } from './store';
 import { added, changed, removed } from './traySlice';
 import type { QueuedFile } from './uploadQueue';
-import { CHUNK, failureOf, refusal } from './uploading';
+import { CHUNK, failureOf, passesByItself, refusal } from './uploading';
 
 /** Files sent at the same time; more would only share the same line. */
 const AT_ONCE = 3;
@@ -135,9 +135,10 @@ function makeUpload(key: string, assignmentId: AssignmentId | null, file: File):
       return ['vestibul', assignmentId ?? 'drawer', name, size, lastModified].join('|');
     },
     onShouldRetry(error) {
-      const isRefused = failureOf(error).code !== 'no-connection';
-      if (!isRefused) store.dispatch(changed({ key, status: 'waiting' }));
-      return !isRefused;
+      const failure = failureOf(error);
+      const passes = passesByItself(failure);
+      if (passes) store.dispatch(changed({ key, status: 'waiting', failure }));
+      return passes;
     },
     onUploadUrlAvailable() {
       store.dispatch(changed({ key, uploadId: uploads.get(key)?.url?.split('/').at(-1) as UploadId }));

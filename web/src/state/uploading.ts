@@ -12,6 +12,10 @@ export function refusal(file: File): PageFailure | null {
   return null;
 }
 
+/** Whether what stopped an upload ends without anybody doing something here, so that it is tried again. */
+export const passesByItself = ({ code }: PageFailure): boolean =>
+  code === 'no-connection' || code === 'disk-full';
+
 /** Why an upload stopped: the server's own code when it refused, else the connection. */
 export function failureOf(error: Error | DetailedError): PageFailure {
   const response = 'originalResponse' in error ? error.originalResponse : null;

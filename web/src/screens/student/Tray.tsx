@@ -273,7 +273,9 @@ function saySending(one: Sending): string {
     case 'sending':
       return `${Math.floor((100 * one.sent) / Math.max(1, one.bytes))} %`;
     case 'waiting':
-      return 'connection lost; it goes on by itself';
+      return one.failure?.code === 'disk-full'
+        ? 'no room at the school right now; it goes on by itself'
+        : 'connection lost; it goes on by itself';
     case 'failed':
       return sayFailure(one.failure);
   }

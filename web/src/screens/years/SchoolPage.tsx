@@ -9,6 +9,7 @@ import { PageFrame } from '../../parts/PageFrame';
 import { Read } from '../../parts/States';
 import { usePageTitle } from '../../parts/usePageTitle';
 import { api } from '../../state/api';
+import { Trouble } from './Trouble';
 import { YearForm } from './YearForm';
 
 type Year = AnswerOf<'listYears'>[number];
@@ -56,6 +57,7 @@ export function SchoolPage() {
         </>
       }
     >
+      <Trouble />
       <Read of={session}>{({ school }) => <SchoolForm key={school.name} school={school} />}</Read>
       <section className="grid gap-3">
         <h2>Years</h2>

@@ -2,7 +2,7 @@ import { Upload } from 'tus-js-client';
 import { routes } from '@vestibul/contract';
 import type { AssignmentId, RecordingKind, UploadId } from '@vestibul/core';
 import type { PageFailure } from '../../../state/contractQuery';
-import { failureOf } from '../../../state/uploading';
+import { failureOf, passesByItself } from '../../../state/uploading';
 import { GrowingFile } from './GrowingFile';
 
 /**
@@ -140,9 +140,9 @@ export class Recording {
         this.#become({ uploadId: (this.#upload.url?.split('/').at(-1) ?? null) as UploadId | null }),
       onProgress: (sent) => this.#become({ sent, waits: false }),
       onShouldRetry: (error) => {
-        const isRefused = failureOf(error).code !== 'no-connection';
-        if (!isRefused) this.#become({ waits: true });
-        return !isRefused;
+        const passes = passesByItself(failureOf(error));
+        if (passes) this.#become({ waits: true });
+        return passes;
       },
       onSuccess: () => this.#become({ isSafe: true, waits: false, sent: this.#progress.recorded }),
       onError: (error) => this.#become({ failure: failureOf(error) }),
