@@ -7,6 +7,9 @@ import { useAppDispatch } from './store';
 /** How long notices of a whole course are gathered before it is read again, in milliseconds: thirty students begin at once. */
 const GATHER_MS = 1500;
 
+/** Wait before a stream that was refused is opened again, in milliseconds. */
+const AGAIN_MS = 5000;
+
 const words = {
   published: (title: string) => `New: ‘${title}’. It stands on your Today.`,
   'handed back': (title: string) => `‘${title}’ has come back to you.`,
@@ -22,38 +25,48 @@ function tellWord({ says, title }: Extract<LiveNotice, { kind: 'word' }>): void 
 export function useLive(): void {
   const dispatch = useAppDispatch();
   useEffect(() => {
-    const stream = new EventSource(routes.live.path);
+    let stream: EventSource;
     let missedSome = false;
     let gathering: ReturnType<typeof setTimeout> | undefined;
-    stream.onopen = () => {
-      // What was told while the line was down is not told again.
-      if (missedSome)
-        dispatch(
-          api.util.invalidateTags(['Rack', 'Course', 'Roster', 'Submission', 'Mine', 'Tray', 'Ledger']),
-        );
-      missedSome = false;
+    let again: ReturnType<typeof setTimeout> | undefined;
+    const open = () => {
+      stream = new EventSource(routes.live.path);
+      stream.onopen = () => {
+        // What was told while the line was down is not told again.
+        if (missedSome)
+          dispatch(
+            api.util.invalidateTags(['Rack', 'Course', 'Roster', 'Submission', 'Mine', 'Tray', 'Ledger']),
+          );
+        missedSome = false;
+      };
+      stream.onerror = () => {
+        missedSome = true;
+        if (stream.readyState !== EventSource.CLOSED) return;
+        // Refused, so that the browser does not come back by itself: signed out elsewhere, or the server is only just starting.
+        dispatch(api.util.invalidateTags(['Session']));
+        again = setTimeout(open, AGAIN_MS);
+      };
+      stream.onmessage = (message: MessageEvent<string>) => {
+        const notice = JSON.parse(message.data) as LiveNotice;
+        if (notice.kind === 'slot') {
+          dispatch(putSlot(notice.courseId, notice.slot));
+          dispatch(api.util.invalidateTags(['Submission', 'Ledger']));
+        } else if (notice.kind === 'word') {
+          tellWord(notice);
+        } else if (notice.kind === 'mine') {
+          dispatch(api.util.invalidateTags(['Mine', 'Tray', 'Submission']));
+        } else {
+          gathering ??= setTimeout(() => {
+            gathering = undefined;
+            dispatch(api.util.invalidateTags(['Rack', 'Course', 'Roster', 'Deliveries', 'Table']));
+          }, GATHER_MS);
+        }
+      };
     };
-    stream.onerror = () => {
-      missedSome = true;
-    };
-    stream.onmessage = (message: MessageEvent<string>) => {
-      const notice = JSON.parse(message.data) as LiveNotice;
-      if (notice.kind === 'slot') {
-        dispatch(putSlot(notice.courseId, notice.slot));
-        dispatch(api.util.invalidateTags(['Submission', 'Ledger']));
-      } else if (notice.kind === 'word') {
-        tellWord(notice);
-      } else if (notice.kind === 'mine') {
-        dispatch(api.util.invalidateTags(['Mine', 'Tray', 'Submission']));
-      } else {
-        gathering ??= setTimeout(() => {
-          gathering = undefined;
-          dispatch(api.util.invalidateTags(['Rack', 'Course', 'Roster', 'Deliveries', 'Table']));
-        }, GATHER_MS);
-      }
-    };
+    open();
     return () => {
       clearTimeout(gathering);
+      clearTimeout(again);
       stream.close();
     };
   }, [dispatch]);

@@ -1,0 +1,56 @@
+import { expect, openDemo, test } from './support/journey';
+
+test('how a student signs in is the office’s to change: a teacher asks with one press, and the student is told', async ({
+  browser,
+}) => {
+  const { demo, visit } = await openDemo(browser);
+  const { page: teacher } = await visit('itamsin');
+  await teacher.getByRole('navigation', { name: 'Places' }).getByRole('link', { name: 'Set-up' }).click();
+  await teacher
+    .getByRole('navigation', { name: 'Steps of the set-up' })
+    .getByRole('link', { name: /Roster/ })
+    .click();
+  await teacher.getByLabel('Find a student').fill('Nwosu');
+  await teacher.getByRole('button', { name: 'Nwosu, open' }).click();
+  const dialog = teacher.getByRole('dialog', { name: 'Ebere Nwosu' });
+  await dialog.getByLabel('E-mail').fill('ebere@larkmoor.example');
+  await dialog.getByRole('button', { name: 'Ask the office to change it' }).click();
+  await expect(teacher.getByText('The office has been asked to change it.')).toBeVisible();
+
+  const { page: office } = await visit('office');
+  const asked = office
+    .getByRole('region', { name: 'Asked by teachers' })
+    .getByRole('listitem')
+    .filter({ hasText: 'Nwosu' });
+  await expect(asked).toContainText('e-mail: enwosu@larkmoor.example → ebere@larkmoor.example');
+  await asked.getByRole('button', { name: 'Change it', exact: true }).click();
+  await expect(asked).toBeHidden();
+
+  const { page: student } = await visit('ebere', { phone: true });
+  const news = student.getByRole('region', { name: 'Your account' });
+  await expect(news).toContainText('Your e-mail address for signing in was changed by Odile Ferncastle');
+  await news.getByRole('button', { name: 'Got it' }).click();
+  await expect(news).toBeHidden();
+  await demo.close();
+});
+
+test('a window that is signed out from elsewhere, or whose account is closed, shows the sign-in by itself', async ({
+  browser,
+}) => {
+  const { demo, visit } = await openDemo(browser);
+  const { page: here } = await visit('enwosu');
+  const { page: there } = await visit('enwosu', { phone: true });
+  await expect(there.getByRole('heading', { level: 1 })).toBeVisible();
+  await here.getByRole('button', { name: 'Ebere Nwosu: menu' }).click();
+  await here.getByRole('menuitem', { name: /^Where you are signed in/ }).click();
+  await here.getByRole('button', { name: 'Sign out everywhere else' }).click();
+  await expect(here.getByText('You are signed out everywhere else.')).toBeVisible();
+  await expect(there.getByLabel('Password')).toBeVisible();
+
+  const { page: office } = await visit('office');
+  await office.getByLabel('Find by last name').fill('Nwosu');
+  await office.getByRole('button', { name: /^close/ }).click();
+  await expect(office.getByText('The account of Ebere Nwosu is closed.')).toBeVisible();
+  await expect(here.getByLabel('Password')).toBeVisible();
+  await demo.close();
+});
