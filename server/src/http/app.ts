@@ -51,6 +51,7 @@ export interface AppOptions {
 
 /** Methods that ask and do not act. */
 const CHANGES_NOTHING: ReadonlySet<string> = new Set(['GET', 'HEAD', 'OPTIONS']);
+
 /** Puts the server together: every route of the table, each behind the same checks, and the pages. */
 export function makeApp(options: AppOptions): Express {
   const { school, log } = options;
@@ -79,14 +80,13 @@ export function makeApp(options: AppOptions): Express {
     tellOfTray(school, upload);
     goOnWithPile(school, upload);
   });
-  const tus =
-    (idOf: (params: Partial<Record<'uploadId', UploadId>>) => UploadId | null) =>
-    ({ person, visit, params, request, response }: Call<RouteName>) =>
-      whileAllowed(school, request, response, () =>
-        door.handle({ by: person?.id ?? null, visit }, idOf(params), request, response),
-      );
-  const toNew = tus(() => null);
-  const toKnown = tus(({ uploadId }) => uploadId ?? null);
+  const tus = (name: RouteName) => (call: Call<RouteName>) => {
+    const { person, visit, request, response } = call;
+    const { uploadId }: Partial<Record<'uploadId', UploadId>> = call.params;
+    return whileAllowed(school, name, call, () =>
+      door.handle({ by: person?.id ?? null, visit }, uploadId ?? null, request, response),
+    );
+  };
   const json: JsonHandlers = {
     ...sessionHandlers,
     ...setUpHandlers,
@@ -106,9 +106,9 @@ export function makeApp(options: AppOptions): Express {
     ...pileStreams,
     live: openLiveStream,
     describeUploads: ({ response }) => describeTus(response),
-    createUpload: toNew,
-    readUpload: toKnown,
-    sendUpload: toKnown,
+    createUpload: tus('createUpload'),
+    readUpload: tus('readUpload'),
+    sendUpload: tus('sendUpload'),
   };
 
   tellStreams(school);
@@ -151,13 +151,10 @@ const LOOK_MS = 2000;
 /** Does what takes long for as long as whoever asked for it may: signed out, or with the right gone, it is cut off. */
 async function whileAllowed(
   school: School,
-  request: Request,
-  response: Response,
+  name: RouteName,
+  { person, request, response }: Call<RouteName>,
   work: () => Promise<void>,
 ): Promise<void> {
-  const name = (Object.keys(routes) as RouteName[]).find(
-    (known) => routes[known].path === request.route?.path && routes[known].method === request.method,
-  )!;
   const look = () => {
     try {
       requireRole(school, name, request);
@@ -166,7 +163,6 @@ async function whileAllowed(
       response.destroy();
     }
   };
-  const person = admitted.get(request)?.person;
   const stopWatching = person ? school.rights.watch(person.id, look) : () => {};
   const looking = setInterval(look, LOOK_MS);
   try {

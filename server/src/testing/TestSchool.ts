@@ -1,5 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import fs from 'node:fs/promises';
+import http from 'node:http';
 import os from 'node:os';
 import path from 'node:path';
 import {
@@ -117,6 +118,21 @@ export class Caller {
       },
       { body: bytes },
     );
+  }
+
+  /** Opens a request that sends bytes of an upload from its start, to be written to bit by bit. */
+  openSending(url: string, headers: http.OutgoingHttpHeaders = {}): http.ClientRequest {
+    return http.request(new URL(url, this.address()), {
+      method: routes.sendUpload.method,
+      headers: {
+        Origin: this.address(),
+        Cookie: this.cookie ?? '',
+        'Tus-Resumable': '1.0.0',
+        'Upload-Offset': '0',
+        'Content-Type': 'application/offset+octet-stream',
+        ...headers,
+      },
+    });
   }
 
   /** How many bytes of an upload the server has. */
