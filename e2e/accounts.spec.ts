@@ -49,7 +49,7 @@ test('a window that is signed out from elsewhere, or whose account is closed, sh
 
   const { page: office } = await visit('office');
   await office.getByLabel('Find by last name').fill('Nwosu');
-  await office.getByRole('button', { name: /^close/ }).click();
+  await office.getByRole('button', { name: 'close : Ebere Nwosu' }).click();
   await expect(office.getByText('The account of Ebere Nwosu is closed.')).toBeVisible();
   await expect(here.getByLabel('Password')).toBeVisible();
   await demo.close();

@@ -2,6 +2,7 @@ import { randomBytes } from 'node:crypto';
 import AxeBuilder from '@axe-core/playwright';
 import { test as base, expect, type Browser, type BrowserContext, type Page } from '@playwright/test';
 import { Application } from './Application';
+import { weatherOf } from './weather';
 
 export { expect };
 
@@ -50,6 +51,7 @@ export async function openWindow(
     serviceWorkers: visit.keepsPages ? 'allow' : 'block',
     acceptDownloads: true,
   });
+  await weatherOf(context);
   const page = await context.newPage();
   const faults: string[] = [];
   page.on('pageerror', (error) => faults.push(error.message));
