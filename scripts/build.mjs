@@ -38,6 +38,7 @@ export async function buildServer(options = {}) {
       ...Object.fromEntries(places.map((place) => [`${place}/worker`, 'server/src/threads/worker.ts'])),
       'cli/vestibul': 'cli/src/main.ts',
       'bench/run': 'bench/src/run.ts',
+      'bench/sender': 'bench/src/sender.ts',
     },
     outdir: out,
     outExtension: { '.js': '.mjs' },

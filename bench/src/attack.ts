@@ -1,6 +1,5 @@
 import { fork } from 'node:child_process';
 import { randomBytes } from 'node:crypto';
-import http from 'node:http';
 import net from 'node:net';
 import path from 'node:path';
 import { fileURLToPath } from 'node:url';
@@ -11,6 +10,7 @@ import { SESSION_COOKIE, readRoster, setPasswordHash, startSession, hashPassword
 import { ZipFile } from 'yazl';
 import { buffer } from 'node:stream/consumers';
 import { addCourse, addStudents, addTeacher, assign, openServer, openYear } from './furnish';
+import { inMemory, sendFile } from './sendFile';
 import { round } from './timing';
 
 const MB = 1024 ** 2;
@@ -120,7 +120,7 @@ export async function measureAttack(folder: string): Promise<string[]> {
         body: JSON.stringify({ name: 'pile', assignmentId: assignment }),
       })
     ).json()) as { id: string };
-    await upload(address, cookie, { pileId: pile.id }, 'pile.zip', zip);
+    await sendFile(address, cookie, { filename: 'pile.zip', pileId: pile.id }, inMemory(zip));
     await post(pathOf('endSending', { pileId: pile.id }), '{}', { Cookie: cookie });
     for (;;) {
       const answer = await fetch(address + pathOf('readPile', { pileId: pile.id }), {
@@ -136,7 +136,7 @@ export async function measureAttack(folder: string): Promise<string[]> {
       students.map(({ cookie: mine }, i) => {
         const own = Buffer.from(bytes);
         own.writeUInt32LE(i, 0);
-        return upload(address, mine, { assignmentId: assignment }, `${i}.bin`, own);
+        return sendFile(address, mine, { filename: `${i}.bin`, assignmentId: assignment }, inMemory(own));
       }),
     );
   });
@@ -206,40 +206,4 @@ function zipOf(usernames: readonly string[]): Promise<Buffer> {
     zip.addBuffer(randomBytes(20_000), `${usernames[i % usernames.length]!}_${Math.floor(i / 150)}.bin`);
   zip.end();
   return buffer(zip.outputStream);
-}
-
-async function upload(
-  address: string,
-  cookie: string,
-  purpose: Record<string, string>,
-  name: string,
-  bytes: Buffer,
-): Promise<void> {
-  const base64 = (text: string) => Buffer.from(text).toString('base64');
-  const headers = { Origin: address, Cookie: cookie, 'Tus-Resumable': '1.0.0' };
-  const created = await fetch(`${address}/api/uploads`, {
-    method: 'POST',
-    headers: {
-      ...headers,
-      'Upload-Length': String(bytes.length),
-      'Upload-Metadata': [['filename', name], ...Object.entries(purpose)]
-        .map(([key, value]) => `${key} ${base64(value!)}`)
-        .join(','),
-    },
-  });
-  if (created.status !== 201) throw new Error(`upload: ${created.status} ${await created.text()}`);
-  const target = new URL(created.headers.get('location')!, address);
-  await new Promise<void>((resolve, reject) => {
-    const sending = http.request(target, {
-      method: 'PATCH',
-      headers: {
-        ...headers,
-        'Upload-Offset': '0',
-        'Content-Type': 'application/offset+octet-stream',
-        'Content-Length': bytes.length,
-      },
-    });
-    sending.on('response', (response) => response.resume().on('end', resolve)).on('error', reject);
-    sending.end(bytes);
-  });
 }

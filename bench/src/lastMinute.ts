@@ -1,12 +1,11 @@
 import { createHash, randomBytes, randomUUID } from 'node:crypto';
-import fsp from 'node:fs/promises';
-import http from 'node:http';
-import type { AddressInfo } from 'node:net';
 import path from 'node:path';
 import { pathOf } from '@vestibul/contract';
 import { instantToLocal, type AssignmentId, type Instant, type PersonId } from '@vestibul/core';
 import { SESSION_COOKIE, moveDue, readRack, readRoster, startSession } from '@vestibul/server';
 import { addCourse, addStudents, addTeacher, assign, openServer, openYear } from './furnish';
+import { openPlainServer } from './plainServer';
+import { inMemory, sendFile, sendPart } from './sendFile';
 import { round } from './timing';
 
 const STUDENTS = 150;
@@ -73,23 +72,7 @@ async function turnIn(
   assignmentId: AssignmentId,
   bytes: Uint8Array<ArrayBuffer>,
 ) {
-  const base64 = (text: string) => Buffer.from(text).toString('base64');
-  const headers = { Origin: address, Cookie: cookie, 'Tus-Resumable': '1.0.0' };
-  const created = await fetch(`${address}/api/uploads`, {
-    method: 'POST',
-    headers: {
-      ...headers,
-      'Upload-Length': String(bytes.length),
-      'Upload-Metadata': `filename ${base64('IMG_4821.bin')},assignmentId ${base64(assignmentId)}`,
-    },
-  });
-  const url = created.headers.get('location')!;
-  const sent = await fetch(address + url, {
-    method: 'PATCH',
-    headers: { ...headers, 'Upload-Offset': '0', 'Content-Type': 'application/offset+octet-stream' },
-    body: bytes,
-  });
-  if (sent.status !== 204) throw new Error(`upload: ${sent.status} ${await sent.text()}`);
+  const url = await sendFile(address, cookie, { filename: 'IMG_4821.bin', assignmentId }, inMemory(bytes));
   const answer = await fetch(address + pathOf('turnIn', { assignmentId }), {
     method: 'POST',
     headers: { Origin: address, Cookie: cookie, 'Content-Type': 'application/json' },
@@ -154,37 +137,18 @@ function sealedHashes(
   );
 }
 
-/** A plain Node server that writes, hashes and syncs what it is sent, and the same clients. */
+/** The plain server and the same clients. */
 async function measurePlain(folder: string, files: readonly Uint8Array<ArrayBuffer>[]): Promise<number> {
-  await fsp.mkdir(folder, { recursive: true });
-  let n = 0;
-  const server = http.createServer((request, response) => {
-    const file = path.join(folder, String((n += 1)));
-    const hash = createHash('sha256');
-    const take = async () => {
-      const handle = await fsp.open(file, 'w');
-      for await (const chunk of request as AsyncIterable<Buffer>) {
-        hash.update(chunk);
-        await handle.write(chunk);
-      }
-      await handle.sync();
-      await handle.close();
-      response.end(hash.digest('hex'));
-    };
-    take().catch((error: Error) => response.destroy(error));
-  });
-  await new Promise<void>((resolve) => server.listen(0, resolve));
-  const address = `http://localhost:${(server.address() as AddressInfo).port}`;
+  const { address, close } = await openPlainServer(folder);
   const started = performance.now();
   await Promise.all(
-    files.map(async (body) => {
-      const answer = await fetch(address, { method: 'POST', body });
-      if (answer.status !== 200) throw new Error('the plain server failed');
-      await answer.text();
+    files.map(async (body, i) => {
+      const headers = { 'Upload-Offset': '0', 'Upload-Length': String(body.length) };
+      if ((await sendPart(`${address}/${i}`, headers, body)) !== 204)
+        throw new Error('the plain server failed');
     }),
   );
   const ms = performance.now() - started;
-  server.closeAllConnections();
-  await new Promise((resolve) => server.close(resolve));
+  await close();
   return ms;
 }

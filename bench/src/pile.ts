@@ -9,6 +9,7 @@ import { crc32 } from 'node:zlib';
 import type { PileId } from '@vestibul/core';
 import { SESSION_COOKIE, readRoster, startSession } from '@vestibul/server';
 import { addCourse, addStudents, addTeacher, assign, openServer, openYear } from './furnish';
+import { sendFile } from './sendFile';
 import { round } from './timing';
 
 const FILES = 200;
@@ -119,36 +120,14 @@ async function writeZip(file: string, names: readonly string[]): Promise<void> {
   await out.close();
 }
 
-/** Sends a file by the resumable protocol, a part at a time. */
-async function upload(address: string, cookie: string, pile: PileId, file: string): Promise<void> {
-  const base64 = (text: string) => Buffer.from(text).toString('base64');
-  const headers = { Origin: address, Cookie: cookie, 'Tus-Resumable': '1.0.0' };
-  const { size } = await fsp.stat(file);
-  const created = await fetch(`${address}/api/uploads`, {
-    method: 'POST',
-    headers: {
-      ...headers,
-      'Upload-Length': String(size),
-      'Upload-Metadata': `filename ${base64('pile.zip')},pileId ${base64(pile)}`,
-    },
-  });
-  const url = address + created.headers.get('location')!;
+/** Sends a file of the disk, a part at a time. */
+async function upload(address: string, cookie: string, pileId: PileId, file: string): Promise<void> {
   const handle = await fsp.open(file);
   const part = Buffer.alloc(CHUNK);
-  for (let offset = 0; offset < size;) {
-    const { bytesRead } = await handle.read(part, 0, CHUNK, offset);
-    const sent = await fetch(url, {
-      method: 'PATCH',
-      headers: {
-        ...headers,
-        'Upload-Offset': String(offset),
-        'Content-Type': 'application/offset+octet-stream',
-      },
-      body: part.subarray(0, bytesRead),
-    });
-    if (sent.status !== 204) throw new Error(`upload: ${sent.status} ${await sent.text()}`);
-    offset += bytesRead;
-  }
+  const read = async (offset: number) =>
+    part.subarray(0, (await handle.read(part, 0, CHUNK, offset)).bytesRead);
+  const { size } = await handle.stat();
+  await sendFile(address, cookie, { filename: 'pile.zip', pileId }, { size, read }, CHUNK);
   await handle.close();
 }
 

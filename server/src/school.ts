@@ -24,6 +24,7 @@ import { Rights } from './live/Rights';
 import { Streams } from './live/Streams';
 import { WriteGate } from './live/WriteGate';
 import { Guessing } from './auth/Guessing';
+import { REFUSALS_AT_ONCE, Refusals } from './auth/Refusals';
 import { HashQueue } from './auth/HashQueue';
 import { DoorTally } from './auth/visits';
 
@@ -47,6 +48,8 @@ export interface SchoolOptions {
   room?: SharedArrayBuffer;
   /** Wrong guesses allowed for one account from one place in a quarter of an hour. */
   signInAttempts?: number;
+  /** Refusals that strangers of one place get without being kept back. */
+  refusalsAtOnce?: number;
   /** What sends letters; none are sent without it. */
   mail?: Mailer | null;
   /** The address of the school's pages, for letters. */
@@ -72,6 +75,7 @@ export interface School {
   streams: Streams;
   /** Limits wrong guesses of passwords. */
   guessing: Guessing;
+  refusals: Refusals;
   hashing: HashQueue;
   doorTally: DoorTally;
   /** Passed before anything is changed. */
@@ -128,6 +132,7 @@ export function openSchool(options: SchoolOptions): School {
     rights: new Rights(),
     streams: new Streams(),
     guessing: new Guessing(options.signInAttempts ?? SIGN_IN_ATTEMPTS, clock),
+    refusals: new Refusals(options.refusalsAtOnce ?? REFUSALS_AT_ONCE, clock),
     hashing: new HashQueue(),
     doorTally: new DoorTally(clock),
     mail: options.mail ?? null,

@@ -27,6 +27,7 @@ export interface ServerOptions {
   largestFile?: number | undefined;
   checkAnswers?: boolean | undefined;
   signInAttempts?: number | undefined;
+  refusalsAtOnce?: number | undefined;
   /** Longest that a body may go without a byte, in milliseconds. */
   quietBodyMs?: number | undefined;
   mail?: Mailer | null | undefined;
@@ -74,6 +75,7 @@ export async function startServer(options: ServerOptions): Promise<RunningServer
     ...(options.mostBytes === undefined ? {} : { mostBytes: options.mostBytes }),
     ...(options.largestFile === undefined ? {} : { largestFile: options.largestFile }),
     ...(options.signInAttempts === undefined ? {} : { signInAttempts: options.signInAttempts }),
+    ...(options.refusalsAtOnce === undefined ? {} : { refusalsAtOnce: options.refusalsAtOnce }),
   });
   const recovered = await recoverArrivals(school);
   if (recovered > 0)

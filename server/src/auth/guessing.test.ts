@@ -1,6 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import { Guessing, placeOf } from './Guessing';
 import { HashQueue } from './HashQueue';
+import { Refusals } from './Refusals';
 import { Tally } from './Tally';
 
 describe('placeOf', () => {
@@ -93,5 +94,26 @@ describe('HashQueue', () => {
     const refused = (await settled).filter(({ status }) => status === 'rejected');
     expect(refused.length).toBeGreaterThan(50);
     expect(await other).toBe('in');
+  });
+});
+
+describe('Refusals', () => {
+  test('a place is kept back after some, others are not; it is forgotten, and never are too many kept back', async () => {
+    let now = 0;
+    const waits: (() => void)[] = [];
+    const refusals = new Refusals(
+      3,
+      () => now,
+      () => new Promise<void>((resolve) => waits.push(resolve)),
+    );
+    for (let i = 0; i < 3; i += 1) await refusals.turn('192.0.2.7');
+    const kept = Array.from({ length: 600 }, () => refusals.turn('192.0.2.7'));
+    expect(waits).toHaveLength(500);
+    await refusals.turn('192.0.2.8');
+    for (const go of waits.splice(0)) go();
+    await Promise.all(kept);
+    now = 10_000;
+    await refusals.turn('192.0.2.7');
+    expect(waits).toHaveLength(0);
   });
 });

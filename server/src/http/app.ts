@@ -15,6 +15,7 @@ import {
   type RouteName,
 } from '@vestibul/contract';
 import { roleFor } from '../auth/access';
+import { placeOf } from '../auth/Guessing';
 import { SESSION_COOKIE, findSession } from '../auth/sessions';
 import { VISIT_COOKIE, findVisit } from '../auth/visits';
 import { Failure, isDiskFull } from '../failure';
@@ -141,7 +142,7 @@ export function makeApp(options: AppOptions): Express {
     throw new Failure('not-found');
   });
   if (options.pages) servePages(app, options.pages);
-  app.use(answerFailure(log));
+  app.use(answerFailure(school, log));
   return app;
 }
 
@@ -301,14 +302,15 @@ function servePages(app: Express, folder: string): void {
 }
 
 /** The one place that turns whatever was thrown into an answer. */
-function answerFailure(log: Logger) {
-  return (error: unknown, request: Request, response: Response, next: NextFunction): void => {
+function answerFailure(school: School, log: Logger) {
+  return async (error: unknown, request: Request, response: Response, next: NextFunction): Promise<void> => {
     if (response.headersSent) return next(error);
     const failure = asFailure(error);
     if (failure.code === 'went-wrong' || failure.code === 'bytes-missing') {
       log.error({ err: error, method: request.method, route: request.route?.path });
     }
     const answer: ErrorAnswer = { error: { code: failure.code, details: failure.details } };
+    if (!admitted.get(request)?.person) await school.refusals.turn(placeOf(request.ip));
     response.status(errorStatus[failure.code]).json(answer);
   };
 }

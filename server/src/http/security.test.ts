@@ -1,5 +1,6 @@
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import http from 'node:http';
+import { Refusals } from '../auth/Refusals';
 import { TestSchool } from '../testing/TestSchool';
 import { requireShallow } from './readBody';
 
@@ -33,6 +34,27 @@ test('sign-in attempts are limited for an account, and others go on', async () =
     error: { code: 'too-many-attempts' },
   });
   expect(await attempt('tamsin@x.example')).toMatchObject({ status: 401 });
+});
+
+test('whoever is refused over and over waits for it; who is signed in does not', async () => {
+  const { school: inner } = school.running;
+  let keepBack!: () => void;
+  let letGo!: () => void;
+  const isKeptBack = new Promise<void>((resolve) => (keepBack = resolve));
+  const usual = inner.refusals;
+  inner.refusals = new Refusals(2, Date.now, () => {
+    keepBack();
+    return new Promise<void>((resolve) => (letGo = resolve));
+  });
+  const stranger = () => school.as(null).call('listYears');
+  await stranger();
+  await stranger();
+  const third = stranger();
+  await isKeptBack;
+  expect(await school.as('office').call('listYears')).toMatchObject({ status: 200 });
+  letGo();
+  expect(await third).toMatchObject({ status: 401, error: { code: 'not-signed-in' } });
+  inner.refusals = usual;
 });
 
 test('an address without an account and one without a password are answered alike', async () => {

@@ -248,6 +248,8 @@ export class TestSchool {
       port: 0,
       keepFree: 0,
       checkAnswers: true,
+      // Tests refuse far more than any stranger is refused at once.
+      refusalsAtOnce: Infinity,
       ...this.options,
     });
   }
