@@ -134,6 +134,8 @@ test('a comment that was not kept goes along with the mark; the mark can be undo
   await panel.getByRole('button', { name: 'Undo' }).click();
   await expect(panel.getByRole('button', { name: /^Reviewed/ })).toBeVisible();
   await page.keyboard.press('r');
+  // Marked, and the next one lies on the desk.
+  await expect(panel.getByRole('heading')).not.toHaveText(name!);
   await page.getByRole('button', { name: /^Hand back \d+/ }).click();
   await expect(
     page.getByText(/^Handed back \d+ pieces? of work\.$|^Handed back \d+ pieces of work\.$/),

@@ -331,7 +331,14 @@ export const answers = {
   dropFile: done,
   addLink: z.object({ id: branded<UploadId>() }),
   startText: z.object({ id: branded<UploadId>() }),
-  readText: z.object({ title: z.string(), text: z.string(), version: count, keptAt: instant }),
+  readText: z.object({
+    title: z.string(),
+    text: z.string(),
+    version: count,
+    /** The window that wrote the last words; '' before any did. */
+    writer: z.string(),
+    keptAt: instant,
+  }),
   writeText: z.object({ version: count, keptAt: instant }),
   addFromDrawer: z.object({ added: count }),
   orderTray: done,

@@ -320,6 +320,9 @@ export const requests = {
       text: words(LONGEST_TEXT),
       /** How many times it had been kept when this was written on: what another page kept since is not written over. */
       version: z.number().int().min(0),
+      /** The window that writes, and how many times it has sent: what it sent itself before is not somebody else's. */
+      writer: z.uuid(),
+      nth: z.number().int().min(1),
     }),
   },
   addFromDrawer: { body: z.object({ fileIds: z.array(id<FileId>()).min(1).max(MOST_FILES) }) },

@@ -69,6 +69,10 @@ describe('a link', () => {
   );
 });
 
+/** Two windows that write. */
+const window1 = { writer: randomUUID(), nth: 1 };
+const window2 = { writer: randomUUID(), nth: 1 };
+
 describe('a text written here', () => {
   test('is kept word by word, sealed when it is turned in, and written over by no other window', async () => {
     const assignmentId = await assign();
@@ -77,18 +81,27 @@ describe('a text written here', () => {
     const empty = await mai.turnIn(assignmentId, [id]);
     expect([empty.status, empty.error?.code]).toEqual([400, 'empty-text']);
 
-    const first = { title: 'Log', text: 'Five **readings**.', version: 0 };
+    const first = { title: 'Log', text: 'Five', version: 0, ...window1 };
     expect((await mai.must('writeText', { params, body: first })).version).toBe(1);
-    // The same words once more, since the answer was lost on its way.
+    // The same words once more, and then more of them, since the answer was lost on its way.
     expect((await mai.must('writeText', { params, body: first })).version).toBe(1);
-    const stale = await mai.call('writeText', { params, body: { ...first, text: 'Other words.' } });
+    const more = { ...first, text: 'Five **readings**.', nth: 2 };
+    expect((await mai.must('writeText', { params, body: more })).version).toBe(2);
+    // What was sent before and comes only now is in them.
+    expect((await mai.must('writeText', { params, body: first })).version).toBe(2);
+    const other = { ...first, ...window2, text: 'Other words.' };
+    const stale = await mai.call('writeText', { params, body: other });
     expect([stale.status, stale.error?.code]).toEqual([409, 'written-elsewhere']);
-    expect(await mai.must('readText', { params })).toMatchObject({ text: 'Five **readings**.', version: 1 });
+    expect(await mai.must('readText', { params })).toMatchObject({
+      text: 'Five **readings**.',
+      version: 2,
+      writer: window1.writer,
+    });
 
     const { data } = await mai.turnIn(assignmentId, [id]);
     expect(data.pieces[0]!.name).toMatch(/\.md$/);
     expect(await (await open(teacher, data.pieces[0]!.id)).text()).toBe('Five **readings**.');
-    const late = await mai.call('writeText', { params, body: { ...first, version: 1 } });
+    const late = await mai.call('writeText', { params, body: { ...more, version: 2, nth: 3 } });
     expect([late.status, late.error?.code]).toEqual([409, 'already-turned-in']);
   });
 
@@ -96,7 +109,10 @@ describe('a text written here', () => {
     const assignmentId = await assign();
     const { id } = await mai.must('startText', { params: { assignmentId }, body: { title: 'Notes' } });
     const text = 'Đặng’s čas 🏔️\n\n- one\n- two';
-    await mai.must('writeText', { params: { uploadId: id }, body: { title: 'Notes', text, version: 0 } });
+    await mai.must('writeText', {
+      params: { uploadId: id },
+      body: { title: 'Notes', text, version: 0, ...window1 },
+    });
     await school.restart();
     expect(await mai.must('readText', { params: { uploadId: id } })).toMatchObject({ title: 'Notes', text });
   });
@@ -111,7 +127,7 @@ describe('a text written here', () => {
     // Nor is it sealed by somebody who names it in a press of their own.
     await mai.must('writeText', {
       params: { uploadId: id },
-      body: { title: 'Mine', text: 'Mine.', version: 0 },
+      body: { title: 'Mine', text: 'Mine.', version: 0, ...window1 },
     });
     expect((await school.as('chidi').turnIn(assignmentId, [id])).error?.code).toBe('upload-gone');
     const kept = one<{ sha256: string | null }>(
@@ -198,7 +214,7 @@ describe('taking back', () => {
   test('puts the pieces into the tray again, leaves nothing in, and stays on the ledger', async () => {
     const assignmentId = await assign({ afterwards: 'period' });
     const text = await mai.must('startText', { params: { assignmentId }, body: {} });
-    const body = { title: 'Log', text: 'First words.', version: 0 };
+    const body = { title: 'Log', text: 'First words.', version: 0, ...window1 };
     await mai.must('writeText', { params: { uploadId: text.id }, body });
     const file = await mai.upload(assignmentId, 'a.txt', bytesOf('a'));
     const { data: receipt } = await mai.turnIn(assignmentId, [text.id, file]);
@@ -224,7 +240,7 @@ describe('taking back', () => {
 
     // The text can be written on, and the next attempt is the second.
     const { id: again } = back.uploads[0]!;
-    const more = { title: 'Log', text: 'Second words.', version: 0 };
+    const more = { title: 'Log', text: 'Second words.', version: 0, ...window1 };
     await mai.must('writeText', { params: { uploadId: again }, body: more });
     const second = await mai.turnIn(
       assignmentId,

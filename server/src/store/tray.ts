@@ -96,8 +96,8 @@ function requireText(school: School, id: UploadId): UploadRow & { text: string; 
 }
 
 export function readText(school: School, id: UploadId): AnswerOf<'readText'> {
-  const { originalName: title, text, version, arrivedAt: keptAt } = requireText(school, id);
-  return { title, text, version, keptAt };
+  const { originalName: title, text, version, writer, arrivedAt: keptAt } = requireText(school, id);
+  return { title, text, version, writer, keptAt };
 }
 
 /**
@@ -107,18 +107,17 @@ export function readText(school: School, id: UploadId): AnswerOf<'readText'> {
 export function writeText(school: School, id: UploadId, body: BodyOf<'writeText'>): AnswerOf<'writeText'> {
   return together(school.db, () => {
     const known = requireText(school, id);
-    if (known.version !== body.version) {
-      // The same words kept twice, since the first answer was lost on its way, are no conflict.
-      if (known.text === body.text && known.originalName === body.title)
-        return { version: known.version, keptAt: known.arrivedAt };
-      throw new Failure('written-elsewhere');
-    }
+    const isOwn = known.writer === body.writer;
+    if (known.version !== body.version && !isOwn) throw new Failure('written-elsewhere');
+    // What its window has sent more of since came late, and is in those words.
+    if (isOwn && body.nth <= known.writerNth) return { version: known.version, keptAt: known.arrivedAt };
     const keptAt = school.now();
     run(
       school.db,
-      `UPDATE upload SET text = :text, original_name = :title, bytes = :bytes, version = version + 1, arrived_at = :keptAt
+      `UPDATE upload SET text = :text, original_name = :title, bytes = :bytes, version = version + 1, arrived_at = :keptAt,
+         writer = :writer, writer_nth = :nth
        WHERE id = :id`,
-      { id, text: body.text, title: body.title, bytes: Buffer.byteLength(body.text), keptAt },
+      { id, ...body, bytes: Buffer.byteLength(body.text), keptAt },
     );
     return { version: known.version + 1, keptAt };
   });

@@ -46,6 +46,9 @@ export interface UploadRow {
   /** Of a text: what is written so far, and how many times it was kept. */
   text: string | null;
   version: number;
+  /** The window that wrote its last words, and how many times it had sent. */
+  writer: string;
+  writerNth: number;
   /** Of a file on its way: what the resumable protocol knows of it, as JSON (`protocolOf`). */
   protocol: string | null;
   /** When it is removed if no more of it comes; null while it is not long since something came. */
@@ -73,7 +76,7 @@ export type ArrivedUpload = UploadRow & {
 };
 
 const columns = `id, by_id AS byId, visit_id AS visitId, assignment_id AS assignmentId, course_id AS courseId, pile_id AS pileId, kind, original_name AS originalName, bytes,
-  started_at AS startedAt, arrived_at AS arrivedAt, sha256, mime, extension, turned_in_at AS turnedInAt, dropped_at AS droppedAt, file_id AS fileId, text, version, protocol, expires_at AS expiresAt`;
+  started_at AS startedAt, arrived_at AS arrivedAt, sha256, mime, extension, turned_in_at AS turnedInAt, dropped_at AS droppedAt, file_id AS fileId, text, version, writer, writer_nth AS writerNth, protocol, expires_at AS expiresAt`;
 
 export function hasArrived(upload: UploadRow): upload is ArrivedUpload {
   return upload.arrivedAt !== null && upload.sha256 !== null;

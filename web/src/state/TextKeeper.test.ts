@@ -4,13 +4,14 @@ import type { Instant } from '@vestibul/core';
 import { TextKeeper, startOf, type Shelf } from './TextKeeper';
 
 const keptAt = '2026-11-25T08:00:00.000Z' as Instant;
-const school = (text: string, version: number): AnswerOf<'readText'> => ({
+const school = (text: string, version: number, writer = 'another'): AnswerOf<'readText'> => ({
   title: 'Log',
   text,
   version,
+  writer,
   keptAt,
 });
-const local = (text: string, version: number) => ({ title: 'Log', text, version });
+const local = (text: string, version: number) => ({ title: 'Log', text, version, writer: 'this one' });
 
 describe('startOf', () => {
   test.each([
@@ -19,6 +20,13 @@ describe('startOf', () => {
     ['the school’s, where the browser’s are in them', school('a b c', 4), local('a b', 3), 'a b c', false],
     ['both, where each has its own', school('theirs', 4), local('mine', 3), 'theirs\n\n---\n\nmine', true],
     ['the same words, sent by nobody', school('a', 4), local('a', 3), 'a', false],
+    [
+      'the browser’s, of which the school has the first',
+      school('a', 4, 'this one'),
+      local('a b', 3),
+      'a b',
+      true,
+    ],
     ['mine, where the school has none', school('', 4), local('mine', 3), 'mine', true],
   ])('%s', (_name, kept, mine, text, isUnsent) => {
     expect(startOf(kept, mine)).toEqual({ title: 'Log', text, isUnsent });
@@ -28,20 +36,22 @@ describe('startOf', () => {
 describe('TextKeeper', () => {
   /** A school that can be out of reach, and a browser's shelf. */
   function world(shelfHas: Record<string, string> = {}) {
-    const at = { text: 'a', version: 1, reachable: true, requests: 0 };
+    const at = { text: 'a', version: 1, writer: '', nth: 0, reachable: true, answers: true, requests: 0 };
     const shelf: Shelf = {
       getItem: (key) => shelfHas[key] ?? null,
       setItem: (key, value) => void (shelfHas[key] = value),
       removeItem: (key) => void delete shelfHas[key],
     };
-    const send = async ({ text, version }: BodyFor<'writeText'>) => {
+    const lost = { failure: { code: 'no-connection' as const, details: {} } };
+    const send = async ({ text, version, writer, nth }: BodyFor<'writeText'>) => {
       at.requests += 1;
-      if (!at.reachable) return { failure: { code: 'no-connection' as const, details: {} } };
-      if (version !== at.version) return { failure: { code: 'written-elsewhere' as const, details: {} } };
-      Object.assign(at, { text, version: at.version + 1 });
-      return { data: { version: at.version, keptAt } };
+      if (!at.reachable) return lost;
+      if (version !== at.version && writer !== at.writer)
+        return { failure: { code: 'written-elsewhere' as const, details: {} } };
+      Object.assign(at, { text, writer, nth, version: at.version + 1 });
+      return at.answers ? { data: { version: at.version, keptAt } } : lost;
     };
-    const open = () => new TextKeeper('t', school(at.text, at.version), send, shelf);
+    const open = () => new TextKeeper('t', school(at.text, at.version, at.writer), send, shelf);
     return { at, shelfHas, open };
   }
 
@@ -70,6 +80,21 @@ describe('TextKeeper', () => {
     expect([at.text, after.text]).toEqual(['a', 'a, written just now']);
   });
 
+  test('a lid that is closed before the answer came doubles nothing, and a lost answer is no other window', async () => {
+    const { at, open } = world();
+    const keeper = open();
+    at.answers = false;
+    keeper.write({ title: 'Log', text: 'a b' });
+    await keeper.flush();
+    expect(at.text).toBe('a b');
+    keeper.write({ title: 'Log', text: 'a b c' });
+    expect(open().start.text).toBe('a b c');
+    at.answers = true;
+    await keeper.flush();
+    expect(at).toMatchObject({ text: 'a b c', nth: 2 });
+    expect(keeper.state()).toMatchObject({ status: 'kept', elsewhere: false });
+  });
+
   test('goes on by itself when the school can be reached again', async () => {
     const { at, open } = world();
     at.reachable = false;
@@ -85,7 +110,7 @@ describe('TextKeeper', () => {
   test('writes over nothing that another window kept, and puts its words behind when asked', async () => {
     const { at, open } = world();
     const keeper = open();
-    Object.assign(at, { text: 'theirs', version: 2 });
+    Object.assign(at, { text: 'theirs', version: 2, writer: 'another' });
     keeper.write({ title: 'Log', text: 'mine' });
     await jest.advanceTimersByTimeAsync(2000);
     expect([keeper.state().elsewhere, at.text]).toEqual([true, 'theirs']);

@@ -7,8 +7,8 @@ export interface Words {
   text: string;
 }
 
-/** What the browser keeps of a text until the school has it: the words, and the version they were written on. */
-type LocalCopy = Words & { version: number };
+/** What the browser keeps of a text until the school has it: the words, the version they were written on, and by which window. */
+type LocalCopy = Words & { version: number; writer: string };
 
 /** The part of a browser's storage that is used. */
 export type Shelf = Pick<Storage, 'getItem' | 'setItem' | 'removeItem'>;
@@ -44,7 +44,9 @@ export function startOf(
 ): Words & { isUnsent: boolean } {
   const { title, text, version } = school;
   if (!local || (local.text === text && local.title === title)) return { title, text, isUnsent: false };
-  if (local.version === version) return { title: local.title, text: local.text, isUnsent: true };
+  // The school's words are this window's own where the answer to them was lost, as with a tab that is closed meanwhile.
+  if (local.version === version || local.writer === school.writer)
+    return { title: local.title, text: local.text, isUnsent: true };
   if (local.text.trim() === '' || text.includes(local.text)) return { title, text, isUnsent: false };
   return { title, text: joinTexts(text, local.text), isUnsent: true };
 }
@@ -55,6 +57,8 @@ export function startOf(
  */
 export class TextKeeper {
   readonly start: Words;
+  readonly #writer = crypto.randomUUID();
+  #sent = 0;
   #version: number;
   #unsent: Words | null;
   #running: Promise<void> | null = null;
@@ -90,7 +94,7 @@ export class TextKeeper {
   /** Keeps these words: here at once, in the school soon. */
   write(words: Words): void {
     this.#unsent = { ...words };
-    this.#keepLocal({ ...words, version: this.#version });
+    this.#keepLocal(words);
     this.#become({ status: this.#state.status === 'waiting' ? 'waiting' : 'writing' });
     this.#later(SEND_MS);
   }
@@ -117,11 +121,19 @@ export class TextKeeper {
   }
 
   async #sendOnce(words: Words): Promise<void> {
-    const sent = await this.send({ title: words.title, text: words.text, version: this.#version });
+    const { title, text } = words;
+    this.#sent += 1;
+    const sent = await this.send({
+      title,
+      text,
+      version: this.#version,
+      writer: this.#writer,
+      nth: this.#sent,
+    });
     if ('data' in sent) {
       this.#version = sent.data.version;
       const { keptAt } = sent.data;
-      this.#keepLocal(this.#unsent && { ...this.#unsent, version: this.#version });
+      this.#keepLocal(this.#unsent);
       this.#become({ status: this.#unsent ? 'writing' : 'kept', keptAt, refused: null });
       return;
     }
@@ -153,7 +165,8 @@ export class TextKeeper {
     }
   }
 
-  #keepLocal(copy: LocalCopy | null): void {
+  #keepLocal(words: Words | null): void {
+    const copy = words && { ...words, version: this.#version, writer: this.#writer };
     try {
       if (copy) this.shelf.setItem(this.key, JSON.stringify(copy));
       else this.shelf.removeItem(this.key);

@@ -59,7 +59,8 @@ export function MoveWork({ course, submission, attempt, onClose }: MoveWorkProps
           >
             {students.map((student) => (
               <option key={student.id} value={student.id}>
-                {sayListName(student)}
+                {/* Two can be called the same; their folders are not. */}
+                {`${sayListName(student)} · ${student.folderName}`}
               </option>
             ))}
           </select>
