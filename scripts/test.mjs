@@ -1,12 +1,21 @@
 // npm test: everything that must hold, from a fresh clone. The same script is what CI runs.
 import path from 'node:path';
-import { ensureBuilt, ensureChromium, ensureInstalled, must, root, say } from './tools.mjs';
+import {
+  ensureBuilt,
+  ensureChromium,
+  ensureForeignReaders,
+  ensureInstalled,
+  must,
+  root,
+  say,
+} from './tools.mjs';
 
 const node = process.execPath;
 const tool = (...parts) => path.join(root, 'node_modules', ...parts);
 
 ensureInstalled();
 const chromium = ensureChromium();
+ensureForeignReaders();
 
 say('types');
 for (const project of ['core', 'contract', 'web', 'tsconfig.node.json'])

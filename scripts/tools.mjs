@@ -126,20 +126,34 @@ export function endWith(child) {
 
 const CHROMIUM = ['/usr/bin/chromium', '/usr/bin/chromium-browser', '/usr/bin/google-chrome'];
 
+/** Whether packages of Debian can be installed here. */
+const mayInstall = () => process.getuid?.() === 0 && spawnSync('apt-get', ['--version']).status === 0;
+
+function install(...packages) {
+  const quiet = {
+    cwd: root,
+    stdio: ['ignore', 'ignore', 'inherit'],
+    env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' },
+  };
+  spawnSync('apt-get', ['update', '-qq'], quiet);
+  spawnSync('apt-get', ['install', '-y', '-qq', '--no-install-recommends', ...packages], quiet);
+}
+
+/** The readers of our formats that nobody here wrote, for tests; where they cannot be installed, those tests read with the rest. */
+export function ensureForeignReaders() {
+  const found = () => spawnSync('python3', ['-c', 'import icalendar, vobject']).status === 0;
+  if (found() || !mayInstall()) return;
+  say("installing Debian's readers of calendars and cards for the tests.");
+  install('python3-icalendar', 'python3-vobject');
+}
+
 /** Where Chromium is; Debian's is installed when there is none and this account may do that. */
 export function ensureChromium() {
   const found = () => [process.env.CHROMIUM, ...CHROMIUM].find((file) => file && fs.existsSync(file));
   if (found()) return found();
-  const mayInstall = process.getuid?.() === 0 && spawnSync('apt-get', ['--version']).status === 0;
-  if (mayInstall) {
+  if (mayInstall()) {
     say("installing Debian's Chromium for the journeys.");
-    const quiet = {
-      cwd: root,
-      stdio: ['ignore', 'ignore', 'inherit'],
-      env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' },
-    };
-    spawnSync('apt-get', ['update', '-qq'], quiet);
-    spawnSync('apt-get', ['install', '-y', '-qq', '--no-install-recommends', 'chromium'], quiet);
+    install('chromium');
   }
   return (
     found() ??

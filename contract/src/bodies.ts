@@ -56,8 +56,13 @@ export const words = (longest: number) =>
     .refine((text) => text.isWellFormed() && !UNWRITABLE.test(text), 'It holds a sign that cannot be shown')
     .normalize('NFC')
     .max(longest, `At most ${longest.toLocaleString('en')} letters`);
-export const line = (longest: number = LONGEST_FIELD) => words(longest).trim().min(1, 'Write something here');
-export const optionalLine = (longest: number = LONGEST_FIELD) => words(longest).trim().default('');
+/** Words of one line: names and titles stand in lists, file names and subjects of letters, where a line end begins something else. */
+const singleLine = (longest: number) =>
+  words(longest)
+    .trim()
+    .refine((text) => !/[\p{Cc}\u2028\u2029]/u.test(text), 'It must be one line, without tabs');
+export const line = (longest: number = LONGEST_FIELD) => singleLine(longest).min(1, 'Write something here');
+export const optionalLine = (longest: number = LONGEST_FIELD) => singleLine(longest).default('');
 export const email = z
   .string()
   .trim()

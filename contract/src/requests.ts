@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import {
   nameSubjects,
+  oneLine,
   HIGHEST_PERIOD,
   LONGEST_FIELD,
   LONGEST_LINK,
@@ -384,7 +385,7 @@ export const pathParams = {
 /** The metadata of an upload (tus `Upload-Metadata`): what it is for, and the name it came with. */
 export const uploadMetadata = z
   .object({
-    filename: z.string().min(1).max(1000),
+    filename: z.string().max(1000).transform(oneLine).pipe(z.string().min(1)),
     /** Into the tray of an assignment … */
     assignmentId: id<AssignmentId>().optional(),
     /** … or as a blank of a course … */

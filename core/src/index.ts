@@ -68,6 +68,7 @@ export { makeVisitorReader } from './identify/visitorReader';
 export type { Candidate, Coming, ComingReason, Visitor } from './identify/visitorReader';
 
 export { decodeText } from './roster/decodeText';
+export { csvForm, oneLine } from './text/cells';
 export { readTable } from './roster/readTable';
 export type { ReadTable, Separator } from './roster/readTable';
 export { columnMeanings, looksLikeEmail, recogniseColumns } from './roster/recogniseColumns';

@@ -1,4 +1,5 @@
 import { parse } from 'csv-parse/sync';
+import { unguardCell } from '../text/cells';
 
 export const separators = [',', ';', '\t'] as const;
 export type Separator = (typeof separators)[number];
@@ -41,7 +42,7 @@ export function readTable(text: string): ReadTable {
 
 /** A cell as it is kept: white space folded, control characters and half characters left out, NFC. */
 function cleanCell(cell: string): string {
-  return cell
+  return unguardCell(cell.trim())
     .replace(/\s+/g, ' ')
     .replace(/\p{Cc}|\p{Cs}/gu, '')
     .trim()

@@ -1,4 +1,5 @@
 import { stringify } from 'csv-stringify/sync';
+import { csvForm } from '../text/cells';
 import { peopleHeadings, type PeopleColumn, type PeopleFormat, type PersonOut } from './peopleColumns';
 
 /**
@@ -17,9 +18,7 @@ export function writePeople(
     {
       header: true,
       columns: columns.map((column) => ({ key: column, header: peopleHeadings[column] })),
-      delimiter: format === 'tsv' ? '\t' : ',',
-      record_delimiter: '\r\n',
-      escape_formulas: true,
+      ...csvForm(format === 'tsv' ? '\t' : ','),
     },
   );
 }

@@ -94,6 +94,7 @@ describe('what was said of an attempt stays with it', () => {
     db.exec('ALTER TABLE comment DROP COLUMN shown_at');
     db.exec('DROP TABLE renaming_work');
     db.exec('DROP INDEX trouble_by_kind');
+    for (const column of ['writer', 'writer_nth']) db.exec(`ALTER TABLE upload DROP COLUMN ${column}`);
     db.pragma('user_version = 13');
     db.close();
     await school.start();

@@ -1,3 +1,4 @@
+import { createHash } from 'node:crypto';
 import contentDisposition from 'content-disposition';
 import type { Response } from 'express';
 import type { PeopleFormat, ReceiptFile, Sha256 } from '@vestibul/core';
@@ -126,19 +127,26 @@ function sendPeople({ school, params, query, response }: Call<'readPeopleFile'>)
   response.end(`${query.format === 'vcard' ? '' : '\ufeff'}${peopleFile(school, params.courseId, query)}`);
 }
 
-async function sendFeed({ school, params, response }: Call<'readFeed'>): Promise<void> {
+async function sendFeed({ school, params, request, response }: Call<'readFeed'>): Promise<void> {
   const name = `${readSchool(school.db)?.name ?? ''}: due`;
   // Whose it is is asked at once; a long one is written in a thread.
   const entries = readFeed(school, params.token);
-  const input = { name, entries, stamp: school.now() };
+  const input = { name, entries };
   const text = entries.length > LONG_FEED ? await runJob('writeFeed', input) : writeFeed(input);
-  response
-    .set({ 'Content-Type': 'text/calendar; charset=utf-8', 'Cache-Control': 'private, max-age=600' })
-    .end(text);
+  const etag = `"${createHash('sha256').update(text).digest('base64url')}"`;
+  response.set({
+    'Content-Type': 'text/calendar; charset=utf-8',
+    'Cache-Control': 'private, max-age=600',
+    ETag: etag,
+  });
+  // RFC 9110, section 13.1.2: not sent again to a calendar program that has it already, whatever else it asks for.
+  const known = (request.get('if-none-match') ?? '').split(',').map((tag) => tag.trim().replace(/^W\//, ''));
+  if (known.includes(etag)) response.status(304).end();
+  else response.end(text);
 }
 
 /** Entries that are written in no time. */
-const LONG_FEED = 100;
+const LONG_FEED = 500;
 
 function setDownload(response: Response, name: string, type: string): void {
   response.set({

@@ -2,6 +2,7 @@ import { afterAll, beforeAll, expect, test } from '@jest/globals';
 import ICAL from 'ical.js';
 import { Temporal } from 'temporal-polyfill';
 import type { AssignmentId } from '@vestibul/core';
+import { askPython, hasPython } from '@vestibul/core/testing/python';
 import { findScans } from '../testing/findScans';
 import { TestSchool } from '../testing/TestSchool';
 
@@ -81,6 +82,8 @@ test('the feed is read by another parser, with due times that are right in every
   const response = await fetch(school.running.address + path);
   expect(response.headers.get('content-type')).toBe('text/calendar; charset=utf-8');
   const text = await response.text();
+  expect(text.endsWith('END:VCALENDAR\r\n')).toBe(true);
+  expect(text).not.toMatch(/^DTEND/m);
   for (const line of text.split('\r\n')) expect(Buffer.byteLength(line)).toBeLessThanOrEqual(75);
   const calendar = new ICAL.Component(ICAL.parse(text));
   const events = calendar.getAllSubcomponents('vevent').map((component) => new ICAL.Event(component));
@@ -104,6 +107,49 @@ test('the feed is read by another parser, with due times that are right in every
     );
   }
   expect(new Set(events.map(({ uid }) => uid)).size).toBe(events.length);
+});
+
+test('the feed says what changed and when, is the same until then, and is not sent again to who has it', async () => {
+  const teacher = school.as('teacher');
+  const { path } = await teacher.must('renewFeed');
+  const ask = (headers: Record<string, string> = {}) => fetch(school.running.address + path, { headers });
+  const eventOf = (text: string, title: string) => {
+    const calendar = new ICAL.Component(ICAL.parse(text));
+    const found = calendar
+      .getAllSubcomponents('vevent')
+      .find((event) => String(event.getFirstPropertyValue('summary')) === `Due: ${title}`)!;
+    const value = (name: string) => String(found.getFirstPropertyValue(name));
+    return { sequence: Number(value('sequence')), stamp: value('dtstamp'), modified: value('last-modified') };
+  };
+  const first = await ask();
+  const etag = first.headers.get('etag')!;
+  const before = await first.text();
+  expect(await (await ask()).text()).toBe(before);
+  const again = await ask({ 'If-None-Match': etag });
+  expect([again.status, await again.text()]).toEqual([304, '']);
+
+  const params = { assignmentId: summer };
+  const was = await teacher.must('readAssignment', { params });
+  const dues = [{ periodId: school.periods[2]!, dueLocal: `${year}-06-21T08:30` }];
+  await teacher.must('changeAssignment', { params, body: { ...was, title: 'Summer walk', dues } });
+  const changed = await ask({ 'If-None-Match': etag });
+  expect(changed.status).toBe(200);
+  const after = await changed.text();
+  const [old, now] = [eventOf(before, 'Summer walk'), eventOf(after, 'Summer walk')];
+  expect(now.sequence).toBe(old.sequence + 1);
+  expect(now.modified > old.modified || now.modified === old.modified).toBe(true);
+  expect(now.stamp).toBe(now.modified);
+  // What was not changed is word for word what it was.
+  const walk = /BEGIN:VEVENT\r\n(?:(?!END:VEVENT)[^])*Winter walk(?:(?!END:VEVENT)[^])*END:VEVENT/;
+  expect(walk.exec(after)![0]).toBe(walk.exec(before)![0]);
+  if (!hasPython('icalendar')) return;
+  const read = askPython<[string, string, string | null][]>(
+    `import icalendar,json,sys
+cal = icalendar.Calendar.from_ical(sys.stdin.buffer.read())
+print(json.dumps([[str(e['summary']), e['dtstart'].dt.isoformat(), None if e.get('dtend') is None else 'end'] for e in cal.walk('vevent')]))`,
+    after,
+  );
+  expect(read).toContainEqual(['Due: Summer walk', expect.stringMatching(`^${year}-06-21T07:30:00`), null]);
 });
 
 test('a renewed address shuts the old one, and nobody guesses one', async () => {

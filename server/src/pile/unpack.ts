@@ -1,7 +1,7 @@
 import { Transform, type Readable } from 'node:stream';
 import { crc32 } from 'node:zlib';
 import yauzl, { type Entry, type ZipFile } from 'yauzl';
-import { isLitter, pointsOutside, type Refusal } from '@vestibul/core';
+import { isLitter, oneLine, pointsOutside, type Refusal } from '@vestibul/core';
 import { isDiskFull } from '../failure';
 import { entryName } from './entryName';
 
@@ -67,7 +67,7 @@ export async function unpackZip(file: string, sink: UnpackSink, limits: UnpackLi
       place += 1;
       // A directory ends in a slash (APPNOTE.TXT 4.3.8).
       const raw = entry.fileName as unknown as Buffer;
-      const path = entryName(entry, raw);
+      const path = oneLine(entryName(entry, raw));
       const { uncompressedSize: size } = entry;
       bytes += size;
       if (!path.endsWith('/') && !sink.isKnown(here)) {

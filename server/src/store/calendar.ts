@@ -21,6 +21,9 @@ import { todayOf } from './years';
 
 type Entry = AnswerOf<'readCalendar'>[number];
 
+/** `changes`: how many times it was changed since it was first there; `changedAt`: the last time. */
+export type FeedEntry = Entry & { changes: number; changedAt: Instant };
+
 interface DueRow {
   assignmentId: AssignmentId;
   title: string;
@@ -135,7 +138,7 @@ const OFFICE_BACK = 7;
 const OFFICE_AHEAD = 28;
 
 /** What a feed holds for whose it is; drafts are nobody's business but the page's. */
-export function readFeed(school: School, token: string): Entry[] {
+export function readFeed(school: School, token: string): FeedEntry[] {
   const viewer = one<PersonRow>(school.db, `SELECT ${personColumns} FROM person p WHERE p.feed_token = ?`, [
     token,
   ]);
@@ -143,5 +146,42 @@ export function readFeed(school: School, token: string): Entry[] {
   const today = todayOf(school);
   const [back, ahead] = viewer.standing === 'office' ? [OFFICE_BACK, OFFICE_AHEAD] : [FEED_BACK, FEED_AHEAD];
   const rows = rowsFor(school, viewer, addDays(today, -back), addDays(today, ahead));
-  return toEntries(rows, school.now()).filter((entry) => !entry.isDraft);
+  return withChanges(
+    school.db,
+    toEntries(rows, school.now()).filter((entry) => !entry.isDraft),
+    viewer.id,
+  );
+}
+
+/** What is told of an entry as the ledger has it: lines about the assignment, its due times and whose the due time is. */
+function withChanges(db: Database, entries: readonly Entry[], viewer: PersonId): FeedEntry[] {
+  const byCourse = groupBy(entries, ({ courseId }) => courseId);
+  return [...byCourse.entries()].flatMap(([courseId, inCourse]) => {
+    const lines = new Map(
+      all<{ assignmentId: AssignmentId; lines: number; at: Instant }>(
+        db,
+        `SELECT assignment_id AS assignmentId, COUNT(*) AS lines, MAX(at) AS at FROM event
+         WHERE course_id = :courseId AND (student_id IS NULL OR student_id = :viewer) AND kind IN
+           ('assignment made', 'assignment changed', 'assignment copied', 'assignment published', 'due moved')
+         GROUP BY assignment_id`,
+        { courseId, viewer },
+      ).map(({ assignmentId, ...told }) => [assignmentId, told]),
+    );
+    // An entry names its course and its periods: with their names it changes too.
+    const named = one<{ lines: number; at: Instant | null }>(
+      db,
+      `SELECT COUNT(*) AS lines, MAX(at) AS at FROM event
+       WHERE course_id = ? AND kind IN ('course changed', 'period changed')`,
+      [courseId],
+    )!;
+    return inCourse.map((entry) => {
+      const own = lines.get(entry.assignmentId);
+      const at = own?.at ?? entry.due;
+      return {
+        ...entry,
+        changes: Math.max(0, (own?.lines ?? 1) - 1 + named.lines),
+        changedAt: named.at !== null && named.at > at ? named.at : at,
+      };
+    });
+  });
 }

@@ -1,6 +1,7 @@
 import { Readable, Transform } from 'node:stream';
 import { stringify } from 'csv-stringify';
 import {
+  csvForm,
   dueFor,
   nothingIn,
   stateOf,
@@ -93,8 +94,7 @@ export function streamRecord(school: School, course: CourseId): Readable {
   const csv = stringify({
     header: true,
     columns: [...recordColumns],
-    record_delimiter: '\r\n',
-    escape_formulas: true,
+    ...csvForm(),
   });
   return Readable.from(recordRows(school, course)).pipe(csv).pipe(withMark());
 }
