@@ -1,5 +1,8 @@
 import { defineConfig } from '@playwright/test';
 
+/** On a processor that is made four times slower (scripts/journeys.mjs) everything may take that much longer. */
+const patience = (process.env.VESTIBUL_WEATHER ?? '').includes('slow') ? 5 : 1;
+
 /** The journeys: Debian's Chromium against the built application, each worker with a school of its own. */
 export default defineConfig({
   testDir: '.',
@@ -8,8 +11,8 @@ export default defineConfig({
   globalSetup: './support/makeDemo.ts',
   // Guards against hanging, not measures: the walks through a dozen views take a minute on two slow cores, and a busy machine
   // can leave a page without a turn for ten seconds.
-  timeout: 180_000,
-  expect: { timeout: 30_000 },
+  timeout: 180_000 * patience,
+  expect: { timeout: 30_000 * patience },
   workers: 2,
   fullyParallel: true,
   retries: 0,
@@ -21,7 +24,7 @@ export default defineConfig({
   ],
   use: {
     viewport: { width: 1280, height: 800 },
-    actionTimeout: 30_000,
+    actionTimeout: 30_000 * patience,
     trace: 'retain-on-failure',
     launchOptions: {
       executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',

@@ -2,7 +2,7 @@ import { ZipFile } from 'yazl';
 import { madePackage, type MadeRows } from '@vestibul/core/testing';
 import type { Page } from '@playwright/test';
 import { Application } from './support/Application';
-import { expect, go, openWindow, signIn, test, toPeriod, visitDemo } from './support/journey';
+import { axeFindings, expect, go, openWindow, signIn, test, toPeriod, visitDemo } from './support/journey';
 
 const password = 'a long sentence of my own';
 
@@ -285,9 +285,24 @@ test('the office applies a package of lists; people who may be known are asked a
   await page.getByRole('button', { name: '1 to be asked about' }).click();
   await page
     .getByLabel('Who Tamsin, Imogen is')
-    .selectOption({ label: 'Imogen Tamsin itamsin@larkmoor.example' });
+    .selectOption({ label: 'Imogen Tamsin · itamsin@larkmoor.example' });
   await page.getByRole('button', { name: /^Apply/ }).click();
   await expect(page.getByText('Nothing would change')).toBeVisible();
+
+  // The same lists again: somebody has another address to sign in, and of another the row cannot be read.
+  rows.users[1]!.email = 'zoe.oluen@x.example';
+  rows.users[2]!.email = 'no address';
+  await input.setInputFiles({
+    name: 'winter.zip',
+    mimeType: 'application/zip',
+    buffer: await zipOf(madePackage(rows)),
+  });
+  await expect(page.getByText('Ölün1, Zoë is in no row that was read')).toBeVisible();
+  await page.getByRole('button', { name: '1 new address to sign in' }).click();
+  await page.getByLabel('Yes, the new address of Ölün0, Zoë').check();
+  expect(await axeFindings(page)).toEqual([]);
+  await page.getByRole('button', { name: 'Apply 1 change' }).click();
+  await expect(page.getByRole('button', { name: /new address/ })).toBeHidden();
 
   const teacher = await openWindow(browser);
   await signIn(teacher.page, school.address, 'itamsin@larkmoor.example', password);

@@ -32,6 +32,7 @@ export const errorStatus = {
   'assignment-exists': 409,
   'has-work': 409,
   'roster-changed': 409,
+  'other-package-since': 409,
   'left-course': 409,
   'has-left': 409,
   'not-here': 409,

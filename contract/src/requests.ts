@@ -350,6 +350,8 @@ export const requests = {
         .array(z.object({ userId: line(255), personId: id<PersonId>().nullable() }))
         .max(MOST_AT_ONCE)
         .default([]),
+      /** Users whose new address signs them in from now on. */
+      addresses: z.array(line(255)).max(MOST_AT_ONCE).default([]),
     }),
   },
 } as const satisfies Partial<Record<RouteName, { body?: z.ZodType; query?: z.ZodType }>>;

@@ -375,7 +375,9 @@ export const packageChange = z.object({
   period: z.string(),
   says: z.string(),
   /** Of somebody asked about: whom in the school they may be. */
-  candidates: z.array(z.object({ id: branded<PersonId>(), name: z.string(), email: z.string() })),
+  candidates: z.array(
+    z.object({ id: branded<PersonId>(), name: z.string(), email: z.string(), number: z.string() }),
+  ),
 });
 
 export const packageSummary = z.object({

@@ -85,7 +85,8 @@ export type { PeopleColumn, PeopleFormat, PersonOut } from './roster/peopleColum
 export { writePeople } from './roster/writePeople';
 export type { PackageFault, PackageFile } from './roster/oneRoster/columns';
 export { readPackage } from './roster/oneRoster/readPackage';
-export type { ReadPackage, RosterPackage } from './roster/oneRoster/readPackage';
+export type { LeftOut, ReadPackage, RosterPackage } from './roster/oneRoster/readPackage';
+export type { PackageAnswers } from './roster/oneRoster/matchPeople';
 export { comparePackage, packageChangeKinds } from './roster/oneRoster/comparePackage';
 export type { PackageChangeKind, PackagePlan, SchoolLists } from './roster/oneRoster/comparePackage';
 export { fullName } from './text/fullName';

@@ -4,6 +4,7 @@ import { madePackage, type MadeRows } from '@vestibul/core/testing';
 import type { AnswerOf, ErrorAnswer } from '@vestibul/contract';
 import type { PackageId } from '@vestibul/core';
 import { all, one } from '../store/database';
+import { PEOPLE, rows, withDifferences } from '../testing/schoolPackage';
 import { TestSchool } from '../testing/TestSchool';
 
 let school: TestSchool;
@@ -36,75 +37,6 @@ const apply = (id: PackageId, same: object[] = []) =>
   school.as('office').must('applyPackage', { params: { packageId: id }, body: { same } });
 const page = (id: PackageId, kind = '') =>
   school.as('office').must('readPackage', { params: { packageId: id }, query: { kind, after: '0' } });
-
-/** A package written by hand: two teachers, three classes, and so many students in the first two. */
-function rows(students: number): MadeRows {
-  const student = (i: number) => `s${i}`;
-  return {
-    academicSessions: [
-      {
-        sourcedId: 'y26',
-        title: '2026–27',
-        type: 'schoolYear',
-        startDate: '2026-08-25',
-        endDate: '2027-07-15',
-      },
-      {
-        sourcedId: 't1',
-        title: 'Autumn',
-        type: 'term',
-        startDate: '2026-08-25',
-        endDate: '2026-12-18',
-        parentSourcedId: 'y26',
-      },
-    ],
-    orgs: [{ sourcedId: 'o1', name: 'Larkmoor School', type: 'school' }],
-    courses: [
-      {
-        sourcedId: 'c1',
-        schoolYearSourcedId: 'y26',
-        title: 'Physics',
-        courseCode: 'PHY',
-        orgSourcedId: 'o1',
-      },
-      {
-        sourcedId: 'c2',
-        schoolYearSourcedId: 'y26',
-        title: 'Chemistry',
-        courseCode: 'CHE',
-        orgSourcedId: 'o1',
-      },
-    ],
-    classes: [
-      { sourcedId: 'k1', title: 'Physics 1', courseSourcedId: 'c1', termSourcedIds: 't1', periods: '1' },
-      { sourcedId: 'k2', title: 'Physics 2', courseSourcedId: 'c1', termSourcedIds: 't1', periods: '2' },
-      { sourcedId: 'k3', title: 'Chemistry', courseSourcedId: 'c2', termSourcedIds: 't1', periods: '5' },
-    ],
-    users: [
-      { sourcedId: 'f1', givenName: 'Ines', familyName: 'Vane', email: 'vane@x.example' },
-      { sourcedId: 'f2', givenName: 'Otto', familyName: 'Marsh', email: 'marsh@x.example' },
-      ...Array.from({ length: students }, (_, i) => ({
-        sourcedId: student(i),
-        givenName: 'Zoë',
-        familyName: `Ölün${i}`,
-        identifier: `n${i}`,
-        email: `s${i}@y.example`,
-      })),
-    ],
-    enrollments: [
-      { sourcedId: 'e-f1a', classSourcedId: 'k1', userSourcedId: 'f1', role: 'teacher', primary: 'true' },
-      { sourcedId: 'e-f1b', classSourcedId: 'k2', userSourcedId: 'f1', role: 'teacher', primary: 'true' },
-      { sourcedId: 'e-f2', classSourcedId: 'k3', userSourcedId: 'f2', role: 'teacher', primary: 'true' },
-      { sourcedId: 'e-f2a', classSourcedId: 'k1', userSourcedId: 'f2', role: 'aide', primary: 'false' },
-      ...Array.from({ length: students }, (_, i) => ({
-        sourcedId: `e-${i}`,
-        classSourcedId: i % 2 ? 'k2' : 'k1',
-        userSourcedId: student(i),
-        role: 'student',
-      })),
-    ],
-  };
-}
 
 /** Where every student of the package sits, by their id in it. */
 const seats = () =>
@@ -199,9 +131,10 @@ test('a broken package is refused, or its rows are told one by one; nothing is c
     good.get('enrollments.csv')!.replace(',k2,,s1,', ',k99,,s1,'),
   );
   const told = await take(await zipped(unknown));
-  expect(told.data.counts.fault).toBe(1);
+  // The row is told, and that its student does not leave because of it.
   expect((await page(told.data.id, 'fault')).changes).toMatchObject([
     { kind: 'fault', course: 'enrollments.csv', says: 'unknown-id', person: 'k99' },
+    { kind: 'fault', says: 'stays', person: 'Ölün1, Zoë' },
   ]);
   expect(count()).toBe(before);
 });
@@ -228,11 +161,20 @@ test('whoever may be somebody already known is asked about, and stays out until 
   expect(people).toHaveLength(1);
 });
 
-test('20,000 rows are read, shown and applied as one; while they are, other requests are answered', async () => {
-  const many = rows(20_000);
+/** Who each student of the package is here: name, address and number by its id. */
+const accounts = () =>
+  new Map(
+    all<{ user: string; last: string; email: string; number: string }>(
+      school.running.school.db,
+      "SELECT outer_id AS user, last, email, number FROM person WHERE outer_id LIKE 's%' OR outer_id LIKE 'x%'",
+    ).map(({ user, ...account }) => [user, account]),
+  );
+
+test('5,000 people, and the same list again with hostile differences: the right people, the right seats, nobody’s account in other hands', async () => {
+  const many = rows(PEOPLE);
   const { data } = await take(await zipped(madePackage(many)));
   expect(data.counts).toMatchObject({ fault: 0, person: expect.any(Number) });
-  expect(data.counts.joins + data.counts['comes back']).toBeGreaterThan(19_980);
+  expect(data.counts.joins + data.counts['comes back']).toBeGreaterThan(PEOPLE - 20);
   const listed = await page(data.id, 'joins');
   expect([listed.changes.length, listed.next]).toEqual([60, 60]);
   // Applying takes seconds; who reads meanwhile is answered, and who writes waits without keeping anybody waiting.
@@ -248,10 +190,109 @@ test('20,000 rows are read, shown and applied as one; while they are, other requ
   }
   await applying;
   expect(read).toBeGreaterThan(20);
-  expect([...seats().values()].filter((seat) => seat === 'k1' || seat === 'k2')).toHaveLength(20_000);
+  expect([...seats().values()].filter((seat) => seat === 'k1' || seat === 'k2')).toHaveLength(PEOPLE);
   expect((await take(await zipped(madePackage(many)))).data.counts).toMatchObject({
     joins: 0,
     person: 0,
     moves: 0,
   });
+
+  const before = accounts();
+  const { package: hostile, seat, account } = withDifferences(many);
+  const second = await take(await zipped(madePackage(hostile)));
+  await apply(second.data.id);
+  const [after, seated] = [accounts(), seats()];
+  for (let i = 0; i < PEOPLE; i += 1) {
+    const user = `s${i}`;
+    expect([user, seated.get(user)]).toEqual([user, seat(i)]);
+    expect([user, after.get(user)]).toEqual([user, { ...before.get(user)!, ...account(i) }]);
+  }
+  // Who came with somebody else's number is asked about and is nobody yet.
+  expect([...after.keys()].filter((user) => user.startsWith('x'))).toEqual([]);
+  expect(second.data.counts.asked).toBe(PEOPLE / 50);
+  // Applied again, nothing more happens.
+  const third = await take(await zipped(madePackage(hostile)));
+  expect(third.data.counts).toMatchObject({
+    joins: 0,
+    'comes back': 0,
+    moves: 0,
+    leaves: 0,
+    person: 0,
+    'new name': 0,
+  });
 }, 120_000);
+
+test('a package of changes is read on the one before; what it does not name stays', async () => {
+  const all_ = rows(40);
+  const bulk = await take(await zipped(madePackage(all_)));
+  await apply(bulk.data.id);
+  const none: MadeRows = {
+    academicSessions: [],
+    orgs: [],
+    courses: [],
+    classes: [],
+    users: [],
+    enrollments: [],
+  };
+  const modes = {
+    users: 'delta',
+    enrollments: 'delta',
+    classes: 'absent',
+    courses: 'absent',
+    orgs: 'absent',
+    academicSessions: 'absent',
+    roles: 'absent',
+  };
+  const changed = { status: 'active', dateLastModified: '2026-11-27T08:00:00Z' };
+  const delta: MadeRows = {
+    ...none,
+    users: [
+      { ...all_.users.find(({ sourcedId }) => sourcedId === 's20')!, ...changed, familyName: 'Ölün20-Berg' },
+      { sourcedId: 's9001', ...changed, givenName: 'Ada', familyName: 'Eze', email: 's9001@y.example' },
+      // A faulty row: whoever it is stays as they were.
+      { ...all_.users.find(({ sourcedId }) => sourcedId === 's22')!, ...changed, email: 'none' },
+    ],
+    enrollments: [
+      { sourcedId: 'e-21', ...changed, status: 'tobedeleted' },
+      { sourcedId: 'e-9001', ...changed, classSourcedId: 'k1', userSourcedId: 's9001', role: 'student' },
+    ],
+  };
+  const { data } = await take(await zipped(madePackage(delta, modes)));
+  expect(data.counts).toMatchObject({ person: 1, joins: 1, leaves: 1, 'new name': 1, fault: 1 });
+  const late = await take(await zipped(madePackage(delta, modes)));
+  await apply(data.id);
+  const seated = seats();
+  expect([seated.get('s9001'), seated.get('s21'), seated.get('s22'), seated.get('s23')]).toEqual([
+    'k1',
+    'away',
+    'k1',
+    'k2',
+  ]);
+  // Taken in before that one was applied, it would say something else now.
+  const stale = await school
+    .as('office')
+    .call('applyPackage', { params: { packageId: late.data.id }, body: {} });
+  expect([stale.status, stale.error?.code]).toEqual([409, 'other-package-since']);
+});
+
+test('a new address signs in only once the office has said yes', async () => {
+  const made = rows(40);
+  const user = made.users.find(({ sourcedId }) => sourcedId === 's30')!;
+  user.email = 'moved30@y.example';
+  const { data } = await take(await zipped(madePackage(made)));
+  expect(data.counts.address).toBe(1);
+  expect((await page(data.id, 'address')).changes).toMatchObject([
+    { id: 's30', says: 's30@y.example → moved30@y.example' },
+  ]);
+  await apply(data.id);
+  expect(accounts().get('s30')!.email).toBe('s30@y.example');
+  await school
+    .as('office')
+    .must('applyPackage', { params: { packageId: data.id }, body: { addresses: ['s30'] } });
+  expect(accounts().get('s30')!.email).toBe('moved30@y.example');
+  const lines = one<{ n: number }>(
+    school.running.school.db,
+    "SELECT COUNT(*) AS n FROM account_news n JOIN person p ON p.id = n.person_id WHERE p.outer_id = 's30'",
+  );
+  expect(lines!.n).toBe(1);
+});

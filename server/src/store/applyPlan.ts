@@ -129,7 +129,16 @@ class Applying {
 
   #writePeople(): void {
     const { school, by, plan } = this;
-    for (const { outerId, known, standing, newName, newContact, candidates, ...person } of plan.people) {
+    for (const {
+      outerId,
+      known,
+      standing,
+      newName,
+      newContact,
+      newAddress: _asked,
+      candidates,
+      ...person
+    } of plan.people) {
       if (candidates.length > 0) continue;
       const id = known ?? addPerson(school, by, person, standing);
       if (known && newName) renamePerson(school, by, known, person);

@@ -1,8 +1,11 @@
 import {
   comparePackage,
+  readPackage,
+  type LeftOut,
+  type PackageAnswers,
   type PackageId,
   type PackagePlan,
-  type PersonId,
+  type ReadPackage,
   type RosterPackage,
   type SchoolLists,
 } from '@vestibul/core';
@@ -44,14 +47,57 @@ function readLists(school: School): SchoolLists {
   };
 }
 
-/** What a package that was taken in would change in the school as it is now. For a thread. */
-export function comparePackageWith(
-  school: School,
-  id: PackageId,
-  same: ReadonlyMap<string, PersonId | null>,
-): PackagePlan {
+/** What is kept of a package: everything that it and those before it say, which is what one that says changes is read on. */
+export interface KeptLists {
+  lists: RosterPackage;
+  leftOut: LeftOut;
+  faults: PackagePlan['faults'];
+  /** Of one that says what changed: the package that it was read on. */
+  base: PackageId | null;
+}
+
+export type ReadAgainst = ({ ok: true } & KeptLists) | Extract<ReadPackage, { ok: false }>;
+
+/** The package that was applied last; null before any was. */
+export const lastApplied = (school: School): PackageId | null =>
+  one<{ id: PackageId }>(
+    school.db,
+    'SELECT id FROM package WHERE applied_at IS NOT NULL ORDER BY applied_at DESC, rowid DESC LIMIT 1',
+  )?.id ?? null;
+
+/** Reads the texts of a package on top of the one applied last. For a thread. */
+export function readAgainstLast(school: School, texts: ReadonlyMap<string, string>): ReadAgainst {
+  const base = lastApplied(school);
+  const read = readPackage(texts, base && readKept(school, base).lists);
+  if (!read.ok) return read;
+  const { lists, leftOut, faults, isDelta } = read;
+  return { ok: true, lists, leftOut, faults, base: isDelta ? base : null };
+}
+
+function readKept(school: School, id: PackageId): KeptLists {
   const { lists: text } = one<{ lists: string }>(school.db, 'SELECT lists FROM package WHERE id = ?', [id])!;
-  const { lists, faults } = JSON.parse(text) as { lists: RosterPackage; faults: PackagePlan['faults'] };
-  const plan = comparePackage(lists, readLists(school), same);
+  const kept = JSON.parse(text) as KeptLists;
+  // Packages of before had no such list, and left out no row that anybody could still name.
+  const empty = {
+    academicSessions: [],
+    orgs: [],
+    courses: [],
+    classes: [],
+    users: [],
+    roles: [],
+    enrollments: [],
+  };
+  return {
+    ...kept,
+    base: kept.base ?? null,
+    lists: { ...empty, ...kept.lists },
+    leftOut: kept.leftOut ?? empty,
+  };
+}
+
+/** What a package that was taken in would change in the school as it is now. For a thread. */
+export function comparePackageWith(school: School, id: PackageId, answers: PackageAnswers): PackagePlan {
+  const { lists, leftOut, faults } = readKept(school, id);
+  const plan = comparePackage(lists, readLists(school), { leftOut, today: todayOf(school), answers });
   return { ...plan, faults: [...faults, ...plan.faults] };
 }

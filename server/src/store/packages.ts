@@ -13,7 +13,7 @@ import { Failure } from '../failure';
 import { newId, type School } from '../school';
 import { runJob } from '../threads/runJob';
 import { one, run, type Database } from './database';
-import { findPerson } from './people';
+import { lastApplied, type KeptLists } from './packageLists';
 import { sayPlan, type SaidChange } from './sayPlan';
 
 type Summary = AnswerOf<'takePackage'>;
@@ -25,23 +25,23 @@ interface PackageRow {
   takenAt: Instant;
   appliedAt: Instant | null;
   lists: string;
+  /** Of one that says what changed: the package that it was read on. */
+  baseId: PackageId | null;
 }
 
 function findPackage(db: Database, id: PackageId): PackageRow {
   const row = one<PackageRow>(
     db,
-    'SELECT id, name, sha256, taken_at AS takenAt, applied_at AS appliedAt, lists FROM package WHERE id = ?',
+    'SELECT id, name, sha256, taken_at AS takenAt, applied_at AS appliedAt, lists, base_id AS baseId FROM package WHERE id = ?',
     [id],
   );
   if (!row) throw new Failure('package-gone');
   return row;
 }
 
-/** Everything in the school that a package can change. */
-
 /** Takes a package in: it is read and compared in a thread, and nothing of the school is changed. Fails with `bad-package`. */
 export async function takePackage(school: School, by: PersonId, zip: Buffer, name: string): Promise<Summary> {
-  const read = await runJob('readPackage', zip);
+  const read = await runJob('readPackage', { school: school.forThread, zip });
   if (!read.ok) {
     const fault = read.faults[0]!;
     throw new Failure('bad-package', { ...fault });
@@ -49,28 +49,38 @@ export async function takePackage(school: School, by: PersonId, zip: Buffer, nam
   const id = newId<PackageId>('k');
   run(
     school.db,
-    'INSERT INTO package (id, name, sha256, taken_by, taken_at, lists) VALUES (:id, :name, :sha256, :by, :at, :lists)',
+    'INSERT INTO package (id, name, sha256, taken_by, taken_at, lists, base_id) VALUES (:id, :name, :sha256, :by, :at, :lists, :base)',
     {
       id,
       name,
       sha256: createHash('sha256').update(zip).digest('hex'),
       by,
       at: school.now(),
-      lists: JSON.stringify({ lists: read.lists, faults: read.faults }),
+      lists: JSON.stringify({
+        lists: read.lists,
+        leftOut: read.leftOut,
+        faults: read.faults,
+        base: read.base,
+      } satisfies KeptLists),
+      base: read.base,
     },
   );
   return summaryOf(findPackage(school.db, id), await saidOf(school, id));
 }
 
-type Same = BodyOf<'applyPackage'>['same'];
+type Answers = BodyOf<'applyPackage'>;
 
-/** Compares a package with the school in a thread. Fails with `package-gone`. */
-async function planOf(school: School, id: PackageId, same: Same): Promise<PackagePlan> {
-  findPackage(school.db, id);
+/** Compares a package with the school in a thread. Fails with `package-gone` and `other-package-since`. */
+async function planOf(school: School, id: PackageId, { same, addresses }: Answers): Promise<PackagePlan> {
+  const { baseId, appliedAt } = findPackage(school.db, id);
+  // What changed is told of one package; on top of another it would say something else.
+  if (baseId !== null && appliedAt === null && baseId !== lastApplied(school))
+    throw new Failure('other-package-since');
   return runJob('comparePackage', {
     school: school.forThread,
     id,
     same: same.map(({ userId, personId }) => [userId, personId]),
+    addresses,
   });
 }
 
@@ -82,7 +92,7 @@ function saidOf(school: School, id: PackageId): Promise<SaidChange[]> {
   const line = one<{ idx: number }>(school.db, 'SELECT MAX(idx) AS idx FROM event')!.idx;
   const known = lastSaid.get(school);
   if (known?.id === id && known.line === line) return known.said;
-  const said = planOf(school, id, []).then(sayPlan);
+  const said = planOf(school, id, { same: [], addresses: [] }).then(sayPlan);
   lastSaid.set(school, { id, line, said });
   said.catch(() => lastSaid.delete(school));
   return said;
@@ -110,10 +120,14 @@ export async function readPackagePage(
     changes: changes.slice(after, after + PAGE_SIZE).map(({ candidates, ...change }) => ({
       ...change,
       candidates: candidates.flatMap((personId) => {
-        const person = findPerson(school.db, personId);
+        const person = one<{ first: string; last: string; email: string; number: string }>(
+          school.db,
+          'SELECT first, last, email, number FROM person WHERE id = ?',
+          [personId],
+        );
         if (!person) return [];
-        const { first, last, email } = person;
-        return [{ id: personId, name: [first, last].filter(Boolean).join(' '), email }];
+        const { first, last, ...contact } = person;
+        return [{ id: personId, name: [first, last].filter(Boolean).join(' '), ...contact }];
       }),
     })),
     next: changes.length > after + PAGE_SIZE ? after + PAGE_SIZE : null,
@@ -136,7 +150,7 @@ export async function applyPackage(
 ): Promise<{ summary: Summary; courses: CourseId[] }> {
   for (let tried = 0; tried < TRIES; tried += 1) {
     const seen = one<{ idx: number }>(school.db, 'SELECT MAX(idx) AS idx FROM event')!.idx;
-    const plan = await planOf(school, id, body.same);
+    const plan = await planOf(school, id, body);
     const courses = await school.gate.hold(() =>
       runJob('applyPlan', { school: school.forThread, by, id, plan, seen }),
     );

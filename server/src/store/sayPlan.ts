@@ -38,8 +38,17 @@ export function sayPlan(plan: PackagePlan): SaidChange[] {
         kind: 'asked' as const,
         id: person.outerId,
         person: named(person),
-        says: person.email,
+        says: [person.email, person.number].filter(Boolean).join(' · '),
         candidates: person.candidates,
+      })),
+    ...plan.people
+      .filter((person) => person.newAddress !== null)
+      .map((person) => ({
+        ...nothing,
+        kind: 'address' as const,
+        id: person.outerId,
+        person: named(person),
+        says: `${person.email} → ${person.newAddress}`,
       })),
     ...plan.years
       .filter((year) => !year.known)

@@ -3,7 +3,6 @@ import fs from 'node:fs';
 import {
   decodeText,
   readList,
-  readPackage,
   type ListOptions,
   type CourseId,
   type PieceNote,
@@ -12,7 +11,6 @@ import {
   type PileId,
   type PilePieceId,
   type ReadList,
-  type ReadPackage,
   type Sha256,
   type UploadId,
 } from '@vestibul/core';
@@ -30,7 +28,7 @@ import { findStray } from '../intake/findStray';
 import { openSchool, type School, type ThreadSchool } from '../school';
 import { applyPlan } from '../store/applyPlan';
 import { beginYear, type BeginYear } from '../store/beginYear';
-import { comparePackageWith } from '../store/packageLists';
+import { comparePackageWith, readAgainstLast, type ReadAgainst } from '../store/packageLists';
 import { applyRenaming, findOffNames, planRenaming, undoRenaming, type Progress } from '../store/renaming';
 import { unzipTexts } from './unzipTexts';
 
@@ -94,16 +92,24 @@ export const jobs = {
     return readList(text, options);
   },
 
-  /** Reads a package of lists (a ZIP of CSV files). */
-  async readPackage(zip: Uint8Array): Promise<ReadPackage> {
+  /** Reads a package of lists (a ZIP of CSV files); of one that says what changed, on top of the one applied last. */
+  async readPackage({ school: how, zip }: InSchool & { zip: Uint8Array }): Promise<ReadAgainst> {
     const files = await unzipTexts(Buffer.from(zip));
     if (files === null) return { ok: false, faults: [{ file: '', line: 0, code: 'unreadable', found: '' }] };
-    return readPackage(new Map([...files].map(([name, bytes]) => [name, decodeText(bytes)])));
+    const texts = new Map([...files].map(([name, bytes]) => [name, decodeText(bytes)]));
+    return inSchool(how, (school) => readAgainstLast(school, texts));
   },
 
   /** What a package would change in the school; both are read here. */
-  comparePackage({ school: how, id, same }: InSchool & { id: PackageId; same: [string, PersonId | null][] }) {
-    return inSchool(how, (school) => comparePackageWith(school, id, new Map(same)));
+  comparePackage({
+    school: how,
+    id,
+    same,
+    addresses,
+  }: InSchool & { id: PackageId; same: [string, PersonId | null][]; addresses: string[] }) {
+    return inSchool(how, (school) =>
+      comparePackageWith(school, id, { same: new Map(same), addresses: new Set(addresses) }),
+    );
   },
 
   /** A calendar of many entries as a text. */

@@ -74,6 +74,8 @@ const sentences = {
   'package-gone': () => 'This package is not here any more. Nothing was changed; choose the file again.',
   'assignment-exists': ({ title }) =>
     `The course has an assignment called ‘${title}’ already. Give this one another title.`,
+  'other-package-since': () =>
+    'Another package was applied since this one was taken in, and this one tells only what changed. Nothing was changed; choose it again.',
   'roster-changed': () =>
     'The school has changed since this preview. Nothing was added; look at the preview again.',
   'not-given': ({ period }) =>
@@ -162,7 +164,9 @@ export function sayPackageFault({ code, file, line, found }: ErrorDetails): stri
     case 'other-version':
       return `manifest.csv says OneRoster ${found || 'without a version'}; 1.2 is read. ${kept}`;
     case 'not-bulk':
-      return `${file} is ${found} in the manifest; it must be bulk. ${kept} Export all lists, not only changes.`;
+      return `${file} is ${found} in the manifest; it must be there. ${kept} Export all lists.`;
+    case 'nothing-before':
+      return `${file} tells only what changed (delta), and no package before told all there is. ${kept} Export all lists once (bulk).`;
     case 'file-missing':
       return `The manifest names ${file}, and the package does not hold it. ${kept} Export it again.`;
     case 'wrong-columns':
@@ -173,6 +177,22 @@ export function sayPackageFault({ code, file, line, found }: ErrorDetails): stri
       return file
         ? `${where} cannot be read: a quoted cell does not end. ${kept}`
         : `This is not a ZIP that can be read. ${kept}`;
+    case 'bad-status':
+      return `${where}: ‘${found}’ is no status; it is active, tobedeleted or nothing`;
+    case 'not-yet':
+      return `${where}: begins on ${found}; until then nothing changes`;
+    case 'not-enabled':
+      return `${where}: the account of ${found} is not to be used; nobody new is made, and who is here stays`;
+    case 'role-differs':
+      return `${where}: ‘${found}’ is a student here and staff there, or the other way round; nothing changes`;
+    case 'same-person':
+      return `${where}: ‘${found}’ and another user are one person here; say below which of them it is`;
+    case 'email-taken':
+      return `${where}: ${found} is somebody else’s address already; it stays theirs`;
+    case 'no-teacher':
+      return `${where}: the teacher of ${found} is in a row that was left out, so its course is not known; left out too`;
+    case 'stays':
+      return `${found} is in no row that was read, and may be in one that was left out: stays`;
     case 'no-id':
       return `${where}: no sourcedId`;
     case 'id-twice':

@@ -69,6 +69,19 @@ export const packageColumns = {
     'primaryOrgSourcedId',
     'pronouns',
   ],
+  /** What somebody is at the school, whatever they do in a class; 1.2 says it here and no longer with the user. */
+  roles: [
+    'sourcedId',
+    'status',
+    'dateLastModified',
+    'userSourcedId',
+    'roleType',
+    'role',
+    'beginDate',
+    'endDate',
+    'orgSourcedId',
+    'userProfileSourcedId',
+  ],
   enrollments: [
     'sourcedId',
     'status',
@@ -85,8 +98,9 @@ export const packageColumns = {
 
 export type PackageFile = keyof typeof packageColumns;
 export type RowOf<File extends PackageFile> = Record<(typeof packageColumns)[File][number], string> & {
-  /** Every file begins with it. */
+  /** Every file begins with these. */
   sourcedId: string;
+  status: string;
   /** The line of the file on which the row ends, from 1. */
   line: number;
 };
@@ -116,7 +130,24 @@ export interface PackageFault {
     | 'bad-date'
     | 'no-name'
     | 'bad-email'
+    | 'bad-status'
+    /** A package that says what changed, where none before said all there is. */
+    | 'nothing-before'
     | 'two-periods'
+    /** An enrolment that begins later. */
+    | 'not-yet'
+    /** A user whose account is not to be used. */
+    | 'not-enabled'
+    /** Somebody who is a student to the school and staff to the package, or the other way round. */
+    | 'role-differs'
+    /** Two users of the package who are one person here. */
+    | 'same-person'
+    /** An address that somebody else in the school has. */
+    | 'email-taken'
+    /** A class whose teacher is in a row that was left out, so that nobody can say which course it is of. */
+    | 'no-teacher'
+    /** Somebody who is in no row that was read and may be in one that was left out: they do not leave. */
+    | 'stays'
     /** A course of a year that has ended: nothing in it changes. */
     | 'year-over';
   /** What stands there. */

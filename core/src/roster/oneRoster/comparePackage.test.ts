@@ -1,6 +1,8 @@
 import { describe, expect, test } from '@jest/globals';
 import type { CourseId, Day, PeriodId, PersonId, YearId } from '../../ids';
-import { comparePackage, type SchoolLists } from './comparePackage';
+import { comparePackage as compare, type SchoolLists } from './comparePackage';
+import type { PackageAnswers } from './matchPeople';
+import type { ReadPackage, RosterPackage } from './readPackage';
 import { edit, readSmallSchool as read } from './testing/smallSchool';
 
 const emptySchool: SchoolLists = {
@@ -15,6 +17,34 @@ const lists = () => {
   const result = read();
   if (!result.ok) throw new Error('the package is good');
   return result.lists;
+};
+
+const today = '2026-11-28' as Day;
+const nothingLeftOut = () => {
+  const none = readOk();
+  return none.leftOut;
+};
+const readOk = (change?: Parameters<typeof read>[0]) => {
+  const result: ReadPackage = read(change);
+  if (!result.ok) throw new Error(JSON.stringify(result.faults));
+  return result;
+};
+const comparePackage = (
+  package_: RosterPackage,
+  school: SchoolLists,
+  same: PackageAnswers['same'] = new Map(),
+  addresses: readonly string[] = [],
+) =>
+  compare(package_, school, {
+    leftOut: nothingLeftOut(),
+    today,
+    answers: { same, addresses: new Set(addresses) },
+  });
+/** A package with what was left out of it. */
+const compareRead = (change: Parameters<typeof read>[0], school: SchoolLists, day = today) => {
+  const { lists: read_, leftOut, faults } = readOk(change);
+  const plan = compare(read_, school, { leftOut, today: day });
+  return { ...plan, faults: [...faults, ...plan.faults] };
 };
 
 describe('comparePackage', () => {
@@ -120,18 +150,20 @@ describe('comparePackage', () => {
     expect(back.seats.map(({ person, change: what }) => [person, what])).toEqual([['u2', 'comes back']]);
   });
 
-  test('an address that changes is taken over, and what the package leaves empty is not taken away', () => {
+  test('an address that signs in changes only with a yes; what the package leaves empty is not taken away', () => {
     const school = applied();
     const withNumbers = { ...school, people: school.people.map((one) => ({ ...one, number: '77' })) };
-    const result = read(edit('users.csv', 'cabara@x.example', 'chidi@x.example'));
-    const plan = comparePackage(result.ok ? result.lists : lists(), withNumbers);
-    const contactOf = (id: string) => {
-      const { email, number, newContact } = plan.people.find(({ outerId }) => outerId === id)!;
-      return { email, number, newContact };
+    const result = readOk(edit('users.csv', 'cabara@x.example', 'chidi@x.example'));
+    const contactOf = (id: string, addresses: string[] = []) => {
+      const plan = comparePackage(result.lists, withNumbers, new Map(), addresses);
+      const { email, number, newContact, newAddress } = plan.people.find(({ outerId }) => outerId === id)!;
+      return { email, number, newContact, newAddress };
     };
     // The package knows another number of u2, and none of u1.
-    expect(contactOf('u2')).toEqual({ email: 'chidi@x.example', number: '1001', newContact: true });
-    expect(contactOf('u1')).toEqual({ email: 'itamsin@x.example', number: '77', newContact: false });
+    const asked = { email: 'cabara@x.example', newAddress: 'chidi@x.example' };
+    expect(contactOf('u2')).toEqual({ ...asked, number: '1001', newContact: true });
+    expect(contactOf('u2', ['u2'])).toMatchObject({ email: 'chidi@x.example', newAddress: null });
+    expect(contactOf('u1')).toMatchObject({ email: 'itamsin@x.example', number: '77', newContact: false });
     expect(comparePackage(lists(), school).people.some(({ newContact }) => newContact)).toBe(false);
   });
 
@@ -148,8 +180,141 @@ describe('comparePackage', () => {
     ...more,
   });
 
-  test('finds people by address and number; a name that is only alike is asked about, and nobody is doubled', () => {
-    const people = [known('Abara', 'C.', { email: 'CABARA@x.example' }), known('Dang', 'Thi Mai')];
+  test.each([
+    ['a number that is somebody’s, under another name and address', { number: '1001' }],
+    ['an address that is somebody’s, under another name', { email: 'cabara@x.example' }],
+    [
+      'an id of a package before, with all else another',
+      { outerId: 'u2', email: 'z@x.example', number: '9' },
+    ],
+  ])('%s makes nobody of another: it is asked', (_name, more) => {
+    const people = [known('Zubiri', 'Oihana', more)];
+    const plan = comparePackage(lists(), { ...emptySchool, people });
+    expect(plan.people.find(({ outerId }) => outerId === 'u2')).toMatchObject({
+      known: null,
+      candidates: ['k-Zubiri'],
+    });
+    expect(plan.seats.some(({ person }) => person === 'u2')).toBe(false);
+  });
+
+  test('who fits two people by one thing each is asked about with both; who fits by three things is them, whoever has the address', () => {
+    const people = [
+      known('Zubiri', 'Oihana', { number: '1001' }),
+      known('Ünal', 'Deniz', { email: 'cabara@x.example' }),
+    ];
+    const user = (school: typeof people) =>
+      comparePackage(lists(), { ...emptySchool, people: school }).people.find(
+        ({ outerId }) => outerId === 'u2',
+      )!;
+    expect(user(people).candidates.toSorted()).toEqual(['k-Zubiri', 'k-Ünal']);
+    const three = [
+      known('Abara', 'Chidi', { outerId: 'u2', number: '1001', email: 'old@x.example' }),
+      people[1]!,
+    ];
+    // The address is another's: it stays theirs.
+    expect(user(three)).toMatchObject({ known: 'k-Abara', email: 'old@x.example', newAddress: null });
+  });
+
+  test('a new name with the id and the number as before is a new name', () => {
+    const result = readOk(edit('users.csv', 'Chidi,Abara', 'Chidi,Okafor-Abara'));
+    const plan = comparePackage(result.lists, applied());
+    expect(plan.people.find(({ outerId }) => outerId === 'u2')).toMatchObject({
+      known: 'u2',
+      newName: true,
+      newAddress: null,
+    });
+  });
+
+  test('two users who would be one person are both asked about', () => {
+    const people = [known('Abara', 'Chidi', { email: 'cabara@x.example' })];
+    const change = edit('users.csv', /^u3,.*$/m, 'u3,,,true,,,Chidi,Abara,,1001,,,,,,,,,,,,,');
+    const { lists: doubled } = readOk(change);
+    const plan = comparePackage(doubled, {
+      ...emptySchool,
+      people: people.map((one) => ({ ...one, number: '1001' })),
+    });
+    const candidates = ['u2', 'u3'].map(
+      (id) => plan.people.find(({ outerId }) => outerId === id)!.candidates,
+    );
+    expect(candidates).toEqual([['k-Abara'], ['k-Abara']]);
+    expect(plan.faults.map(({ code }) => code)).toEqual(['same-person', 'same-person']);
+  });
+
+  describe('a row that was left out makes nobody leave', () => {
+    const leaves = (change: Parameters<typeof read>[0]) => {
+      const { leaving, faults } = compareRead(change, applied());
+      return [
+        leaving.map(({ studentId }) => studentId),
+        faults.filter(({ code }) => code === 'stays').length,
+      ];
+    };
+    test.each<[string, Parameters<typeof read>[0], unknown]>([
+      ['a user with a bad address', edit('users.csv', 'cabara@x.example', 'cabara'), [[], 1]],
+      ['a user without an id', edit('users.csv', /^u2,/m, ','), [[], 1]],
+      ['a user who is not there any more', edit('users.csv', /^u3,.*\r\n/m, ''), [[], 2]],
+      ['a role that is none', edit('enrollments.csv', 'u2,student', 'u2,pupil'), [[], 1]],
+      ['a user’s id that is nobody’s', edit('enrollments.csv', ',u2,student', ',u22,student'), [[], 1]],
+      ['a class that is none', edit('enrollments.csv', ',k1,o1,u2,', ',k7,o1,u2,'), [[], 1]],
+      ['a class without a title', edit('classes.csv', 'k1,,,Geography 2', 'k1,,,'), [[], 1]],
+      ['nothing left out: who is not in it leaves', edit('enrollments.csv', /^e3,.*\r\n/m, ''), [['u2'], 0]],
+    ])('%s', (_name, change, expected) => {
+      expect(leaves(change)).toEqual(expected);
+    });
+  });
+
+  test('a class whose teacher’s row is faulty stays a period of its course, also in an empty school', () => {
+    const faulty = edit('enrollments.csv', 'u1,teacher,true', 'u1,Teacher,true');
+    const twice = compareRead(faulty, applied());
+    expect(twice.courses.every((course) => course.known !== null)).toBe(true);
+    expect([twice.leaving, twice.staff]).toEqual([[], []]);
+    const first = compareRead(faulty, emptySchool);
+    expect(first.courses.map(({ title }) => title)).toEqual(['Geography', 'Botany']);
+    expect(first.periods.filter(({ course }) => course === first.courses[0]!.outerId)).toHaveLength(2);
+  });
+
+  test('another teacher takes over: the course stays one, and is given to nobody', () => {
+    const plan = compareRead(edit('enrollments.csv', /u1,teacher,true/g, 'u4,teacher,true'), applied());
+    expect(plan.courses.every((course) => course.known !== null)).toBe(true);
+    expect(plan.staff.map(({ person, role }) => [person, role])).toEqual([['u4', 'co-teacher']]);
+  });
+
+  test('enrolments that are over or to come: one leaves, the other waits; nobody is made for either', () => {
+    const dated = (begin: string, end: string) =>
+      edit('enrollments.csv', 'u2,student,false,,', `u2,student,false,${begin},${end}`);
+    const over = compareRead(dated('2026-08-25', '2026-11-28'), applied());
+    expect(over.leaving.map(({ studentId }) => studentId)).toEqual(['u2']);
+    const lastDay = compareRead(dated('2026-08-25', '2026-11-29'), applied());
+    expect(lastDay.leaving).toEqual([]);
+    const later = compareRead(dated('2026-12-01', ''), applied());
+    expect([later.leaving, later.faults.map(({ code }) => code)]).toEqual([[], ['not-yet']]);
+    for (const change of [dated('', '2026-01-01'), dated('2027-01-01', '')])
+      expect(compareRead(change, emptySchool).people.map(({ outerId }) => outerId)).not.toContain('u2');
+  });
+
+  test('an account that is not to be used is not made, and who is here stays', () => {
+    const off = edit('users.csv', 'u2,,,true', 'u2,,,false');
+    const fresh = compareRead(off, emptySchool);
+    expect(fresh.people.map(({ outerId }) => outerId)).not.toContain('u2');
+    expect(fresh.faults.map(({ code }) => code)).toEqual(['not-enabled']);
+    const again = compareRead(off, applied());
+    expect([again.leaving, again.seats]).toEqual([[], []]);
+  });
+
+  test('a student does not become staff by a list', () => {
+    const plan = compareRead(edit('enrollments.csv', 'u2,student', 'u2,teacher'), applied());
+    expect([plan.staff, plan.leaving]).toEqual([[], []]);
+    expect(plan.faults.map(({ code, found }) => [code, found])).toContainEqual(['role-differs', 'u2']);
+    const roles = compareRead((texts) => {
+      edit('enrollments.csv', 'u2,student', 'u2,aide')(texts);
+      const header = texts.get('roles.csv')!.trim();
+      texts.set('roles.csv', `${header}\r\nr1,,,u2,primary,student,,,o1,\r\n`);
+    }, emptySchool);
+    expect(roles.staff.map(({ person }) => person)).not.toContain('u2');
+    expect(roles.people.find(({ outerId }) => outerId === 'u2')!.standing).toBe('student');
+  });
+
+  test('an address and a name are enough; a name that is only alike is asked about, and nobody is doubled', () => {
+    const people = [known('Abara', 'Chi', { email: 'CABARA@x.example' }), known('Dang', 'Thi Mai')];
     const plan = comparePackage(lists(), { ...emptySchool, people });
     const user = (id: string) => plan.people.find(({ outerId }) => outerId === id)!;
     expect(user('u2')).toMatchObject({ known: 'k-Abara', newName: true });

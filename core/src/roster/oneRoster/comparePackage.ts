@@ -1,11 +1,21 @@
 import type { CourseId, Day, PeriodId, PersonId, YearId } from '../../ids';
-import type { CourseStaffRole, Standing } from '../../access/roles';
+import type { CourseStaffRole } from '../../access/roles';
 import { HIGHEST_PERIOD } from '../../calendar/meetings';
 import { nameKey } from '../../naming/makeLegal';
-import { NameIndex, plainName } from '../areAlike';
-import type { ListedPerson } from '../judgeRows';
 import type { PackageFault, RowOf } from './columns';
-import type { RosterPackage } from './readPackage';
+import { groupClasses, type ClassGroup } from './groupClasses';
+import {
+  isOver,
+  isStudent,
+  isToCome,
+  matchPeople,
+  noAnswers,
+  type PackageAnswers,
+  type PlannedPerson,
+  type SchoolPerson,
+} from './matchPeople';
+import type { LeftOut, RosterPackage } from './readPackage';
+import { whoStays } from './whoStays';
 
 /** What the school has, as far as a package can change it. `outerId` is the package's own id, once one was applied. */
 export interface SchoolLists {
@@ -13,7 +23,7 @@ export interface SchoolLists {
   /** `isOver`: its year has ended, so that nothing in it changes. */
   courses: { id: CourseId; outerId: string | null; yearId: YearId; title: string; isOver?: boolean }[];
   periods: { id: PeriodId; outerId: string | null; courseId: CourseId; number: number }[];
-  people: (ListedPerson & { id: PersonId; outerId: string | null; standing: Standing })[];
+  people: SchoolPerson[];
   staff: { courseId: CourseId; personId: PersonId; role: CourseStaffRole }[];
   enrolments: { courseId: CourseId; studentId: PersonId; periodId: PeriodId; left: boolean }[];
 }
@@ -39,17 +49,6 @@ export interface PlannedPeriod {
   course: string;
   number: number;
   label: string;
-}
-export interface PlannedPerson extends ListedPerson {
-  outerId: string;
-  known: PersonId | null;
-  standing: Standing;
-  /** Whether somebody known takes another name. */
-  newName: boolean;
-  /** Whether their address, username or number changes; what the package leaves empty is not taken away. */
-  newContact: boolean;
-  /** Whom in the school they may be; somebody has to say before anything is done with them. */
-  candidates: PersonId[];
 }
 export interface PlannedStaff {
   course: string;
@@ -78,6 +77,7 @@ export interface PackagePlan {
 export const packageChangeKinds = [
   'fault',
   'asked',
+  'address',
   'year',
   'course',
   'period',
@@ -91,25 +91,46 @@ export const packageChangeKinds = [
 ] as const;
 export type PackageChangeKind = (typeof packageChangeKinds)[number];
 
+export interface Comparing {
+  /** Rows of the package that could not be read. */
+  leftOut: LeftOut;
+  /** The day in the school: enrolments have a first day and a day on which they are over. */
+  today: Day;
+  answers?: PackageAnswers;
+}
+
 /**
- * Compares a package with the school. Classes of one course under one teacher are the periods of one course here.
- * People are found by the package's own id, then e-mail address, then student number; a name that is only alike is
- * asked about. `same` holds what was answered: the person meant, or null for somebody new.
+ * Compares a package with the school. Classes of one course under one teacher are the periods of one course here. Whoever is
+ * not surely somebody is asked about, a new address is asked about, and nobody leaves because a row was left out.
  */
 export function comparePackage(
   lists: RosterPackage,
   school: SchoolLists,
-  same: ReadonlyMap<string, PersonId | null> = new Map(),
+  { leftOut, today, answers = noAnswers }: Comparing,
 ): PackagePlan {
   const faults: PackageFault[] = [];
-  const classes = groupClasses(lists);
+  const classes = groupClasses(lists, leftOut, school, faults);
   const years = planYears(lists, school, classes);
   const courses = planCourses(lists, school, classes, years);
   const periods = planPeriods(school, classes, courses);
-  const people = planPeople(lists, school, same);
-  const staff = planStaff(lists, school, classes, courses, people);
-  const { seats, leaving } = planSeats(lists, school, classes, courses, periods, people, faults);
+  const people = matchPeople(lists, school.people, { answers, today, faults });
+  const context = { lists, leftOut, school, classes, courses, periods, people, today, faults };
+  const staff = planStaff(context);
+  const { seats, leaving } = planSeats(context);
   return withoutEnded(school, { years, courses, periods, people, staff, seats, leaving, faults });
+}
+
+/** All that seats are planned with. */
+interface Planning {
+  lists: RosterPackage;
+  leftOut: LeftOut;
+  school: SchoolLists;
+  classes: Map<string, ClassGroup>;
+  courses: readonly PlannedCourse[];
+  periods: readonly PlannedPeriod[];
+  people: readonly PlannedPerson[];
+  today: Day;
+  faults: PackageFault[];
 }
 
 /** Leaves out what would change in courses of years that have ended, and tells of each such course. */
@@ -145,45 +166,6 @@ function withoutEnded(school: SchoolLists, plan: PackagePlan): PackagePlan {
       })),
     ],
   };
-}
-
-interface ClassGroup {
-  row: RowOf<'classes'>;
-  year: string;
-  course: string;
-  /** The user who teaches it; '' where nobody does. */
-  teacher: string;
-}
-
-/** Each class with its school year and the course it is a period of. */
-function groupClasses(lists: RosterPackage): Map<string, ClassGroup> {
-  const sessions = new Map(lists.academicSessions.map((row) => [row.sourcedId, row]));
-  const courses = new Map(lists.courses.map((row) => [row.sourcedId, row]));
-  const yearOf = (id: string): string => {
-    // A loop of parents must not keep anybody waiting.
-    for (
-      let at = sessions.get(id), steps = 0;
-      at && steps < 10;
-      at = sessions.get(at.parentSourcedId), steps += 1
-    )
-      if (at.type === 'schoolYear') return at.sourcedId;
-    return '';
-  };
-  const teacherOf = new Map<string, string>();
-  for (const row of lists.enrollments) {
-    if (row.role !== 'teacher') continue;
-    if (row.primary === 'true' || !teacherOf.has(row.classSourcedId))
-      teacherOf.set(row.classSourcedId, row.userSourcedId);
-  }
-  const groups = new Map<string, ClassGroup>();
-  for (const row of lists.classes) {
-    const term = row.termSourcedIds.split(',')[0]!.trim();
-    const year = yearOf(term) || courses.get(row.courseSourcedId)?.schoolYearSourcedId || term;
-    const teacher = teacherOf.get(row.sourcedId) ?? '';
-    const course = [row.courseSourcedId, teacher, year].join('/');
-    groups.set(row.sourcedId, { row, year, course, teacher });
-  }
-  return groups;
 }
 
 function planYears(
@@ -267,8 +249,9 @@ function planPeriods(
     const used = numbers.get(course) ?? new Set(there.map((period) => period.number));
     numbers.set(course, used);
     const wanted = numberOf(row);
+    const same = byOuter.get(outerId);
     const known =
-      byOuter.get(outerId) ??
+      (same?.courseId === courseId ? same : undefined) ??
       there.find((period) => period.outerId === null && wanted !== null && period.number === wanted);
     let number = known?.number ?? wanted ?? 1;
     if (!known) while (used.has(number)) number += 1;
@@ -285,72 +268,9 @@ function numberOf(row: RowOf<'classes'>): number | null {
   return number !== null && number <= HIGHEST_PERIOD ? number : null;
 }
 
-function planPeople(
-  lists: RosterPackage,
-  school: SchoolLists,
-  same: ReadonlyMap<string, PersonId | null>,
-): PlannedPerson[] {
-  const byOuter = new Map(school.people.flatMap((one) => (one.outerId ? [[one.outerId, one]] : [])));
-  const byEmail = new Map(school.people.flatMap((one) => (one.email ? [[nameKey(one.email), one]] : [])));
-  const byNumber = new Map(school.people.flatMap((one) => (one.number ? [[one.number, one]] : [])));
-  const byId = new Map(school.people.map((one) => [one.id, one]));
-  const names = new NameIndex(school.people.filter((one) => one.outerId === null));
-  const staffUsers = new Set(
-    lists.enrollments.flatMap((row) => (row.role === 'student' ? [] : [row.userSourcedId])),
-  );
-  const wanted = new Set(lists.enrollments.map((row) => row.userSourcedId));
-  return lists.users
-    .filter((row) => wanted.has(row.sourcedId))
-    .map((row) => {
-      const person = personOf(row);
-      const standing: Standing = staffUsers.has(row.sourcedId) ? 'teacher' : 'student';
-      const answer = same.get(row.sourcedId);
-      const known =
-        byOuter.get(row.sourcedId) ??
-        (answer ? byId.get(answer) : undefined) ??
-        (person.email ? byEmail.get(nameKey(person.email)) : undefined) ??
-        (person.number ? byNumber.get(person.number) : undefined);
-      const isSameKind = (other: (typeof school.people)[number]) =>
-        (other.standing === 'student') === (standing === 'student');
-      const alike = known || answer === null ? [] : names.alike(plainName(person), isSameKind);
-      const contact = {
-        email: person.email || (known?.email ?? ''),
-        username: person.username || (known?.username ?? ''),
-        number: person.number || (known?.number ?? ''),
-      };
-      return {
-        ...person,
-        ...contact,
-        outerId: row.sourcedId,
-        known: known?.id ?? null,
-        standing,
-        newName: known !== undefined && (known.last !== person.last || known.first !== person.first),
-        newContact:
-          known !== undefined &&
-          (known.email !== contact.email ||
-            known.username !== contact.username ||
-            known.number !== contact.number),
-        candidates: alike.map((one) => one.id),
-      };
-    });
-}
-
-function personOf(row: RowOf<'users'>): ListedPerson {
-  const last = row.familyName || row.givenName;
-  const first = row.familyName ? [row.givenName, row.middleName].filter(Boolean).join(' ') : '';
-  const called = row.preferredGivenName && row.preferredGivenName !== first ? row.preferredGivenName : '';
-  return { last, first, called, email: row.email, username: row.username, number: row.identifier };
-}
-
 const staffRoles: Record<string, CourseStaffRole> = { teacher: 'co-teacher', aide: 'aide', proctor: 'aide' };
 
-function planStaff(
-  lists: RosterPackage,
-  school: SchoolLists,
-  classes: Map<string, ClassGroup>,
-  courses: readonly PlannedCourse[],
-  people: readonly PlannedPerson[],
-): PlannedStaff[] {
+function planStaff({ lists, school, classes, courses, people, today, faults }: Planning): PlannedStaff[] {
   const knownCourse = new Map(courses.map((course) => [course.outerId, course.known]));
   const knownPerson = new Map(people.map((person) => [person.outerId, person]));
   const there = new Set(school.staff.map(({ courseId, personId }) => `${courseId} ${personId}`));
@@ -358,43 +278,69 @@ function planStaff(
   for (const row of lists.enrollments) {
     const role = staffRoles[row.role];
     const person = knownPerson.get(row.userSourcedId);
-    if (!role || !person || person.candidates.length > 0) continue;
-    const { course, teacher } = classes.get(row.classSourcedId)!;
-    if (there.has(`${knownCourse.get(course)} ${person.known}`)) continue;
-    planned.set(`${course} ${person.outerId}`, {
-      course,
-      person: person.outerId,
-      role: teacher === person.outerId ? 'teacher' : role,
-    });
+    const group = classes.get(row.classSourcedId);
+    if (!role || !person || !group || person.candidates.length > 0) continue;
+    const { course, teacher } = group;
+    const known = knownCourse.get(course) ?? null;
+    if (there.has(`${known} ${person.known}`) || isOver(row, today)) continue;
+    // A student never becomes staff by a list: what staff may see is not theirs.
+    if (isStudent(person)) faults.push(differs(row));
+    else if (isToCome(row, today)) faults.push(notYet(row));
+    else
+      planned.set(`${course} ${person.outerId}`, {
+        course,
+        person: person.outerId,
+        // Whose a course is that is here already is its teacher's and the office's to say.
+        role: teacher === person.outerId && known === null ? 'teacher' : role,
+      });
   }
   return [...planned.values()];
 }
 
-function planSeats(
-  lists: RosterPackage,
-  school: SchoolLists,
-  classes: Map<string, ClassGroup>,
-  courses: readonly PlannedCourse[],
-  periods: readonly PlannedPeriod[],
-  people: readonly PlannedPerson[],
-  faults: PackageFault[],
-): Pick<PackagePlan, 'seats' | 'leaving'> {
+const differs = (row: RowOf<'enrollments'>): PackageFault => ({
+  file: 'enrollments.csv',
+  line: row.line,
+  code: 'role-differs',
+  found: row.userSourcedId,
+});
+const notYet = (row: RowOf<'enrollments'>): PackageFault => ({
+  file: 'enrollments.csv',
+  line: row.line,
+  code: 'not-yet',
+  found: row.beginDate,
+});
+
+function planSeats(planning: Planning): Pick<PackagePlan, 'seats' | 'leaving'> {
+  const { lists, leftOut, school, classes, courses, periods, people, today, faults } = planning;
   const knownCourse = new Map(courses.map((course) => [course.outerId, course.known]));
   const knownPeriod = new Map(periods.map((period) => [period.outerId, period.known]));
   const byOuter = new Map(people.map((person) => [person.outerId, person]));
+  const users = new Map(lists.users.map((row) => [row.sourcedId, row]));
   const seatOf = new Map(school.enrolments.map((seat) => [`${seat.courseId} ${seat.studentId}`, seat]));
+  const periodOf = new Map(
+    school.periods.flatMap((period) => (period.outerId ? [[period.outerId, period.courseId]] : [])),
+  );
+  /** The course here of a class: as it is planned, or as the class is known. */
+  const courseOf = (classId: string): CourseId | null => {
+    const group = classes.get(classId);
+    return (group && knownCourse.get(group.course)) ?? periodOf.get(classId) ?? null;
+  };
   const seats: PlannedSeat[] = [];
   /** Whoever is meant by a row, whatever becomes of it, does not leave. */
   const meant = new Set<string>();
   const placed = new Map<string, string>();
   for (const row of lists.enrollments) {
-    if (row.role !== 'student') continue;
+    if (isOver(row, today)) continue;
     const person = byOuter.get(row.userSourcedId);
-    if (!person) continue;
-    const { course } = classes.get(row.classSourcedId)!;
-    const courseId = knownCourse.get(course) ?? null;
-    for (const id of [person.known, ...person.candidates]) meant.add(`${courseId} ${id}`);
-    if (person.candidates.length > 0) continue;
+    const group = classes.get(row.classSourcedId);
+    const courseId = courseOf(row.classSourcedId);
+    for (const id of person ? [person.known, ...person.candidates] : []) meant.add(`${courseId} ${id}`);
+    if (row.role !== 'student' || !person || !group || person.candidates.length > 0) continue;
+    if (!isStudent(person)) {
+      faults.push(differs(row));
+      continue;
+    }
+    const { course } = group;
     const before = placed.get(`${course} ${person.outerId}`);
     if (before !== undefined) {
       if (before !== row.classSourcedId)
@@ -406,8 +352,12 @@ function planSeats(
         });
       continue;
     }
-    placed.set(`${course} ${person.outerId}`, row.classSourcedId);
     const seat = seatOf.get(`${courseId} ${person.known}`);
+    if (isToCome(row, today)) {
+      faults.push(notYet(row));
+      continue;
+    }
+    placed.set(`${course} ${person.outerId}`, row.classSourcedId);
     const change = !seat
       ? 'joins'
       : seat.left
@@ -415,10 +365,13 @@ function planSeats(
         : seat.periodId === knownPeriod.get(row.classSourcedId)
           ? null
           : 'moves';
-    if (change) seats.push({ course, person: person.outerId, period: row.classSourcedId, change });
+    // Nobody is brought in anew with an account that is not to be used.
+    if (change && users.get(person.outerId)!.enabledUser.toLowerCase() !== 'false')
+      seats.push({ course, person: person.outerId, period: row.classSourcedId, change });
   }
   const nameOf = new Map(school.people.map((person) => [person.id, person]));
   const compared = new Set(courses.flatMap((course) => (course.known ? [course.known] : [])));
+  const stays = whoStays(lists, leftOut, school, people, courseOf);
   const leaving = school.enrolments
     .filter(
       (seat) => compared.has(seat.courseId) && !seat.left && !meant.has(`${seat.courseId} ${seat.studentId}`),
@@ -426,6 +379,12 @@ function planSeats(
     .map(({ courseId, studentId }) => {
       const { last = '', first = '' } = nameOf.get(studentId) ?? {};
       return { courseId, studentId, last, first };
+    })
+    .filter(({ courseId, studentId, last, first }) => {
+      if (!stays(courseId, studentId)) return true;
+      const found = [last, first].filter(Boolean).join(', ');
+      faults.push({ file: 'enrollments.csv', line: 0, code: 'stays', found });
+      return false;
     });
   return { seats, leaving };
 }

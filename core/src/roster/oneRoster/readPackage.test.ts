@@ -36,7 +36,7 @@ describe('readPackage', () => {
     [
       'with only changes',
       edit('manifest.csv', 'file.users,bulk', 'file.users,delta'),
-      ['users.csv', 'not-bulk', 0],
+      ['users.csv', 'nothing-before', 0],
     ],
     [
       'with a list that is absent',

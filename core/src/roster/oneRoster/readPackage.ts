@@ -13,19 +13,39 @@ import {
 /** What a package says, each row checked and every id that it names known. */
 export type RosterPackage = { [File in PackageFile]: RowOf<File>[] };
 
+/** Rows that were left out for a fault, as they stand: what they meant, nobody can say. */
+export type LeftOut = { [File in PackageFile]: RowOf<File>[] };
+
 export type ReadPackage =
   /** `faults` tells the rows that were left out. */
-  | { ok: true; lists: RosterPackage; faults: PackageFault[] }
+  | { ok: true; lists: RosterPackage; leftOut: LeftOut; isDelta: boolean; faults: PackageFault[] }
   /** Nothing can be taken from it. */
   | { ok: false; faults: PackageFault[] };
 
 const fileNames = Object.keys(packageColumns) as PackageFile[];
+/** Files that a package may do without. */
+const MAY_BE_ABSENT: ReadonlySet<PackageFile> = new Set(['roles']);
+
+const emptyLists = (): RosterPackage => ({
+  academicSessions: [],
+  orgs: [],
+  courses: [],
+  classes: [],
+  users: [],
+  roles: [],
+  enrollments: [],
+});
 
 /**
- * Reads the texts of a OneRoster 1.2 CSV package, by their file names. Only bulk packages are read: those that say all
- * there is. A package that breaks the standard as a whole is refused; a row that does is left out and told.
+ * Reads the texts of a OneRoster 1.2 CSV package, by their file names. A file is `bulk` (all there is) or `delta` (what
+ * changed since, each row `active` or `tobedeleted`): what it does not say is as the package before said, which `before` is.
+ * A package that breaks the standard as a whole is refused; a row that does is left out and told, and of a delta the row
+ * stays that was there before.
  */
-export function readPackage(texts: ReadonlyMap<string, string>): ReadPackage {
+export function readPackage(
+  texts: ReadonlyMap<string, string>,
+  before: RosterPackage | null = null,
+): ReadPackage {
   const manifest = texts.get('manifest.csv');
   const refuse = (code: PackageFault['code'], found: string): ReadPackage => ({
     ok: false,
@@ -36,16 +56,28 @@ export function readPackage(texts: ReadonlyMap<string, string>): ReadPackage {
   const version = modes.get('oneroster.version') ?? '';
   if (version !== PACKAGE_VERSION) return refuse('other-version', version);
   const refusals: PackageFault[] = [];
-  const raw = {} as { [File in PackageFile]: RowOf<PackageFile>[] };
+  const raw: RawFiles = {};
+  let isDelta = false;
   for (const file of fileNames) {
     const name = `${file}.csv`;
     const mode = modes.get(`file.${file}`) ?? 'absent';
-    if (mode !== 'bulk') refusals.push({ file: name, line: 0, code: 'not-bulk', found: mode });
-    else raw[file] = readFile(file, texts.get(name), refusals);
+    const kept = before?.[file] ?? null;
+    if (mode === 'bulk') raw[file] = { rows: readFile(file, texts.get(name), refusals), kept: [] };
+    else if (mode === 'delta' && kept) {
+      isDelta = true;
+      raw[file] = { rows: readFile(file, texts.get(name), refusals), kept };
+    } else if (mode === 'delta') refusals.push({ file: name, line: 0, code: 'nothing-before', found: mode });
+    else if (mode === 'absent' && (kept || MAY_BE_ABSENT.has(file)))
+      raw[file] = { rows: [], kept: kept ?? [] };
+    else refusals.push({ file: name, line: 0, code: 'not-bulk', found: mode });
   }
   if (refusals.length > 0) return { ok: false, faults: refusals };
-  return checkRows(raw as unknown as RosterPackage);
+  return { ok: true, isDelta, ...new Checking(raw).check() };
 }
+
+type AnyRow = { [File in PackageFile]: RowOf<File> }[PackageFile];
+/** Of each file what the package says, and what one before said that still holds. */
+type RawFiles = { [File in PackageFile]?: { rows: AnyRow[]; kept: readonly AnyRow[] } };
 
 /** The manifest's properties: `propertyName,value`. */
 function modesOf(text: string): Map<string, string> {
@@ -57,18 +89,14 @@ function modesOf(text: string): Map<string, string> {
   return new Map(rows.map(([name = '', value = '']) => [name.trim(), value.trim()]));
 }
 
-function readFile(
-  file: PackageFile,
-  text: string | undefined,
-  refusals: PackageFault[],
-): RowOf<PackageFile>[] {
+function readFile(file: PackageFile, text: string | undefined, refusals: PackageFault[]): AnyRow[] {
   const name = `${file}.csv`;
   const refuse = (code: PackageFault['code'], found: string, line = 0) => {
     refusals.push({ file: name, line, code, found });
     return [];
   };
   if (text === undefined) return refuse('file-missing', '');
-  const rows: RowOf<PackageFile>[] = [];
+  const rows: AnyRow[] = [];
   const columns: readonly string[] = packageColumns[file];
   let line = 0;
   let header: string[] = [];
@@ -82,7 +110,7 @@ function readFile(
         else if (rows.length <= MOST_PACKAGE_ROWS) {
           const row: Record<string, string | number> = { line };
           columns.forEach((column, i) => (row[column] = (record[i] ?? '').trim().normalize('NFC')));
-          rows.push(row as RowOf<PackageFile>);
+          rows.push(row as AnyRow);
         }
         return null;
       },
@@ -99,79 +127,147 @@ function readFile(
 }
 
 const isDay = (text: string) => isLocalTime(`${text}T00:00`);
+const isDayOrNothing = (text: string) => text === '' || isDay(text);
+
+const listed = (text: string) =>
+  text
+    .split(',')
+    .map((part) => part.trim())
+    .filter(Boolean);
+
+type Complaint = [PackageFault['code'], string] | null;
+const first = (...complaints: Complaint[]) => complaints.find((complaint) => complaint !== null) ?? null;
+const oneOf = (value: string, known: readonly string[]): Complaint =>
+  known.includes(value) ? null : ['bad-value', value];
+const day = (value: string): Complaint => (isDayOrNothing(value) ? null : ['bad-date', value]);
 
 /** For each file: what a row must say to be taken. The ids it names must be those of rows taken before. */
-function checkRows(raw: RosterPackage): ReadPackage {
-  const faults: PackageFault[] = [];
-  const taken: Record<PackageFile, Set<string>> = {
-    academicSessions: new Set(),
-    orgs: new Set(),
-    courses: new Set(),
-    classes: new Set(),
-    users: new Set(),
-    enrollments: new Set(),
-  };
-  type Complaint = [PackageFault['code'], string] | null;
-  const names = (file: PackageFile, id: string): Complaint =>
-    id === '' || taken[file].has(id) ? null : ['unknown-id', id];
-  const oneOf = (value: string, known: readonly string[]): Complaint =>
-    known.includes(value) ? null : ['bad-value', value];
-  const first = (...complaints: Complaint[]) => complaints.find((complaint) => complaint !== null) ?? null;
+class Checking {
+  readonly #lists = emptyLists();
+  readonly #leftOut: LeftOut = emptyLists();
+  readonly #faults: PackageFault[] = [];
+  readonly #taken: Record<PackageFile, Set<string>>;
+  /** What the package says is to be deleted: what still names it goes with it and is no fault. */
+  readonly #deleted: Record<PackageFile, Set<string>>;
 
-  const keep = <File extends PackageFile>(
-    file: File,
-    complain: (row: RowOf<File>) => Complaint,
-  ): RowOf<File>[] =>
-    (raw[file] as RowOf<File>[]).filter((row) => {
-      const sourcedId: string = row.sourcedId;
-      const complaint =
-        sourcedId === ''
-          ? (['no-id', ''] as const)
-          : taken[file].has(sourcedId)
-            ? (['id-twice', sourcedId] as const)
-            : complain(row);
-      if (complaint)
-        faults.push({ file: `${file}.csv`, line: row.line, code: complaint[0], found: complaint[1] });
-      else taken[file].add(sourcedId);
-      return complaint === null;
-    });
-  const listed = (text: string) =>
-    text
-      .split(',')
-      .map((part) => part.trim())
-      .filter(Boolean);
+  constructor(private readonly raw: RawFiles) {
+    const sets = () =>
+      Object.fromEntries(fileNames.map((file) => [file, new Set<string>()])) as Record<
+        PackageFile,
+        Set<string>
+      >;
+    this.#taken = sets();
+    this.#deleted = sets();
+  }
 
-  const academicSessions = keep('academicSessions', (row) =>
-    first(
-      oneOf(row.type, ['gradingPeriod', 'semester', 'schoolYear', 'term']),
-      isDay(row.startDate) ? null : ['bad-date', row.startDate],
-      isDay(row.endDate) && row.endDate >= row.startDate ? null : ['bad-date', row.endDate],
-    ),
-  );
-  const orgs = keep('orgs', (row) => (row.name ? null : ['no-name', '']));
-  const courses = keep('courses', (row) =>
-    first(row.title ? null : ['no-name', ''], names('academicSessions', row.schoolYearSourcedId)),
-  );
-  const classes = keep('classes', (row) =>
-    first(
-      row.title ? null : ['no-name', ''],
-      row.courseSourcedId ? names('courses', row.courseSourcedId) : ['unknown-id', ''],
-      listed(row.termSourcedIds).length > 0 ? null : ['unknown-id', ''],
-      ...listed(row.termSourcedIds).map((id) => names('academicSessions', id)),
-    ),
-  );
-  const users = keep('users', (row) =>
-    first(
-      row.familyName || row.givenName ? null : ['no-name', ''],
-      row.email === '' || looksLikeEmail(row.email) ? null : ['bad-email', row.email],
-    ),
-  );
-  const enrollments = keep('enrollments', (row) =>
-    first(
-      row.classSourcedId ? names('classes', row.classSourcedId) : ['unknown-id', ''],
-      row.userSourcedId ? names('users', row.userSourcedId) : ['unknown-id', ''],
-      oneOf(row.role, ['administrator', 'proctor', 'student', 'teacher', 'aide']),
-    ),
-  );
-  return { ok: true, lists: { academicSessions, orgs, courses, classes, users, enrollments }, faults };
+  check(): { lists: RosterPackage; leftOut: LeftOut; faults: PackageFault[] } {
+    this.#keep('academicSessions', (row) =>
+      first(
+        oneOf(row.type, ['gradingPeriod', 'semester', 'schoolYear', 'term']),
+        isDay(row.startDate) ? null : ['bad-date', row.startDate],
+        isDay(row.endDate) && row.endDate >= row.startDate ? null : ['bad-date', row.endDate],
+      ),
+    );
+    this.#keep('orgs', (row) => (row.name ? null : ['no-name', '']));
+    this.#keep('courses', (row) =>
+      first(row.title ? null : ['no-name', ''], this.#names('academicSessions', row.schoolYearSourcedId)),
+    );
+    this.#keep('classes', (row) =>
+      first(
+        row.title ? null : ['no-name', ''],
+        row.courseSourcedId ? this.#names('courses', row.courseSourcedId) : ['unknown-id', ''],
+        listed(row.termSourcedIds).length > 0 ? null : ['unknown-id', ''],
+        ...listed(row.termSourcedIds).map((id) => this.#names('academicSessions', id)),
+      ),
+    );
+    this.#keep('users', (row) =>
+      first(
+        row.familyName || row.givenName ? null : ['no-name', ''],
+        row.email === '' || looksLikeEmail(row.email) ? null : ['bad-email', row.email],
+        row.enabledUser === '' ? null : oneOf(row.enabledUser.toLowerCase(), ['true', 'false']),
+      ),
+    );
+    this.#keep('roles', (row) =>
+      first(
+        row.userSourcedId ? this.#names('users', row.userSourcedId) : ['unknown-id', ''],
+        oneOf(row.role, schoolRoles),
+        day(row.beginDate),
+        day(row.endDate),
+      ),
+    );
+    this.#keep('enrollments', (row) =>
+      first(
+        row.classSourcedId ? this.#names('classes', row.classSourcedId) : ['unknown-id', ''],
+        row.userSourcedId ? this.#names('users', row.userSourcedId) : ['unknown-id', ''],
+        oneOf(row.role, ['administrator', 'proctor', 'student', 'teacher', 'aide']),
+        day(row.beginDate),
+        day(row.endDate),
+      ),
+    );
+    return { lists: this.#lists, leftOut: this.#leftOut, faults: this.#faults };
+  }
+
+  #names(file: PackageFile, id: string): Complaint {
+    return id === '' || this.#taken[file].has(id) ? null : ['unknown-id', id];
+  }
+
+  #keep<File extends PackageFile>(file: File, complain: (row: RowOf<File>) => Complaint): void {
+    const { rows, kept } = this.raw[file]! as { rows: RowOf<File>[]; kept: readonly RowOf<File>[] };
+    const taken: RowOf<File>[] = [];
+    const seen = new Set<string>();
+    for (const row of rows) {
+      const id: string = row.sourcedId;
+      const complaint: Complaint =
+        id === ''
+          ? ['no-id', '']
+          : seen.has(id)
+            ? ['id-twice', id]
+            : ['', 'active', 'tobedeleted'].includes(row.status)
+              ? row.status === 'tobedeleted'
+                ? null
+                : complain(row)
+              : ['bad-status', row.status];
+      if (complaint && this.#goesWithAnother(file, row)) continue;
+      if (complaint) {
+        this.#faults.push({ file: `${file}.csv`, line: row.line, code: complaint[0], found: complaint[1] });
+        (this.#leftOut[file] as RowOf<File>[]).push(row);
+        continue;
+      }
+      seen.add(id);
+      if (row.status === 'tobedeleted') this.#deleted[file].add(id);
+      else taken.push(row);
+    }
+    // What a package before said holds where this one says nothing else; a row that was left out here changes nothing there.
+    for (const row of kept)
+      if (!seen.has(row.sourcedId) && complain(row) === null) taken.push({ ...row, line: 0 });
+    for (const row of taken) this.#taken[file].add(row.sourcedId);
+    (this.#lists[file] as RowOf<File>[]).push(...taken);
+  }
+
+  /** Whether a row names something that this package deletes. */
+  #goesWithAnother(file: PackageFile, row: object): boolean {
+    const names = (of: PackageFile, column: string) =>
+      this.#deleted[of].has(Reflect.get(row, column) as string);
+    return file === 'enrollments'
+      ? names('classes', 'classSourcedId') || names('users', 'userSourcedId')
+      : file === 'roles'
+        ? names('users', 'userSourcedId')
+        : file === 'classes' && names('courses', 'courseSourcedId');
+  }
 }
+
+/** What a user can be at a school (OneRoster 1.2, RoleEnum; from memory). */
+const schoolRoles = [
+  'aide',
+  'counselor',
+  'districtAdministrator',
+  'guardian',
+  'parent',
+  'principal',
+  'proctor',
+  'relative',
+  'siteAdministrator',
+  'student',
+  'systemAdministrator',
+  'teacher',
+];

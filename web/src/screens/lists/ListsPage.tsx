@@ -18,8 +18,9 @@ type Change = Page['changes'][number];
 type Same = ReadonlyMap<string, PersonId | null>;
 
 const words: Record<PackageChangeKind, readonly [one: string, many: string]> = {
-  fault: ['row left out', 'rows left out'],
+  fault: ['thing to look at', 'things to look at'],
   asked: ['to be asked about', 'to be asked about'],
+  address: ['new address to sign in', 'new addresses to sign in'],
   year: ['new year', 'new years'],
   course: ['new course', 'new courses'],
   period: ['new period', 'new periods'],
@@ -86,8 +87,8 @@ export function ListsPage() {
           {busy ? 'Reading …' : id ? 'Choose another package' : 'Choose a package'}
         </Button>
         <p className="max-w-xl text-ink-2">
-          A OneRoster 1.2 CSV package (a ZIP, bulk) from the office’s own system, or drop it here. What it
-          would change is shown first; nothing is written until you apply it.
+          A OneRoster 1.2 CSV package (a ZIP, bulk or delta) from the office’s own system, or drop it here.
+          What it would change is shown first; nothing is written until you apply it.
         </p>
       </section>
       {id ? <PackageView key={id} id={id} /> : null}
@@ -99,16 +100,21 @@ function PackageView({ id }: { id: PackageId }) {
   const [kind, setKind] = useState<PackageChangeKind | ''>('');
   const [pages, setPages] = useState<number[]>([]);
   const [same, setSame] = useState<Same>(new Map());
+  const [addresses, setAddresses] = useState<ReadonlySet<string>>(new Set());
   const page = api.useReadPackageQuery({
     params: { packageId: id },
     query: { kind, after: pages.at(-1) ?? 0 },
   });
   const [apply, { isLoading }] = api.useApplyPackageMutation();
   const act = async () => {
-    const body = { same: [...same].map(([userId, personId]) => ({ userId, personId })) };
+    const body = {
+      same: [...same].map(([userId, personId]) => ({ userId, personId })),
+      addresses: [...addresses],
+    };
     const result = await apply({ params: { packageId: id }, body });
     if (!result.data) return tellFailure(result.error);
     setSame(new Map());
+    setAddresses(new Set());
     setKind('');
     setPages([]);
     tell('Applied. Every change is a line of its course’s ledger.');
@@ -121,7 +127,7 @@ function PackageView({ id }: { id: PackageId }) {
     <Read of={page} what="Comparing the package with the school">
       {(data) => {
         const changes = packageChangeKinds
-          .filter((known) => known !== 'fault' && known !== 'asked')
+          .filter((known) => known !== 'fault' && known !== 'asked' && known !== 'address')
           .reduce((sum, known) => sum + data.counts[known], 0);
         return (
           <section aria-label="What it changes" className="grid gap-3">
@@ -157,6 +163,13 @@ function PackageView({ id }: { id: PackageId }) {
                         change={change}
                         answer={same.get(change.id)}
                         onAnswer={(personId) => setSame(new Map(same).set(change.id, personId))}
+                        takesAddress={addresses.has(change.id)}
+                        onAddress={(takes) => {
+                          const next = new Set(addresses);
+                          if (takes) next.add(change.id);
+                          else next.delete(change.id);
+                          setAddresses(next);
+                        }}
                       />
                     </li>
                   ))}
@@ -165,13 +178,22 @@ function PackageView({ id }: { id: PackageId }) {
               </>
             )}
             <div className="sticky -bottom-3 z-2 flex flex-wrap items-center gap-3 border-t border-line bg-wall py-3">
-              <Button look="go" disabled={isLoading || changes + same.size === 0} onClick={() => void act()}>
-                {isLoading ? 'Applying …' : `Apply ${sayCount(changes, 'change')}`}
+              <Button
+                look="go"
+                disabled={isLoading || changes + same.size + addresses.size === 0}
+                onClick={() => void act()}
+              >
+                {isLoading
+                  ? 'Applying …'
+                  : `Apply ${sayCount(changes + same.size + addresses.size, 'change')}`}
               </Button>
               <p className="text-ink-2">
                 All or nothing.{' '}
                 {data.counts.asked - same.size > 0
-                  ? `${sayCount(data.counts.asked - same.size, 'person', 'people')} not answered for stay out.`
+                  ? `${sayCount(data.counts.asked - same.size, 'person', 'people')} not answered for stay out. `
+                  : ''}
+                {data.counts.address - addresses.size > 0
+                  ? 'An address that signs somebody in changes only with a yes.'
                   : ''}
               </p>
             </div>
@@ -186,9 +208,12 @@ interface ChangeRowProps {
   change: Change;
   answer: PersonId | null | undefined;
   onAnswer: (personId: PersonId | null) => void;
+  /** Whether somebody's new address is taken. */
+  takesAddress: boolean;
+  onAddress: (takes: boolean) => void;
 }
 
-function ChangeRow({ change, answer, onAnswer }: ChangeRowProps) {
+function ChangeRow({ change, answer, onAnswer, takesAddress, onAddress }: ChangeRowProps) {
   if (change.kind === 'fault') {
     return (
       <p className="text-brick">
@@ -213,6 +238,17 @@ function ChangeRow({ change, answer, onAnswer }: ChangeRowProps) {
           .filter(Boolean)
           .join(' · ')}
       </span>
+      {change.kind === 'address' ? (
+        <label className="ml-auto flex items-center gap-2">
+          <input
+            type="checkbox"
+            aria-label={`Yes, the new address of ${change.person}`}
+            checked={takesAddress}
+            onChange={(event) => onAddress(event.target.checked)}
+          />
+          yes, from now on
+        </label>
+      ) : null}
       {change.kind === 'asked' ? (
         <select
           aria-label={`Who ${change.person} is`}
@@ -225,7 +261,7 @@ function ChangeRow({ change, answer, onAnswer }: ChangeRowProps) {
           </option>
           {change.candidates.map((person) => (
             <option key={person.id} value={person.id}>
-              {person.name} {person.email}
+              {[person.name, person.email, person.number].filter(Boolean).join(' · ')}
             </option>
           ))}
           <option value="">somebody new</option>

@@ -64,6 +64,7 @@ const rows: MadeRows = {
       termSourcedIds: 'y26',
     },
   ],
+  roles: [],
   users: [
     {
       sourcedId: 'u1',

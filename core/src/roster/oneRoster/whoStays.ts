@@ -1,0 +1,81 @@
+import type { CourseId, PersonId } from '../../ids';
+import { nameKey } from '../../naming/makeLegal';
+import { areAlike, plainName } from '../areAlike';
+import type { RowOf } from './columns';
+import { personOf, type PlannedPerson, type SchoolPerson } from './matchPeople';
+import type { SchoolLists } from './comparePackage';
+import type { LeftOut, RosterPackage } from './readPackage';
+
+/**
+ * Whom rows that were left out may mean: nobody leaves because a row about them could not be read. Of a row that names
+ * somebody it is them; of one that names nobody known it is everybody in the course it names, and where it names neither,
+ * everybody.
+ */
+export function whoStays(
+  lists: RosterPackage,
+  leftOut: LeftOut,
+  school: SchoolLists,
+  people: readonly PlannedPerson[],
+  /** The course here that a class is a period of. */
+  courseOf: (classId: string) => CourseId | null,
+): (courseId: CourseId, student: PersonId) => boolean {
+  const users = new Map(lists.users.map((row): [string, RowOf<'users'>] => [row.sourcedId, row]));
+  const planned = new Map(people.map((person) => [person.outerId, person]));
+  const byOuter = new Map(school.people.flatMap((one) => (one.outerId ? [[one.outerId, one.id]] : [])));
+  const persons = new Set<PersonId>();
+  const courses = new Set<CourseId>();
+  const seats = new Set<string>();
+  let isEverybody = false;
+
+  /** Whom a user may be who is nobody surely: told by anything that agrees, and by the name alone where nothing else does. */
+  const like = (row: RowOf<'users'>): PersonId[] => {
+    const person = personOf(row);
+    const plain = plainName(person);
+    const isTold = (one: SchoolPerson) =>
+      one.outerId === row.sourcedId ||
+      (person.email !== '' && nameKey(one.email) === nameKey(person.email)) ||
+      (person.number !== '' && one.number === person.number);
+    const told = school.people.filter(isTold);
+    const them =
+      told.length > 0 || person.last === ''
+        ? told
+        : school.people.filter((one) => areAlike(plainName(one), plain));
+    return them.map(({ id }) => id);
+  };
+  /** Whom a user may be: as it was planned, as somebody here by its id, or by what its row says. */
+  const meant = (user: string): PersonId[] => {
+    const person = planned.get(user);
+    const known = person?.known ?? byOuter.get(user);
+    const row = users.get(user);
+    if (known || person) return [...(known ? [known] : []), ...(person?.candidates ?? [])];
+    return row ? like(row) : [];
+  };
+  const unread = new Set<string>(leftOut.users.map((row) => row.sourcedId).filter(Boolean));
+  for (const row of leftOut.users) {
+    const { last, email, number } = personOf(row);
+    if (last === '' && !email && !number && !row.sourcedId) isEverybody = true;
+    for (const id of like(row)) persons.add(id);
+  }
+  for (const row of leftOut.enrollments) {
+    if (row.role !== 'student' && row.role !== '' && isStaffRole(row.role)) continue;
+    const course = row.classSourcedId ? courseOf(row.classSourcedId) : null;
+    const who = meant(row.userSourcedId);
+    if (who.length > 0)
+      for (const id of who) {
+        if (course) seats.add(`${course} ${id}`);
+        else persons.add(id);
+      }
+    // Whoever was left out as a user is told there.
+    else if (unread.has(row.userSourcedId) || users.has(row.userSourcedId)) continue;
+    else if (course) courses.add(course);
+    else isEverybody = true;
+  }
+  for (const row of leftOut.classes) {
+    const course = row.sourcedId ? courseOf(row.sourcedId) : null;
+    if (course) courses.add(course);
+  }
+  return (courseId, student) =>
+    isEverybody || persons.has(student) || courses.has(courseId) || seats.has(`${courseId} ${student}`);
+}
+
+const isStaffRole = (role: string) => ['administrator', 'proctor', 'teacher', 'aide'].includes(role);
