@@ -2,6 +2,7 @@ import { z } from 'zod';
 import {
   nameSubjects,
   columnMeanings,
+  separators,
   type AssignmentId,
   type BlankId,
   type CourseId,
@@ -113,7 +114,7 @@ export const answers = {
   removeStaff: done,
   readRoster: z.array(rosterStudent),
   previewRoster: z.object({
-    separator: z.enum([',', ';', '\t']),
+    separator: z.enum(separators),
     columns: z.array(z.enum(columnMeanings)),
     hasHeadings: z.boolean(),
     enough: z.boolean(),

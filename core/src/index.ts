@@ -69,14 +69,14 @@ export type { Candidate, Coming, ComingReason, Visitor } from './identify/visito
 
 export { decodeText } from './roster/decodeText';
 export { csvForm, oneLine } from './text/cells';
-export { readTable } from './roster/readTable';
+export { readTable, separators } from './roster/readTable';
 export type { ReadTable, Separator } from './roster/readTable';
-export { columnMeanings, looksLikeEmail, recogniseColumns } from './roster/recogniseColumns';
-export type { ColumnMeaning, RecognisedColumns } from './roster/recogniseColumns';
+export { columnMeanings, looksLikeEmail } from './roster/recogniseColumns';
+export type { ColumnMeaning } from './roster/recogniseColumns';
 export { readList } from './roster/readList';
 export type { ListOptions, ReadList } from './roster/readList';
 export { splitPersonName } from './roster/splitPersonName';
-export { LONGEST_FIELD, fates, judgeRows } from './roster/judgeRows';
+export { LONGEST_FIELD, fates } from './roster/judgeRows';
 export type { Fate, JudgedRow, KnownPerson, ListedPerson, PeriodChoice, RowReason } from './roster/judgeRows';
 export { MOST_GROUPS, groupMarks, isLanguage, sortOrders, sortPeople } from './roster/groups';
 export type { GroupMark, SortOrder } from './roster/groups';

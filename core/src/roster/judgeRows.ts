@@ -1,8 +1,11 @@
+import { groupBy } from '../groupBy';
 import type { PeriodId, PersonId } from '../ids';
 import { nameKey } from '../naming/makeLegal';
 import { NameIndex, areAlike, plainName, type PlainName } from './areAlike';
-import { looksLikeEmail, type ColumnMeaning } from './recogniseColumns';
-import { splitPersonName } from './splitPersonName';
+import type { NameOrder } from './headings';
+import { hasLetter, isOddName, isTotal } from './notPeople';
+import { addressIn, looksLikeEmail, type ColumnMeaning } from './recogniseColumns';
+import { splitPersonName, takeNickname } from './splitPersonName';
 
 /** A person as a list tells of them. Empty text where the list says nothing. */
 export interface ListedPerson {
@@ -32,6 +35,8 @@ export interface PeriodChoice {
 
 export type RowReason =
   | 'no-name'
+  /** A row of sums, or of no letters. */
+  | 'not-a-person'
   | 'bad-email'
   | 'email-of-staff'
   | 'no-period'
@@ -39,6 +44,10 @@ export type RowReason =
   | 'twice-in-list'
   | 'other-period'
   | 'name-cut-by-guess'
+  /** The list has no names: it was made out of the address. */
+  | 'name-from-address'
+  /** Digits or signs that no name has. */
+  | 'odd-name'
   | 'same-name-here'
   | 'same-name-in-school'
   | 'like-somebody-here'
@@ -81,6 +90,12 @@ export interface JudgeOptions {
   period: PeriodId | null;
   periods: readonly PeriodChoice[];
   known: readonly KnownPerson[];
+  /** How whole names are written, where the list says so. */
+  order?: NameOrder | null;
+  /** Whether first and last name were told apart by nothing but where they stand. */
+  isGuess?: boolean;
+  /** Whether the list is one of addresses, of which some have a name. */
+  isAddressList?: boolean;
 }
 
 /** Longest text taken for one field of a person, in UTF-16 units. */
@@ -88,6 +103,7 @@ export const LONGEST_FIELD = 120;
 
 const WRONG: readonly RowReason[] = [
   'no-name',
+  'not-a-person',
   'bad-email',
   'email-of-staff',
   'no-period',
@@ -97,6 +113,8 @@ const WRONG: readonly RowReason[] = [
 ];
 const DOUBTFUL: readonly RowReason[] = [
   'name-cut-by-guess',
+  'name-from-address',
+  'odd-name',
   'same-name-here',
   'same-name-in-school',
   'like-somebody-here',
@@ -134,6 +152,9 @@ export function findLeavers(
 interface PeopleIndex {
   byEmail: Map<string, KnownPerson>;
   byNumber: Map<string, KnownPerson>;
+  byUsername: Map<string, KnownPerson>;
+  /** Who sits here under exactly this name. */
+  here: Map<string, KnownPerson[]>;
   names: NameIndex<KnownPerson>;
 }
 
@@ -146,12 +167,36 @@ const nameOf = (person: Pick<ListedPerson, 'last' | 'first'>) =>
   nameKey(`${person.last}\u0000${person.first}`);
 
 function indexPeople(known: readonly KnownPerson[]): PeopleIndex {
-  const index: PeopleIndex = { byEmail: new Map(), byNumber: new Map(), names: new NameIndex(known) };
+  const index: PeopleIndex = {
+    byEmail: new Map(),
+    byNumber: new Map(),
+    byUsername: new Map(),
+    here: groupBy(
+      known.filter(({ period, left }) => period !== null && !left),
+      nameOf,
+    ),
+    names: new NameIndex(known),
+  };
   for (const person of known) {
+    if (person.username) index.byUsername.set(nameKey(person.username), person);
     if (person.email) index.byEmail.set(nameKey(person.email), person);
     if (person.number) index.byNumber.set(person.number, person);
   }
   return index;
+}
+
+/** Somebody who alone here has exactly the name of a row that says nothing else of who it is. */
+function theOnlyOne(index: PeopleIndex, person: ListedPerson): KnownPerson | null {
+  if (person.email || person.number || person.username || !person.last || !person.first) return null;
+  const same = index.here.get(nameOf(person)) ?? [];
+  return same.length === 1 ? same[0]! : null;
+}
+
+function forget(reasons: RowReason[], which: readonly RowReason[]): void {
+  for (const reason of which) {
+    const at = reasons.indexOf(reason);
+    if (at >= 0) reasons.splice(at, 1);
+  }
 }
 
 function judgeRow(
@@ -161,24 +206,34 @@ function judgeRow(
   index: PeopleIndex,
   inList: ListSoFar,
 ): JudgedRow {
-  const cell = (meaning: ColumnMeaning) => cells[options.columns.indexOf(meaning)] ?? '';
+  const cell = cellsOf(cells, options.columns);
   const reasons: RowReason[] = [];
-  const person = readPerson(cell, reasons);
+  const person = readPerson(cell, reasons, options);
   const plain = plainName(person);
 
-  const period = findPeriod(cell('period'), options, reasons);
   const known =
     (person.email && index.byEmail.get(nameKey(person.email))) ||
     (person.number && index.byNumber.get(person.number)) ||
+    (person.username && index.byUsername.get(nameKey(person.username))) ||
+    theOnlyOne(index, person) ||
     null;
+  // A name that was made out of an address says nothing of whom it signs in; and whoever is known needs no name.
+  const { columns } = options;
+  const tellsNames = columns.includes('name') || (columns.includes('last') && columns.includes('first'));
+  const hasName = tellsNames && !reasons.includes('name-from-address');
+  if (known) forget(reasons, ['name-from-address', 'no-name']);
+  const period = findPeriod(cell('period'), options, known, reasons);
   let candidates: PersonId[] = [];
   if (known && !known.isStudent) reasons.push('email-of-staff');
-  else if (known) compareWithKnown(known, person, period, reasons);
+  else if (known) compareWithKnown(known, person, period, hasName && person.last !== '', reasons);
   else candidates = lookForAlike(index, person, plain, reasons);
 
   // Two people may share a name; with the same address, or with none to tell them apart, it is one row twice.
   const key = nameKey(
-    person.email || person.number || `${person.last}\u0000${person.first}\u0000${period ?? ''}`,
+    person.email ||
+      person.number ||
+      person.username ||
+      `${person.last}\u0000${person.first}\u0000${period ?? ''}`,
   );
   if (inList.keys.has(key)) reasons.push('twice-in-list');
   else if (!known && inList.people.some((other) => mayBeOne(other, { person, plain })))
@@ -203,38 +258,79 @@ function mayBeOne(a: ListSoFar['people'][number], b: ListSoFar['people'][number]
   return !toldApart && areAlike(a.plain, b.plain);
 }
 
-function readPerson(cell: (meaning: ColumnMeaning) => string, reasons: RowReason[]): ListedPerson {
+/** What a row says under a meaning; a last or a first name may stand in several columns. */
+function cellsOf(cells: readonly string[], columns: readonly ColumnMeaning[]) {
+  return (meaning: ColumnMeaning) =>
+    columns.flatMap((known, i) => (known === meaning && cells[i] ? [cells[i]] : [])).join(' ');
+}
+
+/** The names of a row, out of however many columns they stand in. */
+function readNames(
+  cell: (meaning: ColumnMeaning) => string,
+  reasons: RowReason[],
+  { order, isGuess }: Pick<JudgeOptions, 'order' | 'isGuess'>,
+): { last: string; first: string; called: string } {
   const whole = cell('name');
-  let last = cell('last');
-  let first = cell('first');
-  if (whole && !last && !first) {
-    const cut = splitPersonName(whole);
-    ({ last, first } = cut);
+  const lastName = [cell('particle'), cell('last'), cell('suffix')].filter(Boolean).join(' ');
+  const given = takeNickname(cell('first'));
+  const first = [given.name, cell('middle')].filter(Boolean).join(' ');
+  if (whole && !cell('last') && !first) {
+    const cut = splitPersonName(whole, order ?? null);
     if (!cut.sure) reasons.push('name-cut-by-guess');
-  } else if (!last) {
-    // A single name is kept where names are sorted.
-    last = first;
-    first = '';
+    return cut;
   }
-  const person = {
-    last,
-    first,
-    called: cell('called'),
-    email: cell('email'),
-    username: cell('username'),
-    number: cell('number'),
-  };
+  if (isGuess && cell('last') && first) reasons.push('name-cut-by-guess');
+  const last = takeNickname(lastName);
+  // A single name is kept where names are sorted.
+  const names = last.name ? { last: last.name, first } : { last: first, first: '' };
+  return { ...names, called: given.called || last.called };
+}
+
+/** A name out of an address, for a list that has no other: `sam.lee@…`. */
+function nameFromAddress(email: string): { last: string; first: string } {
+  const words = (email.split('@')[0] ?? '')
+    .split(/[._-]+/)
+    .map((word) => word.replace(/\d+$/, ''))
+    .filter(Boolean)
+    .map((word) => word[0]!.toUpperCase() + word.slice(1));
+  return { last: words.at(-1) ?? '', first: words.slice(0, -1).join(' ') };
+}
+
+function readPerson(
+  cell: (meaning: ColumnMeaning) => string,
+  reasons: RowReason[],
+  options: JudgeOptions,
+): ListedPerson {
+  const email = addressIn(cell('email'));
+  const hasNames = options.columns.some((meaning) => ['last', 'first', 'name'].includes(meaning));
+  const isAddress = email !== '' && looksLikeEmail(email);
+  let { last, first, called } = readNames(cell, reasons, options);
+  if (last === '' && isAddress && (!hasNames || options.isAddressList)) {
+    ({ last, first } = nameFromAddress(email));
+    reasons.push('name-from-address');
+  } else if (last !== '' && (!hasLetter(`${last}${first}`) || (!email && isTotal(last, first)))) {
+    reasons.push('not-a-person');
+  } else if (!isAddress && isOddName(`${last} ${first}`)) reasons.push('odd-name');
+  called = cell('called') || called;
+  const person = { last, first, called, email, username: cell('username'), number: cell('number') };
   if (!last) reasons.push('no-name');
-  if (person.email && !looksLikeEmail(person.email)) reasons.push('bad-email');
+  if (person.email && !isAddress) reasons.push('bad-email');
   if (!person.email) reasons.push('no-email');
   if (Object.values(person).some((field) => field.length > LONGEST_FIELD)) reasons.push('too-long');
   return person;
 }
 
-function findPeriod(written: string, options: JudgeOptions, reasons: RowReason[]): PeriodId | null {
+/** Where a row's person goes. Who sits here already needs no period: without one they stay where they are. */
+function findPeriod(
+  written: string,
+  options: JudgeOptions,
+  known: KnownPerson | null,
+  reasons: RowReason[],
+): PeriodId | null {
   if (written === '') {
-    if (options.period === null) reasons.push('no-period');
-    return options.period;
+    const period = options.period ?? (known && !known.left ? known.period : null);
+    if (period === null) reasons.push('no-period');
+    return period;
   }
   const label = nameKey(written);
   const number = /\d+/.exec(written)?.[0];
@@ -249,11 +345,13 @@ function compareWithKnown(
   known: KnownPerson,
   person: ListedPerson,
   period: PeriodId | null,
+  hasName: boolean,
   reasons: RowReason[],
 ): void {
   if (known.left) reasons.push('left-before');
   if (known.period !== null && period !== null && known.period !== period) reasons.push('other-period');
-  if (person.last && nameOf(known) !== nameOf(person)) reasons.push('name-differs');
+  // A list of half a name, or of none, says nothing of a new one.
+  if (hasName && nameOf(known) !== nameOf(person)) reasons.push('name-differs');
 }
 
 /** Looks for students whose name this may be. With another address it is most likely another person, but only somebody who knows both can say. */

@@ -1,9 +1,10 @@
 import type { PersonId } from '../ids';
-import { findLeavers, judgeRows, type JudgeOptions, type JudgedRow } from './judgeRows';
+import { nameKey } from '../naming/makeLegal';
+import { findLeavers, judgeRows, type JudgeOptions, type JudgedRow, type PeriodChoice } from './judgeRows';
 import { readTable, type Separator } from './readTable';
 import { canReadPeople, recogniseColumns, type ColumnMeaning } from './recogniseColumns';
 
-export interface ListOptions extends Omit<JudgeOptions, 'columns'> {
+export interface ListOptions extends Pick<JudgeOptions, 'period' | 'periods' | 'known'> {
   /** What each column holds, where somebody said so; null leaves it to be recognised. */
   columns: readonly ColumnMeaning[] | null;
   hasHeadings: boolean | null;
@@ -34,16 +35,25 @@ export function readList(text: string, options: ListOptions): ReadList {
   const table = readTable(text);
   if (!table.ok) return { ok: false, line: table.line };
   if (table.rows.length === 0) return { ok: false, line: 0 };
-  const recognised = recogniseColumns(table.rows);
-  const columns = recognised.columns.map((found, i) => options.columns?.[i] ?? found);
+  const isAddressList = table.separator === 'addresses';
+  const recognised = isAddressList ? asAddresses : recogniseColumns(table.rows);
   const hasHeadings = options.hasHeadings ?? recognised.hasHeadings;
+  const top = hasHeadings ? recognised.headingRow : 0;
+  const said = recognised.columns.map((found, i) => options.columns?.[i] ?? found);
+  const body = table.rows
+    .map((cells, i) => ({ line: table.lines[i]!, cells }))
+    .slice(hasHeadings ? top + 1 : 0)
+    .filter(({ cells }) => !hasHeadings || !isSameRow(cells, table.rows[top]!));
+  const columns = options.columns ? said : withoutForeignPeriods(said, body, options);
   const enough = canReadPeople(columns);
-  const skip = hasHeadings ? 1 : 0;
   const rows = enough
-    ? judgeRows(
-        table.rows.slice(skip).map((cells, i) => ({ line: table.lines[i + skip]!, cells })),
-        { ...options, columns },
-      )
+    ? judgeRows(underPeriods(body, columns, options.periods), {
+        ...options,
+        columns: columns.includes('period') ? columns : [...columns, 'period'],
+        order: recognised.order,
+        isGuess: recognised.isGuess && !options.columns,
+        isAddressList,
+      })
     : [];
   return {
     ok: true,
@@ -51,8 +61,78 @@ export function readList(text: string, options: ListOptions): ReadList {
     columns,
     hasHeadings,
     enough,
-    sample: table.rows.slice(0, SAMPLE_ROWS),
+    sample: table.rows.slice(top, top + SAMPLE_ROWS),
     rows,
     leavers: enough ? findLeavers(rows, options.known, options.period) : [],
   };
 }
+
+const asAddresses = {
+  columns: ['name', 'email'] as ColumnMeaning[],
+  hasHeadings: false,
+  headingRow: 0,
+  order: null,
+  isGuess: false,
+};
+
+interface Row {
+  line: number;
+  cells: string[];
+}
+
+/** Headings that stand again at the top of the next page. */
+const isSameRow = (a: readonly string[], b: readonly string[]) =>
+  a.length === b.length && a.every((cell, i) => cell === b[i]);
+
+/** Whether what a cell says is a period of the course: by its label, or by its number. */
+const isPeriod = (written: string, periods: readonly PeriodChoice[]) =>
+  periods.some(
+    ({ label, number }) =>
+      nameKey(label) === nameKey(written) || Number(/\d+/.exec(written)?.[0] ?? NaN) === number,
+  );
+
+/** 'Class 7b' is no period of this course: where no row names one, and it is said where all of them go, the column is not used. */
+function withoutForeignPeriods(
+  columns: ColumnMeaning[],
+  body: readonly Row[],
+  { period, periods }: Pick<ListOptions, 'period' | 'periods'>,
+): ColumnMeaning[] {
+  const at = columns.indexOf('period');
+  if (at < 0 || period === null || body.some(({ cells }) => isPeriod(cells[at] ?? '', periods)))
+    return columns;
+  return columns.map((meaning, i) => (i === at ? 'ignore' : meaning));
+}
+
+/** A heading between the rows that says which period those below sit in. */
+const SECTION =
+  /^(?:period|hour|block|section|group|stunde|gruppe|heure|groupe|hora|grupo|ora|gruppo|uur|groep)\s*(\d{1,2})$/i;
+
+/** Rows below a line of their own like 'Period 3' sit in that period, where they name none. */
+function underPeriods(
+  body: readonly Row[],
+  columns: readonly ColumnMeaning[],
+  periods: readonly PeriodChoice[],
+): Row[] {
+  const at = columns.indexOf('period');
+  const hasOwn = at >= 0;
+  let section = '';
+  const rows: Row[] = [];
+  for (const { line, cells } of body) {
+    const written = cells.filter((cell) => cell !== '');
+    const isSection =
+      written.length === 1 &&
+      (SECTION.test(written[0]!) || periods.some(({ label }) => nameKey(label) === nameKey(written[0]!)));
+    if (isSection) section = written[0]!;
+    else if (section === '') rows.push({ line, cells });
+    else if (hasOwn)
+      rows.push({
+        line,
+        cells: padded(cells, columns.length).map((cell, i) => (i === at && cell === '' ? section : cell)),
+      });
+    else rows.push({ line, cells: [...padded(cells, columns.length), section] });
+  }
+  return rows;
+}
+
+const padded = (cells: readonly string[], width: number) =>
+  Array.from({ length: width }, (_, i) => cells[i] ?? '');

@@ -1,7 +1,14 @@
 import { parse } from 'csv-parse/sync';
 import { unguardCell } from '../text/cells';
+import { readHeading } from './headings';
+import { readAddresses, withoutFrame, type Lines } from './listForms';
+import { readCards } from './readCards';
 
-export const separators = [',', ';', '\t'] as const;
+/**
+ * `spaces`: columns held apart by two spaces or more; `addresses` and `cards`: no table, but addresses as a mail program lists
+ * them, or vCards.
+ */
+export const separators = [',', ';', '\t', '|', 'spaces', 'addresses', 'cards'] as const;
 export type Separator = (typeof separators)[number];
 
 export type ReadTable =
@@ -10,18 +17,29 @@ export type ReadTable =
 /** How much of the list is looked at to tell its separator, in lines. */
 const LOOKED_AT = 20;
 
+/** The first line of a list from a spreadsheet that says how it is separated. */
+const SAID = /^sep=(.)[^\S\r\n]*(?=\r\n|\r|\n|$)/i;
+
 /**
- * Reads a list separated by comma, semicolon or tab (RFC 4180 quoting) into rows of trimmed cells.
- * Blank rows are passed over; `lines` holds the line of the source on which each row ends, from 1.
+ * Reads a list into rows of trimmed cells: separated by comma, semicolon, tab or bar (RFC 4180 quoting) or held apart by
+ * spaces, or a list of e-mail addresses, which becomes rows of a name and an address. Blank rows are passed over; `lines`
+ * holds the line of the source on which each row ends, from 1.
  */
 export function readTable(text: string): ReadTable {
-  const source = text.replace(/^\ufeff/, '');
-  const separator = findSeparator(source);
+  const marked = text.replace(/^\ufeff/, '').replaceAll('\u0000', '');
+  const said = SAID.exec(marked)?.[1];
+  // What says the separator is nobody; its line stays, so that lines are counted as they stand.
+  const source = withoutFrame(said ? marked.replace(SAID, '') : marked);
+  const cards = said ? null : readCards(source);
+  if (cards) return { ok: true, separator: 'cards', ...clean(cards) };
+  const addresses = said ? null : readAddresses(source);
+  if (addresses) return { ok: true, separator: 'addresses', ...clean(addresses) };
+  const separator = findSeparator(source, said);
   let line = 0;
   try {
     const lines: number[] = [];
-    const rows: string[][] = parse(source, {
-      delimiter: separator,
+    const rows: string[][] = parse(separator === 'spaces' ? source.replace(/ {2,}/g, '\t') : source, {
+      delimiter: separator === 'spaces' ? '\t' : separator,
       relax_column_count: true,
       // A lone quote inside a cell is a nickname or an inch, not a broken file.
       relax_quotes: true,
@@ -29,45 +47,94 @@ export function readTable(text: string): ReadTable {
       on_record: (record: string[], context) => {
         line = context.lines;
         const cells = record.map(cleanCell);
-        if (cells.every((cell) => cell === '')) return null;
+        if (cells.every((cell) => cell === '' || /^[-_=*–—.·]+$/.test(cell))) return null;
         lines.push(context.lines);
         return cells;
       },
     });
-    return { ok: true, separator, rows, lines };
+    return { ok: true, separator, rows: withWholeNames(rows, separator), lines };
   } catch {
     return { ok: false, line: line + 1 };
   }
 }
 
+const clean = ({ rows, lines }: Lines): Lines => ({
+  rows: rows.map((row) => row.map(cleanCell)),
+  lines,
+});
+
 /** A cell as it is kept: white space folded, control characters and half characters left out, NFC. */
 function cleanCell(cell: string): string {
   return unguardCell(cell.trim())
     .replace(/\s+/g, ' ')
-    .replace(/\p{Cc}|\p{Cs}/gu, '')
+    .replace(/\p{Cc}|\p{Cs}|[\u200b\u200e\u200f\u2060\ufeff]/gu, '')
     .trim()
     .normalize('NFC');
 }
 
-/** The separator that stands outside quotes in most lines, and in those most evenly. */
-function findSeparator(source: string): Separator {
+/** What tells generations apart, where a comma stands before it. */
+const GENERATION = /^(jr|sr|ii|iii|iv)\.?$/i;
+
+/**
+ * Where a comma separates and names were written `Last, First` without quotes, a name was cut into two cells: they are put
+ * together again. Told by lines of nothing else, or by one cell more, or less, than there are headings.
+ */
+function withWholeNames(rows: string[][], separator: Separator): string[][] {
+  const [head, ...body] = rows;
+  if (separator !== ',' || !head) return rows;
+  const isName = (row: readonly string[]) =>
+    row.length === 2 || (row.length === 3 && row.some((cell) => GENERATION.test(cell)));
+  const hasHeadings = head.some((cell) => readHeading(cell) !== null);
+  if (
+    !hasHeadings &&
+    rows.every((row) => isName(row) && !row.some((cell) => /[\d@]/.test(cell) || cell === ''))
+  )
+    return rows.map((row) => [row.join(', ')]);
+  if (!hasHeadings || body.length === 0) return rows;
+  const whole = head.findIndex((cell) => readHeading(cell)?.meaning === 'name');
+  if (whole >= 0 && body.every((row) => row.length === head.length + 1))
+    return [
+      head,
+      ...body.map((row) => [
+        ...row.slice(0, whole),
+        `${row[whole]}, ${row[whole + 1]}`,
+        ...row.slice(whole + 2),
+      ]),
+    ];
+  // 'Name, Vorname' above names in quotes is one heading.
+  const cut = head.findIndex((cell, i) => readHeading(`${cell}, ${head[i + 1] ?? ''}`)?.meaning === 'name');
+  if (cut >= 0 && cut + 1 < head.length && body.every((row) => row.length === head.length - 1))
+    return [[...head.slice(0, cut), `${head[cut]}, ${head[cut + 1]}`, ...head.slice(cut + 2)], ...body];
+  return rows;
+}
+
+const single = [',', ';', '\t', '|'] as const;
+
+/** The separator that stands outside quotes in most lines, and in those most evenly; spaces where no other does. */
+function findSeparator(source: string, said: string | undefined): Exclude<Separator, 'addresses' | 'cards'> {
+  const known = single.find((separator) => separator === said);
+  if (known) return known;
   const lines = source
     .split(/\r\n|\r|\n/)
     .filter((line) => line.trim() !== '')
     .slice(0, LOOKED_AT)
     .map((line) => line.replace(/"[^"]*"/g, ''));
-  const ranked = separators.map((separator) => {
+  const ranked = single.map((separator) => {
     const counts = lines.map((line) => line.split(separator).length - 1);
     const inLines = counts.filter((count) => count > 0).length;
     const usual = Math.max(0, ...counts);
     return { separator, inLines, even: counts.filter((count) => count === usual).length };
   });
-  // Tab and semicolon are never part of a name, so where they stand in as many lines as the comma they win:
+  // Tab, bar and semicolon are never part of a name, so where they stand in as many lines as the comma they win:
   // 'Abara, Chidi<tab>3' is a list separated by tabs.
-  const order: readonly Separator[] = ['\t', ';', ','];
+  const order: readonly Separator[] = ['\t', '|', ';', ','];
   ranked.sort(
     (a, b) =>
       b.inLines - a.inLines || order.indexOf(a.separator) - order.indexOf(b.separator) || b.even - a.even,
   );
-  return ranked[0]!.separator;
+  const best = ranked[0]!;
+  const spaced = lines.filter((line) => /\S {2,}\S/.test(line)).length;
+  if (spaced * 2 > lines.length && (best.inLines === 0 || (best.separator === ',' && spaced >= best.inLines)))
+    return 'spaces';
+  return best.separator;
 }

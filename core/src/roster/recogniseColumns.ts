@@ -1,4 +1,9 @@
-/** What a column of a list can hold. `name` is a whole name in one field; `ignore` is anything else. */
+import { isPlainlyHeading, plainHeading, readHeading, type NameOrder } from './headings';
+
+/**
+ * What a column of a list can hold. `name` is a whole name in one field; `particle` what stands before a last name in a column
+ * of its own; `middle` and `suffix` more of the first and the last name; `ignore` is anything else.
+ */
 export const columnMeanings = [
   'last',
   'first',
@@ -8,36 +13,12 @@ export const columnMeanings = [
   'username',
   'number',
   'period',
+  'middle',
+  'particle',
+  'suffix',
   'ignore',
 ] as const;
 export type ColumnMeaning = (typeof columnMeanings)[number];
-
-/** Headings as offices write them, letters and digits only, lower case (common practice, no source). */
-const headings: Record<Exclude<ColumnMeaning, 'ignore'>, readonly string[]> = {
-  last: ['last', 'lastname', 'surname', 'familyname', 'family', 'nachname', 'apellido', 'apellidos', 'nom'],
-  first: ['first', 'firstname', 'givenname', 'given', 'forename', 'vorname', 'nombre', 'prenom'],
-  called: [
-    'called',
-    'calledby',
-    'preferred',
-    'preferredname',
-    'preferredfirstname',
-    'nickname',
-    'goesby',
-    'knownas',
-  ],
-  name: ['name', 'fullname', 'student', 'studentname', 'pupil', 'learner', 'lastfirst', 'lastnamefirstname'],
-  email: ['email', 'emailaddress', 'mail', 'studentemail', 'schoolemail', 'address'],
-  username: ['username', 'user', 'login', 'userid', 'account', 'loginid'],
-  number: ['number', 'studentnumber', 'studentid', 'id', 'localid', 'schoolid', 'no', 'idnumber'],
-  period: ['period', 'hour', 'block', 'section', 'class', 'per', 'hr', 'group'],
-};
-
-const plain = (text: string) =>
-  text
-    .normalize('NFD')
-    .toLowerCase()
-    .replace(/[^\p{L}\p{N}]/gu, '');
 
 /** An address as far as a list can tell: one @, something before it, a dot in what comes after. */
 const EMAIL = /^[^\s@,;<>()"]+@[^\s@,;<>()"]+\.[^\s@.,;<>()"]+$/u;
@@ -47,51 +28,192 @@ export function looksLikeEmail(text: string): boolean {
   return text.length <= 254 && EMAIL.test(text);
 }
 
+/** The address in a cell: out of `mailto:`, angle brackets and what a list of addresses leaves behind it. */
+export function addressIn(cell: string): string {
+  const inside = /<([^<>]*@[^<>]*)>/.exec(cell)?.[1] ?? cell;
+  return inside
+    .trim()
+    .replace(/^mailto:/i, '')
+    .replace(/[;,.]+$/, '');
+}
+
 export interface RecognisedColumns {
   columns: ColumnMeaning[];
-  /** Whether the first row is headings and not a person. */
+  /** Whether a row is headings and not a person. */
   hasHeadings: boolean;
-  /** Whether enough is known to read people: a whole name, or a last or first name. */
+  /** Where the headings stand; what is above them is a title. 0 where there are none. */
+  headingRow: number;
+  /** How whole names are written, where a heading says so. */
+  order: NameOrder | null;
+  /** Whether first and last name were told apart by nothing but where they stand. */
+  isGuess: boolean;
+  /** Whether enough is known to read people: a name, or an address. */
   enough: boolean;
 }
 
-/**
- * Tells what each column of a list holds, by the headings in its first row; without headings, only an
- * e-mail address is recognised by itself and the rest is to be chosen by hand.
- */
+/** Rows at the top among which the headings are looked for: above them stand a title, a date, a teacher. */
+const LOOKED_AT = 12;
+
+/** Tells what each column of a list holds: by its headings, in any of some twenty languages, else by what stands in it. */
 export function recogniseColumns(rows: readonly string[][]): RecognisedColumns {
   const width = Math.max(0, ...rows.map((row) => row.length));
-  const first = rows[0] ?? [];
-  const used = new Set<ColumnMeaning>();
-  const byHeading = Array.from({ length: width }, (_, i): ColumnMeaning => {
-    const meaning = meaningOf(first[i] ?? '');
-    if (meaning === 'ignore' || used.has(meaning)) return 'ignore';
-    used.add(meaning);
-    return meaning;
+  const headingRow = findHeadings(rows);
+  if (headingRow < 0) {
+    const guessed = guessByContent(rows, width);
+    return {
+      ...guessed,
+      hasHeadings: false,
+      headingRow: 0,
+      order: null,
+      enough: canReadPeople(guessed.columns),
+    };
+  }
+  const read = Array.from({ length: width }, (_, i) => readHeading(rows[headingRow]![i] ?? ''));
+  const body = rows.slice(headingRow + 1);
+  const columns = read.map((heading, i): ColumnMeaning => {
+    const cells = columnOf(body, i);
+    const meaning = heading?.meaning ?? 'ignore';
+    if (meaning !== 'running' && meaning !== 'number') return meaning;
+    // 'No.' is the number of the row in one list and the student's in another.
+    if (isRunning(cells)) return 'ignore';
+    return meaning === 'number' || cells.some((cell) => NUMBER.test(cell)) ? 'number' : 'ignore';
   });
-  const hasHeadings = used.size > 0 && !first.some(looksLikeEmail);
-  const columns = hasHeadings ? byHeading : guessByContent(rows, width);
-  return { columns, hasHeadings, enough: canReadPeople(columns) };
+  const order = read.find((heading) => heading?.meaning === 'name')?.order ?? null;
+  const settled = settle(columns);
+  return {
+    columns: settled,
+    hasHeadings: true,
+    headingRow,
+    order,
+    isGuess: false,
+    enough: canReadPeople(settled),
+  };
 }
 
 /** Whether columns with these meanings tell who somebody is. */
 export function canReadPeople(columns: readonly ColumnMeaning[]): boolean {
-  return columns.includes('name') || columns.includes('last') || columns.includes('first');
+  return (['name', 'last', 'first', 'email', 'number', 'username'] as const).some((meaning) =>
+    columns.includes(meaning),
+  );
 }
 
-function meaningOf(heading: string): ColumnMeaning {
-  const word = plain(heading);
-  for (const meaning of columnMeanings) {
-    if (meaning !== 'ignore' && headings[meaning].includes(word)) return meaning;
-  }
-  return 'ignore';
+/** The row that says most of what columns hold, and nothing that a person's row says; -1 where there is none. */
+function findHeadings(rows: readonly string[][]): number {
+  let best = -1;
+  let most = 0;
+  rows.slice(0, LOOKED_AT).forEach((row, i) => {
+    const cells = row.filter((cell) => cell !== '');
+    if (cells.some((cell) => looksLikeEmail(addressIn(cell)))) return;
+    const known = cells.filter((cell) => readHeading(cell) !== null).length;
+    // One known word among others can be somebody's name, unless the row is the first one.
+    const isHeadings =
+      known >= 2 || (known === 1 && (cells.length === 1 || (i === 0 && cells.some(isPlainlyHeading))));
+    if (isHeadings && known > most) [best, most] = [i, known];
+  });
+  return best;
 }
 
-function guessByContent(rows: readonly string[][], width: number): ColumnMeaning[] {
-  const isEmail = Array.from({ length: width }, (_, i) => rows.some((row) => looksLikeEmail(row[i] ?? '')));
-  const columns = isEmail.map((email): ColumnMeaning => (email ? 'email' : 'ignore'));
-  // One column of words beside the address can only be the name.
+const columnOf = (rows: readonly string[][], i: number) =>
+  rows.map((row) => row[i] ?? '').filter((cell) => cell !== '');
+
+/** 1, 2, 3 …: the number of the row and nobody's own. */
+function isRunning(cells: readonly string[]): boolean {
+  const numbers = cells.map((cell) => Number(/^(\d+)[.)]?$/.exec(cell)?.[1] ?? NaN));
+  return numbers.length >= 2 && numbers.every((number, i) => number === numbers[0]! + i) && numbers[0]! <= 1;
+}
+
+/** One meaning belongs to one column, but that a last and a first name may have several; 'Name' beside the other half is a half. */
+function settle(columns: readonly ColumnMeaning[]): ColumnMeaning[] {
+  const has = (meaning: ColumnMeaning) => columns.includes(meaning);
+  const nameIs: ColumnMeaning =
+    has('first') && !has('last')
+      ? 'last'
+      : has('last') && !has('first')
+        ? 'first'
+        : has('last')
+          ? 'ignore'
+          : 'name';
+  const used = new Set<ColumnMeaning>();
+  return columns.map((meaning) => {
+    const settled = meaning === 'name' ? nameIs : meaning;
+    const isWhole = settled !== 'last' && settled !== 'first' && settled !== 'middle' && settled !== 'ignore';
+    if (isWhole && used.has(settled)) return 'ignore';
+    used.add(settled);
+    return settled;
+  });
+}
+
+const PERIOD = /^(?:period|hour|block|per\.?|p|stunde|hora|heure|ora|uur)?\s*\d{1,2}(?:st|nd|rd|th)?$/i;
+const NUMBER = /^[A-Z]{0,3}-?\d{4,}$/i;
+const NAME = /^[\p{L}\p{M}][\p{L}\p{M}\s.,'’`\-()"“”]*$/u;
+
+function guessByContent(
+  rows: readonly string[][],
+  width: number,
+): Pick<RecognisedColumns, 'columns' | 'isGuess'> {
+  const columns = Array.from({ length: width }, (_, i): ColumnMeaning => {
+    const cells = columnOf(rows, i);
+    const most = (is: (cell: string) => boolean) => cells.filter(is).length * 2 > cells.length;
+    if (cells.length === 0 || isRunning(cells)) return 'ignore';
+    if (cells.some((cell) => looksLikeEmail(addressIn(cell)))) return 'email';
+    if (most((cell) => PERIOD.test(cell))) return 'period';
+    if (most((cell) => NUMBER.test(cell)) && new Set(cells).size === cells.length) return 'number';
+    return most((cell) => NAME.test(cell)) ? 'name' : 'ignore';
+  });
+  const names = columns.flatMap((meaning, i) => (meaning === 'name' ? [i] : []));
   const others = columns.flatMap((meaning, i) => (meaning === 'ignore' ? [i] : []));
-  if (others.length === 1) columns[others[0]!] = 'name';
-  return columns;
+  if (names.length === 1) return { columns, isGuess: false };
+  const once = keepFirst(columns);
+  if (names.length === 0 && others.length === 1 && once.includes('email')) once[others[0]!] = 'name';
+  if (names.length !== 2) {
+    // Which of several columns of words are names, somebody has to say.
+    for (const i of names) once[i] = 'ignore';
+    return { columns: names.length === 0 ? once : withoutAddress(once), isGuess: false };
+  }
+  const [left, right] = names as [number, number];
+  const whose = orderOf(rows, left, right, once.indexOf('email'));
+  once[left] = whose === 'first last' ? 'first' : 'last';
+  once[right] = whose === 'first last' ? 'last' : 'first';
+  return { columns: once, isGuess: whose === null };
+}
+
+/** Without a name an address alone would be taken for enough, though the list has names in it. */
+const withoutAddress = (columns: ColumnMeaning[]) =>
+  columns.map((meaning): ColumnMeaning => (meaning === 'email' ? 'ignore' : meaning));
+
+function keepFirst(columns: readonly ColumnMeaning[]): ColumnMeaning[] {
+  const used = new Set<ColumnMeaning>();
+  return columns.map((meaning) => {
+    if (meaning !== 'name' && meaning !== 'ignore' && used.has(meaning)) return 'ignore';
+    used.add(meaning);
+    return meaning;
+  });
+}
+
+/** Two columns of names without headings: which is the last name, by capitals, by the addresses or by the order of the rows. */
+function orderOf(rows: readonly string[][], left: number, right: number, email: number): NameOrder | null {
+  const pairs = rows
+    .map((row) => ({ a: row[left] ?? '', b: row[right] ?? '', address: addressIn(row[email] ?? '') }))
+    .filter(({ a, b }) => a !== '' && b !== '');
+  const all = (is: (pair: (typeof pairs)[number]) => boolean) => pairs.length > 0 && pairs.every(is);
+  if (all(({ a }) => isCapitals(a)) && pairs.some(({ b }) => !isCapitals(b))) return 'last first';
+  if (all(({ b }) => isCapitals(b)) && pairs.some(({ a }) => !isCapitals(a))) return 'first last';
+  const fits = (lastOf: 'a' | 'b') =>
+    pairs.filter((pair) => isAddressOf(pair.address, pair[lastOf], pair[lastOf === 'a' ? 'b' : 'a'])).length;
+  const [byLeft, byRight] = [fits('a'), fits('b')];
+  if (byLeft * 2 > pairs.length && byLeft > byRight * 2) return 'last first';
+  if (byRight * 2 > pairs.length && byRight > byLeft * 2) return 'first last';
+  return null;
+}
+
+/** Whether an address is made of somebody's names as schools make them: initial and last name, or first and last name. */
+function isAddressOf(address: string, last: string, first: string): boolean {
+  const local = plainHeading(address.split('@')[0] ?? '').replace(/\d+$/, '');
+  const [l, f] = [plainHeading(last), plainHeading(first)];
+  if (l === '' || f === '' || local === '') return false;
+  return [`${f[0]!}${l}`, `${f}${l}`, `${l}${f[0]!}`].includes(local);
+}
+/** Whether every word is in capitals, and one of them has two letters. */
+export function isCapitals(text: string): boolean {
+  return /\p{Lu}\p{M}*[\p{Lu}’'-]/u.test(text) && text === text.toUpperCase() && text !== text.toLowerCase();
 }

@@ -1,7 +1,5 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
-import ICAL from 'ical.js';
-import papa from 'papaparse';
 import type { PeriodId, PersonId } from '../ids';
 import { decodeText } from './decodeText';
 import { NameIndex, areAlike, plainName } from './areAlike';
@@ -10,8 +8,6 @@ import { readTable } from './readTable';
 import { looksLikeEmail, recogniseColumns } from './recogniseColumns';
 import { sortPeople, type SortOrder } from './groups';
 import { splitPersonName } from './splitPersonName';
-import { peopleColumns, writeAddresses, type PersonOut } from './peopleColumns';
-import { writePeople } from './writePeople';
 
 describe('decodeText', () => {
   const text = 'Åsa;Muñoz';
@@ -87,6 +83,9 @@ describe('recogniseColumns', () => {
     expect(found).toEqual({
       columns: ['email', 'period', 'first', 'ignore', 'last'],
       hasHeadings: true,
+      headingRow: 0,
+      order: null,
+      isGuess: false,
       enough: true,
     });
   });
@@ -95,12 +94,18 @@ describe('recogniseColumns', () => {
     expect(recogniseColumns([['Eze, Ada', 'a@b.example']])).toEqual({
       columns: ['name', 'email'],
       hasHeadings: false,
+      headingRow: 0,
+      order: null,
+      isGuess: false,
       enough: true,
     });
+    // Which of two names is the last one, nothing tells: it is a guess, and each row is asked about.
     expect(recogniseColumns([['Eze', 'Ada', '3']])).toMatchObject({
-      columns: ['ignore', 'ignore', 'ignore'],
-      enough: false,
+      columns: ['last', 'first', 'period'],
+      isGuess: true,
+      enough: true,
     });
+    expect(recogniseColumns([['Eze', 'Ada', 'Lagos']])).toMatchObject({ enough: false });
   });
 });
 
@@ -117,7 +122,7 @@ test.each([
   ['Ana María García Márquez', 'Márquez', 'Ana María García', false],
   ['Wayan', 'Wayan', '', true],
 ])('splitPersonName(%s)', (name, last, first, sure) => {
-  expect(splitPersonName(name)).toEqual({ last, first, sure });
+  expect(splitPersonName(name)).toEqual({ last, first, called: '', sure });
 });
 
 test.each([
@@ -320,59 +325,6 @@ describe('NameIndex', () => {
     ];
     const alike = new NameIndex(people).alike(plainName(people[1]!), ({ here }) => here);
     expect(alike).toEqual([people[0]]);
-  });
-});
-
-describe('writePeople', () => {
-  const person = (more: Partial<PersonOut>): PersonOut => ({
-    id: 'p1',
-    last: 'Abara',
-    first: 'Chidi',
-    called: '',
-    email: 'c@x.example',
-    username: '',
-    number: '',
-    period: 'Period 2',
-    group: '',
-    folder: '02-Abara_Chidi',
-    ...more,
-  });
-  const people = [
-    person({}),
-    person({ id: 'p2', last: '=cmd|’"', first: 'Zoë, “Zo”', called: 'Zo;e', email: '', group: 'Blue\nteam' }),
-    person({ id: 'p3', last: 'Márquez de la Torre-Villaseñor'.repeat(4), first: '木村 花子'.repeat(9) }),
-  ];
-
-  test.each([
-    ['csv', ','],
-    ['tsv', '\t'],
-  ] as const)('%s is read back by another parser, and by our own reader of lists', (format, separator) => {
-    const text = writePeople(people, ['last', 'first', 'email', 'period'], format, 'Larkmoor');
-    const read = papa.parse<string[]>(text, { delimiter: separator, skipEmptyLines: true });
-    expect(read.errors).toEqual([]);
-    expect(read.data[1]).toEqual(['Abara', 'Chidi', 'c@x.example', 'Period 2']);
-    expect(read.data[2]![0]).toBe('\'=cmd|’"');
-    const own = readTable(text);
-    expect(own.ok && recogniseColumns(own.rows).columns).toEqual(['last', 'first', 'email', 'period']);
-  });
-
-  test('vCards are read back by another parser, each line within 75 bytes (RFC 6350)', () => {
-    const text = writePeople(people, peopleColumns, 'vcard', 'Larkmoor, School');
-    for (const line of text.split('\r\n')) expect(Buffer.byteLength(line)).toBeLessThanOrEqual(75);
-    const cards = ICAL.parse(text) as unknown as [string, [string, object, string, ...unknown[]][]][];
-    expect(cards).toHaveLength(3);
-    people.forEach((one, i) => {
-      const value = (name: string) => cards[i]![1].find(([known]) => known === name)?.[3];
-      expect(value('version')).toBe('4.0');
-      expect((value('n') as string[]).slice(0, 2)).toEqual([one.last, one.first]);
-      expect(value('fn')).toBe([one.called || one.first, one.last].join(' '));
-      expect(value('email')).toBe(one.email || undefined);
-      expect(value('org')).toEqual(['Larkmoor, School', 'Period 2']);
-    });
-  });
-
-  test('all addresses go into one line, each once', () => {
-    expect(writeAddresses([...people, person({ email: 'd@x.example' })])).toBe('c@x.example, d@x.example');
   });
 });
 

@@ -219,6 +219,9 @@ export function sayPackageFault({ code, file, line, found }: ErrorDetails): stri
 /** Why a row of a list is what it is. */
 export const rowReasons = {
   'no-name': 'no name',
+  'not-a-person': 'a row of sums, and nobody',
+  'name-from-address': 'the list has no name; it was made out of the address',
+  'odd-name': 'digits or signs that no name has',
   'bad-email': 'the address is no e-mail address',
   'email-of-staff': 'the address belongs to somebody of the staff',
   'no-period': 'no period: choose one above',

@@ -11,10 +11,21 @@ const meanings: Record<ColumnMeaning, string> = {
   username: 'username',
   number: 'student number',
   period: 'period',
+  middle: 'middle name',
+  particle: 'before the last name (van, de)',
+  suffix: 'behind the last name (Jr.)',
   ignore: '– not used –',
 };
 
-const separatorNames = { ',': 'comma', ';': 'semicolon', '\t': 'tab' } as const;
+const readAs = {
+  ',': 'a list separated by comma',
+  ';': 'a list separated by semicolon',
+  '\t': 'a list separated by tab',
+  '|': 'a list separated by bars',
+  spaces: 'a list held apart by spaces',
+  addresses: 'a list of e-mail addresses',
+  cards: 'cards of people (vCard)',
+} as const satisfies Record<AnswerOf<'previewRoster'>['separator'], string>;
 
 interface ColumnChooserProps {
   preview: AnswerOf<'previewRoster'>;
@@ -28,7 +39,7 @@ export function ColumnChooser({ preview, busy, onChange }: ColumnChooserProps) {
   return (
     <div className="grid gap-2" aria-busy={busy}>
       <p className="text-ink-2">
-        Read as a list separated by {separatorNames[separator]}.{' '}
+        Read as {readAs[separator]}.{' '}
         <label className="ml-2 inline-flex items-center gap-1.5 text-ink">
           <input
             type="checkbox"
@@ -53,8 +64,8 @@ export function ColumnChooser({ preview, busy, onChange }: ColumnChooserProps) {
                         columns.map((known, j) => {
                           const chosen = event.target.value as ColumnMeaning;
                           if (j === i) return chosen;
-                          // One meaning belongs to one column.
-                          return known === chosen ? 'ignore' : known;
+                          // One meaning belongs to one column, but that names may stand in several.
+                          return known === chosen && known !== 'last' && known !== 'first' ? 'ignore' : known;
                         }),
                         hasHeadings,
                       )

@@ -1,0 +1,30 @@
+import { plainWords } from '../text/plainWords';
+
+/** What stands below or between people and counts them, in the languages of the headings (common practice, no source; from memory). */
+const COUNTS = new Set(
+  'total totals subtotal sum count average mean summe gesamt insgesamt anzahl durchschnitt zwischensumme totale somma media numero totaal aantal gemiddelde razem suma lacznie liczba srednia soma quantidade moyenne effectif recuento promedio celkem summa antal genomsnitt yhteensa toplam ortalama итого всего 合计 总计 小计 人数 合計 総計 합계 계 osszesen'.split(
+    ' ',
+  ),
+);
+/** … and whom it counts. */
+const OF_WHOM = new Set(
+  'of students student pupils pupil learners people names class girls boys grand number schuler eleves alumnos alunos studenti leerlingen uczniow elever de der des no nr n'.split(
+    ' ',
+  ),
+);
+
+/** Whether a name is that of a row of sums, and nobody's. */
+export function isTotal(last: string, first: string): boolean {
+  const words = plainWords(`${last} ${first}`)
+    .split(/[^\p{L}\p{N}]+/u)
+    .filter(Boolean);
+  const counts = words.filter((word) => COUNTS.has(word)).length;
+  if (counts === 0) return false;
+  return words.every((word) => COUNTS.has(word) || OF_WHOM.has(word) || /^\d+$/.test(word));
+}
+
+/** Whether a text has a letter in it. */
+export const hasLetter = (text: string): boolean => /\p{L}/u.test(text);
+
+/** Whether a name holds what no name holds: digits, an @, a rule of signs. Somebody should look. */
+export const isOddName = (text: string): boolean => /[\d@:*#=<>|\\/_]/u.test(text);
