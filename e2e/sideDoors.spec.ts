@@ -160,3 +160,15 @@ test('installed, the application opens without a connection and says so', async 
   await context.setOffline(false);
   await expect(page.getByRole('heading', { name: 'Today' })).toBeVisible();
 });
+
+test('a page that did not reach the school asks again by itself, though the browser had a network all the time', async ({
+  browser,
+  demo,
+}) => {
+  const { page } = await visitDemo(browser, demo, 'enwosu', { phone: true });
+  await page.route('**/api/**', (route) => route.abort('connectionrefused'));
+  await page.reload();
+  await expect(page.getByText('The school could not be reached. Nothing is lost')).toBeVisible();
+  await page.unroute('**/api/**');
+  await expect(page.getByRole('heading', { name: 'Today' })).toBeVisible();
+});

@@ -1,4 +1,4 @@
-import { expect, go, openWindow, test, visitDemo } from './support/journey';
+import { expect, go, openDemo, openWindow, test, visitDemo } from './support/journey';
 import { emptyTray, openAssignment } from './support/tray';
 
 const file = (name: string, text = name) => ({ name, mimeType: 'text/plain', buffer: Buffer.from(text) });
@@ -33,6 +33,50 @@ test('a piece that arrives appears on the open rack by itself, in the right slot
     'came as untitled 7.txt',
   );
   expect([...teacher.faults, ...student.faults]).toEqual([]);
+});
+
+test('a rack that was read before a piece arrived, and comes only after it, does not take it off the rack again', async ({
+  browser,
+}) => {
+  // A school of its own: others move this student.
+  const { demo, visit } = await openDemo(browser);
+  const { page: teacher } = await visit('itamsin');
+  await go(teacher, 'r');
+  await teacher
+    .getByRole('link', { name: /^Period 5/ })
+    .first()
+    .click();
+  await teacher.getByRole('button', { name: /^Assignment: / }).click();
+  await teacher.getByRole('menuitemradio', { name: 'Stream gauge log' }).click();
+  const slot = teacher.getByRole('button', { name: /^Nwosu, Ebere: / });
+  await expect(slot).toBeVisible();
+  // From here on the connection brings each rack as it was when it was asked for, and late.
+  let asked = 0;
+  let letGo!: () => void;
+  const released = new Promise<void>((resolve) => (letGo = resolve));
+  await teacher.route(/\/rack$/, async (route) => {
+    const answer = await route.fetch();
+    asked += 1;
+    await released;
+    await route.fulfill({ response: answer });
+  });
+
+  const { page: student } = await visit('enwosu', { phone: true });
+  await openAssignment(student, /Stream gauge log/);
+  await emptyTray(student);
+  await student.getByLabel('Files to turn in').setInputFiles(file('late rack.txt'));
+  // Somebody has begun: the rack is read again, and held up on its way.
+  await expect.poll(() => asked).toBeGreaterThan(0);
+  await student.getByRole('button', { name: /^Turn in \d piece/ }).click();
+  await expect(student.getByRole('heading', { name: 'It arrived.' })).toBeVisible();
+  await expect(slot).toHaveAccessibleName(/turned in.*not seen/);
+  const before = asked;
+  letGo();
+  await expect.poll(() => asked).toBeGreaterThan(before);
+  await expect(slot).toHaveAccessibleName(/turned in.*not seen/);
+  await slot.click();
+  await expect(teacher.getByRole('region', { name: 'Name strip' })).toContainText('came as late rack.txt');
+  await demo.close();
 });
 
 test('bad input on a phone: an empty file, two tabs with one tray, a file taken out again', async ({

@@ -150,7 +150,7 @@ export function sayFailure(failure: unknown): string {
   return (sentences[code] as Sentence)(details);
 }
 
-function isFailure(value: unknown): value is PageFailure {
+export function isFailure(value: unknown): value is PageFailure {
   return typeof value === 'object' && value !== null && 'code' in value && String(value.code) in sentences;
 }
 

@@ -1,8 +1,9 @@
 import { useEffect } from 'react';
 import { routes, type LiveNotice } from '@vestibul/contract';
+import type { CourseId } from '@vestibul/core';
 import { tell } from '../parts/Notices';
 import { api, putSlot } from './api';
-import { useAppDispatch } from './store';
+import { store, useAppDispatch } from './store';
 
 /** How long notices of a whole course are gathered before it is read again, in milliseconds: thirty students begin at once. */
 const GATHER_MS = 1500;
@@ -21,6 +22,9 @@ function tellWord({ says, title }: Extract<LiveNotice, { kind: 'word' }>): void 
   tell(words[says](title));
 }
 
+const isRackOnItsWay = (courseId: CourseId) =>
+  api.endpoints.readRack.select({ params: { courseId } })(store.getState()).status === 'pending';
+
 /** Keeps what is on screen true while the page is open: a piece that arrives appears by itself. */
 export function useLive(): void {
   const dispatch = useAppDispatch();
@@ -29,6 +33,12 @@ export function useLive(): void {
     let missedSome = false;
     let gathering: ReturnType<typeof setTimeout> | undefined;
     let again: ReturnType<typeof setTimeout> | undefined;
+    const readAgainSoon = () => {
+      gathering ??= setTimeout(() => {
+        gathering = undefined;
+        dispatch(api.util.invalidateTags(['Rack', 'Course', 'Roster', 'Deliveries', 'Table']));
+      }, GATHER_MS);
+    };
     const open = () => {
       stream = new EventSource(routes.live.path);
       stream.onopen = () => {
@@ -50,16 +60,15 @@ export function useLive(): void {
         const notice = JSON.parse(message.data) as LiveNotice;
         if (notice.kind === 'slot') {
           dispatch(putSlot(notice.courseId, notice.slot));
+          // A rack that is on its way was perhaps read before, and would take the slot back to what it was.
+          if (isRackOnItsWay(notice.courseId)) readAgainSoon();
           dispatch(api.util.invalidateTags(['Submission', 'Ledger']));
         } else if (notice.kind === 'word') {
           tellWord(notice);
         } else if (notice.kind === 'mine') {
           dispatch(api.util.invalidateTags(['Mine', 'Tray', 'Submission']));
         } else {
-          gathering ??= setTimeout(() => {
-            gathering = undefined;
-            dispatch(api.util.invalidateTags(['Rack', 'Course', 'Roster', 'Deliveries', 'Table']));
-          }, GATHER_MS);
+          readAgainSoon();
         }
       };
     };
