@@ -1,6 +1,12 @@
 import fs from 'node:fs';
 import { run } from './run';
 
+// What reads the output may have had enough of it (`| head`): then there is nobody left to tell anything.
+process.stdout.on('error', (error: NodeJS.ErrnoException) => {
+  if (error.code === 'EPIPE') process.exit(0);
+  throw error;
+});
+
 process.exitCode = run(process.argv.slice(2), {
   read: (file) => fs.readFileSync(file),
   out: (text) => process.stdout.write(`${text}\n`),

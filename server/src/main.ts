@@ -17,7 +17,8 @@ try {
     demo,
     log,
     port: Number(environment.PORT || 4310),
-    host: environment.VESTIBUL_HOST,
+    // A demo's passwords are public: it is this machine's own unless somebody says otherwise.
+    host: environment.VESTIBUL_HOST || (demo ? '127.0.0.1' : undefined),
     pages: fileURLToPath(new URL('../web/', import.meta.url)),
     publicAddress: environment.VESTIBUL_ADDRESS || undefined,
     mail: environment.VESTIBUL_SMTP

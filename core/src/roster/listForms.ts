@@ -21,33 +21,47 @@ function entryOf(text: string): string[] | null {
 /** A field of a letter's head, before the addresses of a list that was copied out of it. */
 const FIELD = /^\s*(to|cc|bcc|an|a|para|pour|aan|do|till|til)\s*:\s*/i;
 
-/** Separators of addresses: a semicolon or the end of a line always, a comma where the rest stays addresses. */
-const CUTS = [/[;\n]/, /[;,\n](?=(?:[^"]*"[^"]*")*[^"]*$)/];
+/** Longest text that is one entry of a list of addresses. */
+const LONGEST_ENTRY = 400;
+
+/** The pieces of a text between separators that stand outside quotes, each with the line it begins on; one pass, however long. */
+function* piecesOf(text: string, separators: string): Generator<{ piece: string; line: number }> {
+  let isQuoted = false;
+  let from = 0;
+  let line = 1;
+  let begins = 1;
+  for (let i = 0; i <= text.length; i += 1) {
+    const sign = text[i];
+    if (sign === '"') isQuoted = !isQuoted;
+    // A quote ends with its line: one that was left open must not swallow the rest.
+    if (sign === '\n') isQuoted = false;
+    if (sign === undefined || (!isQuoted && separators.includes(sign))) {
+      yield { piece: text.slice(from, i), line: begins };
+      from = i + 1;
+      begins = sign === '\n' ? line + 1 : line;
+    }
+    if (sign === '\n') line += 1;
+  }
+}
 
 /** Reads a list of addresses as a mail program writes them (RFC 5322, section 3.4, and looser); null where it is none. */
 export function readAddresses(source: string): Lines | null {
   if (!source.includes('@') || source.includes('\t')) return null;
   const text = source.replace(/\r\n?/g, '\n').replace(FIELD, '');
-  for (const cut of CUTS) {
-    const rows: string[][] = [];
-    const lines: number[] = [];
-    let at = 0;
-    let isList = true;
-    for (const piece of text.split(cut)) {
-      const start = text.indexOf(piece, at);
-      at = start + piece.length;
-      if (piece.trim() === '') continue;
-      const entry = entryOf(piece);
-      if (!entry) {
-        isList = false;
-        break;
-      }
-      rows.push(entry);
-      lines.push(text.slice(0, start + piece.search(/\S/)).split('\n').length);
-    }
-    if (isList && rows.length > 0) return { rows, lines };
+  // A semicolon or the end of a line always stands between two; a comma does where the rest stays addresses.
+  return entriesOf(text, ';\n') ?? entriesOf(text, ';,\n');
+}
+
+function entriesOf(text: string, separators: string): Lines | null {
+  const found: Lines = { rows: [], lines: [] };
+  for (const { piece, line } of piecesOf(text, separators)) {
+    if (piece.trim() === '') continue;
+    const entry = piece.length <= LONGEST_ENTRY ? entryOf(piece) : null;
+    if (!entry) return null;
+    found.rows.push(entry);
+    found.lines.push(line);
   }
-  return null;
+  return found.rows.length > 0 ? found : null;
 }
 
 /** The line of dashes below the headings of a table in Markdown. */

@@ -14,6 +14,9 @@ export type Separator = (typeof separators)[number];
 export type ReadTable =
   { ok: true; separator: Separator; rows: string[][]; lines: number[] } | { ok: false; line: number };
 
+/** Columns that are read; no list of people has more. */
+const MOST_COLUMNS = 100;
+
 /** How much of the list is looked at to tell its separator, in lines. */
 const LOOKED_AT = 20;
 
@@ -46,7 +49,7 @@ export function readTable(text: string): ReadTable {
       skip_empty_lines: true,
       on_record: (record: string[], context) => {
         line = context.lines;
-        const cells = record.map(cleanCell);
+        const cells = record.slice(0, MOST_COLUMNS).map(cleanCell);
         if (cells.every((cell) => cell === '' || /^[-_=*–—.·]+$/.test(cell))) return null;
         lines.push(context.lines);
         return cells;

@@ -4,6 +4,7 @@ import type { PeriodId, PersonId } from '../ids';
 import { decodeText } from './decodeText';
 import { NameIndex, areAlike, plainName } from './areAlike';
 import { findLeavers, judgeRows, type KnownPerson } from './judgeRows';
+import { readList } from './readList';
 import { readTable } from './readTable';
 import { looksLikeEmail, recogniseColumns } from './recogniseColumns';
 import { sortPeople, type SortOrder } from './groups';
@@ -72,6 +73,17 @@ describe('readTable', () => {
       }),
     );
   });
+});
+
+test('a list made to take long is read in one pass', () => {
+  const options = { columns: null, hasHeadings: null, period: null, periods: [], known: [] };
+  for (const text of [
+    'a@b.example,'.repeat(60_000) + '"',
+    '"'.repeat(300_000) + '@',
+    `x${' '.repeat(300_000)}<@`,
+    ',@'.repeat(300_000),
+  ])
+    expect(readList(text, options)).toBeDefined();
 });
 
 describe('recogniseColumns', () => {

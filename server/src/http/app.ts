@@ -50,6 +50,9 @@ export interface AppOptions {
   checkAnswers?: boolean;
 }
 
+/** Methods of the upload protocol that a POST can stand for. */
+const OVERRIDES: ReadonlySet<string> = new Set(['PATCH', 'DELETE', 'HEAD']);
+
 /** Methods that ask and do not act. */
 const CHANGES_NOTHING: ReadonlySet<string> = new Set(['GET', 'HEAD', 'OPTIONS']);
 
@@ -115,9 +118,12 @@ export function makeApp(options: AppOptions): Express {
 
   tellStreams(school);
   app.use('/api', requireOwnOrigin);
-  // Every answer of the protocol says its version, our own refusals too (tus 1.0.0, 'Tus-Resumable').
-  app.use(UPLOADS_PATH, (_request, response, next) => {
+  app.use(UPLOADS_PATH, (request, response, next) => {
+    // Every answer of the protocol says its version, our own refusals too (tus 1.0.0, 'Tus-Resumable').
     response.set('Tus-Resumable', TUS_VERSION);
+    // … and who cannot send another method than POST names it ('X-HTTP-Method-Override'); it is held to the same rights.
+    const meant = request.get('x-http-method-override')?.toUpperCase() ?? '';
+    if (request.method === 'POST' && OVERRIDES.has(meant)) request.method = meant;
     next();
   });
   for (const name of Object.keys(routes) as RouteName[]) {

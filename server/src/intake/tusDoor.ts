@@ -2,7 +2,7 @@ import { AsyncLocalStorage } from 'node:async_hooks';
 import type { IncomingMessage, ServerResponse } from 'node:http';
 import { EVENTS, Server } from '@tus/server';
 import type { AssignmentId, CourseId, PersonId, PileId, UploadId } from '@vestibul/core';
-import { LARGEST_FILE, errorStatus, uploadMetadata, type ErrorAnswer } from '@vestibul/contract';
+import { LARGEST_FILE, uploadMetadata, type ErrorCode } from '@vestibul/contract';
 import { Failure, isDiskFull } from '../failure';
 import { newId, type School } from '../school';
 import { courseOf } from '../auth/access';
@@ -77,61 +77,57 @@ export function makeTusDoor(school: School, onArrival: (upload: UploadId) => voi
     getFileIdFromRequest: () => caller.getStore()?.id ?? undefined,
     async onUploadCreate(_request, upload) {
       const { sender } = caller.getStore()!;
-      await asTusError(async () => {
-        const metadata = uploadMetadata.safeParse(upload.metadata);
-        if (!metadata.success) throw new Failure('bad-input');
-        const { filename, ...named } = metadata.data;
-        const purpose = requirePurpose(school, sender, named);
-        if (upload.size === 0) throw new Failure('empty-file', { name: filename });
-        // Of a recording nobody knows yet how long it becomes: it is counted and given room while it comes.
-        const bytes = upload.size ?? 0;
-        if (bytes > school.limits.largestFile) throw new Failure('file-too-large', { name: filename });
-        const id = upload.id as UploadId;
-        await school.room.promise(id, bytes);
-        try {
-          const { size, creation_date } = upload;
-          startUpload(school, {
-            id,
-            ...purpose,
-            originalName: filename,
-            bytes,
-            kind: upload.sizeIsDeferred ? 'recording' : 'file',
-            protocol: JSON.stringify({ size, metadata: upload.metadata, creation_date }),
-          });
-        } catch (error) {
-          school.room.forget(id);
-          throw error;
-        }
-      });
+      const metadata = uploadMetadata.safeParse(upload.metadata);
+      if (!metadata.success) throw new Failure('bad-input');
+      const { filename, ...named } = metadata.data;
+      const purpose = requirePurpose(school, sender, named);
+      if (upload.size === 0) throw new Failure('empty-file', { name: filename });
+      // Of a recording nobody knows yet how long it becomes: it is counted and given room while it comes.
+      const bytes = upload.size ?? 0;
+      if (bytes > school.limits.largestFile) throw new Failure('file-too-large', { name: filename });
+      const id = upload.id as UploadId;
+      await school.room.promise(id, bytes);
+      try {
+        const { size, creation_date } = upload;
+        startUpload(school, {
+          id,
+          ...purpose,
+          originalName: filename,
+          bytes,
+          kind: upload.sizeIsDeferred ? 'recording' : 'file',
+          protocol: JSON.stringify({ size, metadata: upload.metadata, creation_date }),
+        });
+      } catch (error) {
+        school.room.forget(id);
+        throw error;
+      }
       return {};
     },
     async onUploadFinish(_request, upload) {
       const id = upload.id as UploadId;
-      await asTusError(async () => {
-        if (upload.size === 0) throw new Failure('empty-file', { name: String(upload.metadata?.filename) });
-        await receiveFile(school, id, store.takeHash(id, upload.size ?? -1));
-      });
+      if (upload.size === 0) throw new Failure('empty-file', { name: String(upload.metadata?.filename) });
+      await receiveFile(school, id, store.takeHash(id, upload.size ?? -1));
       onArrival(id);
       return {};
     },
-    onResponseError: (_request, error) =>
-      error instanceof Failure
-        ? tusError(error)
-        : isDiskFull(error)
-          ? tusError(new Failure('disk-full'))
-          : undefined,
+    // The library would answer in plain text; thrown on, it is answered as every other refusal.
+    onResponseError: (_request, error) => {
+      throw asFailure(error);
+    },
   });
   server.on(EVENTS.POST_CREATE, (_request, upload) => onArrival(upload.id as UploadId));
   return {
     async handle(sender, id, request, response) {
-      // The library answers this with 400; the protocol wants 412 and the version that is spoken.
-      if (request.headers['tus-resumable'] !== TUS_VERSION) {
-        response.writeHead(412, { 'Tus-Version': TUS_VERSION }).end();
-        return;
+      requireHead(request, response);
+      try {
+        await caller.run({ sender, id, checksum: readChecksum(request.headers['upload-checksum']) }, () =>
+          server.handle(request, response),
+        );
+      } catch (error) {
+        // What of its body was not read yet ends with the connection; nobody may send another request on it.
+        if (!request.complete) response.setHeader('Connection', 'close');
+        throw error;
       }
-      await caller.run({ sender, id, checksum: readChecksum(request.headers['upload-checksum']) }, () =>
-        server.handle(request, response),
-      );
     },
   };
 }
@@ -182,18 +178,40 @@ function requireRuns(school: School, course: CourseId, by: PersonId): void {
   requireOpenCourse(school, course);
 }
 
-/** The protocol's library wants failures as a status and a body; ours carry a code that the page knows. */
-function tusError(failure: Failure): { status_code: number; body: string } {
-  const answer: ErrorAnswer = { error: { code: failure.code, details: failure.details } };
-  return { status_code: errorStatus[failure.code], body: JSON.stringify(answer) };
+/** What the library refuses, by the status that the protocol has for it. */
+const refusals: Readonly<Record<number, ErrorCode>> = {
+  403: 'not-allowed',
+  404: 'upload-gone',
+  409: 'offset-differs',
+  410: 'upload-gone',
+  413: 'file-too-large',
+};
+
+function asFailure(error: unknown): Error {
+  if (error instanceof Failure || isDiskFull(error)) return error as Error;
+  const { status_code: status, body } = error as { status_code?: number; body?: string };
+  if (status === undefined || status >= 500)
+    return error instanceof Error ? error : new Error(body ?? String(error));
+  return new Failure(refusals[status] ?? 'bad-input', { says: (body ?? '').trim(), name: 'The file' });
 }
 
-async function asTusError(work: () => Promise<void>): Promise<void> {
-  try {
-    await work();
-  } catch (error) {
-    if (error instanceof Failure) throw tusError(error);
-    if (isDiskFull(error)) throw tusError(new Failure('disk-full'));
-    throw error;
+/** Whether a header is a whole number of bytes as the protocol writes it. */
+const isBytes = (value: string) => /^(0|[1-9]\d{0,15})$/.test(value);
+
+/** Refuses a request whose head the protocol does not know, before the library sees it: with the protocol's status and our words. */
+function requireHead({ method, headers }: IncomingMessage, response: ServerResponse): void {
+  if (headers['tus-resumable'] !== TUS_VERSION) {
+    // 412, and the version that is spoken.
+    response.setHeader('Tus-Version', TUS_VERSION);
+    throw new Failure('other-protocol', { versions: TUS_VERSION });
   }
+  if (method === 'PATCH' && headers['content-type'] !== 'application/offset+octet-stream')
+    throw new Failure('other-content', { type: 'application/offset+octet-stream' });
+  const told: Record<string, unknown> = headers;
+  const needed = method === 'PATCH' ? ['upload-offset'] : [];
+  const wrong = ['upload-offset', 'upload-length'].find((name) => {
+    const value = told[name];
+    return value === undefined ? needed.includes(name) : typeof value !== 'string' || !isBytes(value);
+  });
+  if (wrong) throw new Failure('bad-input', { where: wrong, says: 'It is a whole number of bytes' });
 }

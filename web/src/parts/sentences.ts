@@ -87,6 +87,12 @@ const sentences = {
     `‘${name}’ is still on its way. Nothing was turned in yet; wait until its line is full.`,
   'checksum-differs': () =>
     'Some bytes were changed on their way. They were thrown away and are sent again; nothing else is lost.',
+  'offset-differs': () =>
+    'Another window has sent more of this file meanwhile. Nothing is lost; it goes on from there.',
+  'other-protocol': ({ versions }) =>
+    `The program that sends this file speaks another version of the protocol; ${versions} is spoken here. Nothing was taken in.`,
+  'other-content': ({ type }) =>
+    `The program that sends this file says that it is something else than ${type}. Nothing was taken in.`,
   'bad-checksum': () => 'The program that sends this file speaks another checksum. Nothing was taken in.',
   'too-many-uploads': ({ most }) =>
     `More than ${most} files were begun within an hour. What arrived is kept; wait a while, then go on.`,
