@@ -141,7 +141,9 @@ function install(...packages) {
 
 /** The readers of our formats that nobody here wrote, for tests; where they cannot be installed, those tests read with the rest. */
 export function ensureForeignReaders() {
-  const found = () => spawnSync('python3', ['-c', 'import icalendar, vobject']).status === 0;
+  // Debian's own, as in core/src/testing/askPython.ts: another may stand before it in the path.
+  const python = fs.existsSync('/usr/bin/python3') ? '/usr/bin/python3' : 'python3';
+  const found = () => spawnSync(python, ['-c', 'import icalendar, vobject']).status === 0;
   if (found() || !mayInstall()) return;
   say("installing Debian's readers of calendars and cards for the tests.");
   install('python3-icalendar', 'python3-vobject');

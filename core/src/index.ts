@@ -159,6 +159,6 @@ export { canonicalEvent, eventKinds } from './ledger/event';
 export type { EventAbout, EventFacts, EventKind, LedgerEvent } from './ledger/event';
 export { inclusionPath, nodesOfNewLeaf, rootOf, rootOfPath } from './ledger/proof';
 export type { NodeAt, TreeNode } from './ledger/proof';
-export { headText, verifyReceipt } from './ledger/receipt';
+export { RECEIPT_FORMAT, headText, verifyReceipt } from './ledger/receipt';
 export type { Head, ReceiptFile, ReceiptVerdict } from './ledger/receipt';
 export { leafHash, nodeHash, rootHash, sha256Hex } from './ledger/tree';

@@ -14,9 +14,12 @@ export interface Head {
   signature: string;
 }
 
+/** What a receipt says that it is. */
+export const RECEIPT_FORMAT = 'vestibul-receipt/1';
+
 /** A student's proof of one line of the ledger; it needs nobody's word to be checked. */
 export interface ReceiptFile {
-  format: 'vestibul-receipt/1';
+  format: typeof RECEIPT_FORMAT;
   school: string;
   /** Base64 of the 32 bytes of RFC 8032. */
   publicKey: string;
@@ -32,7 +35,8 @@ export function headText(school: string, head: Omit<Head, 'signature'>): string 
   return canonical({ at: head.at, root: head.root, school, size: head.size });
 }
 
-export type ReceiptVerdict = { ok: true } | { ok: false; why: 'not-in-the-ledger' | 'bad-signature' };
+export type ReceiptVerdict =
+  { ok: true } | { ok: false; why: 'other-format' | 'not-in-the-ledger' | 'bad-signature' };
 
 /**
  * Checks a receipt by itself: its line lies in the ledger of its head, and the school's key signed that head. Whether the
@@ -40,6 +44,8 @@ export type ReceiptVerdict = { ok: true } | { ok: false; why: 'not-in-the-ledger
  */
 export function verifyReceipt(receipt: ReceiptFile): ReceiptVerdict {
   const { head, index, path } = receipt;
+  // What says that it is something else may mean something else by the same words.
+  if (receipt.format !== RECEIPT_FORMAT) return { ok: false, why: 'other-format' };
   const leaf = leafHash(new TextEncoder().encode(canonical(receipt.event as CanonicalValue)));
   if (rootOfPath(leaf, index, head.size, path) !== head.root) return { ok: false, why: 'not-in-the-ledger' };
   return isSigned(receipt) ? { ok: true } : { ok: false, why: 'bad-signature' };

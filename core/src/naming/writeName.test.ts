@@ -80,6 +80,7 @@ describe('writeName', () => {
 
   test.each([
     ['{last|ascii}', { last: 'Łukasik-Đặng Ångström' }, 'Lukasik-Dang Angstrom'],
+    ['{last|ascii}', { last: 'Ǆajić-Oﬃceﬁne Ĳssel' }, 'DZajic-Officefine Ijssel'],
     ['{last|plain}', { last: "O'Brien-Lee" }, 'OBrienLee'],
     ['{last|title}', { last: "VAN o'neil-lee" }, "Van O'Neil-Lee"],
     ['{assignment|words 2}', { assignment: 'Hill profile sketch' }, 'Hill profile'],

@@ -49,6 +49,11 @@ describe('writeReminder', () => {
   });
 });
 
+test('whoever has no name to be called by is greeted without one', () => {
+  expect(writeReminder({ ...facts, called: ' ' }).text).toMatch(/^Hello,\n/);
+  expect(writeReminder(facts).text).toMatch(/^Hello Mai,\n/);
+});
+
 describe('writeDigest', () => {
   const one = { called: 'Mai', school: 'Larkmoor', address: 'https://x.example/' };
   test('with nothing to say there is no letter', () => {
@@ -61,9 +66,10 @@ describe('writeDigest', () => {
         { heading: 'Due soon', lines: ['Log, tomorrow'] },
         { heading: 'Missing', lines: [] },
         { heading: 'Came back', lines: ['Map', 'Table'] },
+        { heading: 'Arrived', lines: ['Log (Field Geography): 28'], count: 28 },
       ],
     })!;
-    expect(letter.subject).toBe('Larkmoor: due soon 1, came back 2');
+    expect(letter.subject).toBe('Larkmoor: due soon 1, came back 2, arrived 28');
     expect(letter.text).toContain('Came back\n- Map\n- Table');
     expect(letter.text).not.toContain('Missing');
   });

@@ -49,7 +49,7 @@ export function writeReminder(facts: ReminderFacts): Letter {
   return {
     subject: `${oneLine(title)}: nothing in yet`,
     text: paragraphs(
-      `Hello ${called},`,
+      hello(called),
       `‘${title}’ (${course}, ${period}) ${isPast ? 'was' : 'is'} due ${sayWhen(due, zone)}, and nothing of yours is in.`,
       word,
       `Turn it in here: ${address}`,
@@ -62,6 +62,8 @@ export function writeReminder(facts: ReminderFacts): Letter {
 export interface DigestPart {
   heading: string;
   lines: readonly string[];
+  /** How many pieces the lines tell of, where that is another number than theirs. */
+  count?: number;
 }
 
 /** The one letter of a day; null where there is nothing to say, for then none is sent. */
@@ -74,9 +76,9 @@ export function writeDigest(facts: {
   const parts = facts.parts.filter(({ lines }) => lines.length > 0);
   if (parts.length === 0) return null;
   return {
-    subject: `${oneLine(facts.school)}: ${parts.map(({ heading, lines }) => `${heading.toLowerCase()} ${lines.length}`).join(', ')}`,
+    subject: `${oneLine(facts.school)}: ${parts.map(({ heading, lines, count }) => `${heading.toLowerCase()} ${count ?? lines.length}`).join(', ')}`,
     text: paragraphs(
-      `Hello ${facts.called},`,
+      hello(facts.called),
       ...parts.map(({ heading, lines }) => [heading, ...lines.map((line) => `- ${line}`)].join('\n')),
       `All of it: ${facts.address}`,
       'You chose one letter a day. Turn it off under your name, Notices.',
@@ -117,13 +119,16 @@ export function writeAccountLetter(facts: {
   return {
     subject: `${oneLine(facts.school)}: ${says.split('.')[0]!.toLowerCase()}`,
     text: paragraphs(
-      `Hello ${facts.called},`,
+      hello(facts.called),
       says,
       'If you did not expect this, tell the office.',
       `${facts.school}, ${facts.address}`,
     ),
   };
 }
+
+/** Whom a letter greets; nobody by no name. */
+const hello = (called: string) => (called.trim() ? `Hello ${called.trim()},` : 'Hello,');
 
 /** What people wrote, for a subject: a header is one line (RFC 5322, section 2.2). */
 const oneLine = (text: string) => text.replace(/\s+/g, ' ').trim();

@@ -13,7 +13,11 @@ const WITHOUT_MARK: Readonly<Record<string, string>> = {
   œ: 'oe',
   þ: 'th',
   ĳ: 'ij',
+  ŀ: 'l',
+  ŉ: 'n',
 };
+/** Two or three letters in one sign, for old sets of characters and for print: 'ﬁ', 'ǆ' (Unicode, compatibility decomposition). */
+const SEVERAL_IN_ONE = /[\u01c4-\u01cc\u01f1-\u01f3\ufb00-\ufb06]/g;
 const SINGLE = new RegExp(`[${Object.keys(WITHOUT_MARK).join('')}]`, 'giu');
 
 /** The blocks named Combining Diacritical Marks, with their extensions, for symbols, and half marks (Unicode, Blocks.txt). */
@@ -36,6 +40,7 @@ function isDiacritic(code: number): boolean {
  */
 export function withoutMarks(text: string): string {
   return text
+    .replace(SEVERAL_IN_ONE, (sign) => sign.normalize('NFKD'))
     .normalize('NFD')
     .replace(/\p{M}/gu, (mark) => (isDiacritic(mark.codePointAt(0)!) ? '' : mark))
     .normalize('NFC')

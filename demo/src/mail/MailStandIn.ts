@@ -1,5 +1,6 @@
 import http from 'node:http';
 import type { AddressInfo } from 'node:net';
+import { buffer } from 'node:stream/consumers';
 import { simpleParser } from 'mailparser';
 import { SMTPServer } from 'smtp-server';
 import { mailPage } from './mailPage';
@@ -10,6 +11,8 @@ export interface CaughtLetter {
   to: string[];
   subject: string;
   text: string;
+  /** As it came over the wire (RFC 5322). */
+  raw: Buffer;
 }
 
 /** Most letters kept; the oldest go. */
@@ -31,9 +34,14 @@ export class MailStandIn {
       authOptional: true,
       disabledCommands: ['STARTTLS'],
       onData: (stream, session, done) => {
-        simpleParser(stream).then(
-          (mail) => {
+        const read = async () => {
+          const raw = await buffer(stream);
+          return { raw, mail: await simpleParser(raw) };
+        };
+        read().then(
+          ({ raw, mail }) => {
             this.letters.unshift({
+              raw,
               at: new Date().toISOString(),
               from: mail.from?.text ?? '',
               to: session.envelope.rcptTo.map(({ address }) => address),
@@ -79,7 +87,16 @@ export class MailStandIn {
     }
     if (request.url === '/letters.json') {
       response.writeHead(200, { 'Content-Type': 'application/json; charset=utf-8' });
-      response.end(JSON.stringify(this.letters));
+      response.end(JSON.stringify(this.letters.map(({ raw: _raw, ...letter }) => letter)));
+      return;
+    }
+    const asked = this.letters[Number(/^\/letters\/(\d{1,4})\.eml$/.exec(request.url ?? '')?.[1] ?? NaN)];
+    if (asked) {
+      response.writeHead(200, {
+        'Content-Type': 'message/rfc822',
+        'Content-Disposition': 'attachment; filename="letter.eml"',
+      });
+      response.end(asked.raw);
       return;
     }
     response.writeHead(200, {

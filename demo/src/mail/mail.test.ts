@@ -1,4 +1,5 @@
 import { afterAll, beforeAll, expect, test } from '@jest/globals';
+import { askPython, hasPython } from '@vestibul/core/testing/python';
 import { makeMailer } from '@vestibul/server';
 import { MailStandIn } from './MailStandIn';
 
@@ -23,6 +24,25 @@ test('a letter sent by SMTP is caught as it was written, in any script, and show
       text: expect.stringContaining('<script>alert(1)</script> — 日本語'),
     },
   ]);
+  // The letter itself, for any program that reads mail: Python's parser of RFC 5322 with its strict policy.
+  const file = await fetch(`${standIn.page}/letters/0.eml`);
+  expect(file.headers.get('content-type')).toBe('message/rfc822');
+  const raw = new Uint8Array(await file.arrayBuffer());
+  if (hasPython('email')) {
+    const read = askPython<Record<string, string>>(
+      `import email, email.policy, json, sys
+m = email.message_from_bytes(sys.stdin.buffer.read(), policy=email.policy.strict)
+print(json.dumps({'to': str(m['to']), 'subject': str(m['subject']), 'auto': str(m['auto-submitted']), 'text': m.get_content()}))`,
+      raw,
+    );
+    expect(read).toMatchObject({
+      to: 'mai@larkmoor.example',
+      subject: 'Đặng’s log: nothing in yet',
+      auto: 'auto-generated',
+      text: expect.stringContaining('日本語'),
+    });
+  }
+  expect((await fetch(`${standIn.page}/letters/7.eml`)).headers.get('content-type')).toContain('text/html');
   const page = await fetch(standIn.page);
   expect(page.headers.get('content-security-policy')).toContain("default-src 'none'");
   const html = await page.text();

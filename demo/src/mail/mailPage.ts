@@ -12,8 +12,8 @@ h2{margin:0 0 .3rem;font-size:1.1rem}p{margin:.2rem 0;color:#46544e}pre{white-sp
 export function mailPage(letters: readonly CaughtLetter[]): string {
   const list = letters
     .map(
-      ({ at, from, to, subject, text }) =>
-        `<article><h2>${escaped(subject)}</h2><p>to ${escaped(to.join(', '))} · from ${escaped(from)} · ${escaped(at.slice(0, 19).replace('T', ' '))} UTC</p><pre>${escaped(text)}</pre></article>`,
+      ({ at, from, to, subject, text }, i) =>
+        `<article><h2>${escaped(subject)}</h2><p>to ${escaped(to.join(', '))} · from ${escaped(from)} · ${escaped(at.slice(0, 19).replace('T', ' '))} UTC · <a href="/letters/${i}.eml">as a file</a></p><pre>${escaped(text)}</pre></article>`,
     )
     .join('\n');
   return `<!doctype html><html lang="en"><head><meta charset="utf-8"><meta name="viewport" content="width=device-width">

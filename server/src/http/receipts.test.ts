@@ -70,6 +70,7 @@ describe('a receipt', () => {
       [{ school: 'Another school' }, 'bad-signature'],
       [{ publicKey: Buffer.alloc(32, 1).toString('base64') }, 'bad-signature'],
       [{ head: { ...file.head, signature: 'none' } }, 'bad-signature'],
+      [{ format: 'vestibul-receipt/2' as never }, 'other-format'],
     ];
     for (const [change, why] of changed)
       expect(verifyReceipt({ ...file, ...change })).toEqual({ ok: false, why });

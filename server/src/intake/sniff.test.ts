@@ -17,6 +17,13 @@ const jpeg = Buffer.from([
   0xff, 0xd8, 0xff, 0xe0, 0, 16, 0x4a, 0x46, 0x49, 0x46, 0, 1, 1, 0, 0, 1, 0, 1, 0, 0,
 ]);
 
+/** The first bytes of a compound file ([MS-CFB], section 2.2) and of an empty ZIP entry (APPNOTE, section 4.3.7). */
+const compound = Buffer.concat([Buffer.from('d0cf11e0a1b11ae1', 'hex'), Buffer.alloc(1016)]);
+const zip = Buffer.concat([
+  Buffer.from('504b030414000000000000000000000000000000000000000000010000006158', 'hex'),
+  Buffer.from('504b0506000000000000000000000000000000000000', 'hex'),
+]);
+
 test.each([
   ['photo.JPEG', jpeg, 'image/jpeg', 'jpeg'],
   ['photo.png', jpeg, 'image/jpeg', 'jpg'],
@@ -28,6 +35,18 @@ test.each([
   ['what.xyz', Buffer.from([1, 0, 2, 0]), 'application/octet-stream', 'xyz'],
   ['noise.mp4', Buffer.alloc(64, 7), 'application/octet-stream', 'mp4'],
   ['nothing', Buffer.alloc(0), 'text/plain', 'txt'],
+  ['diary.txt', Buffer.from('\ufeffDear diary, čtvrtek', 'utf16le'), 'text/plain', 'txt'],
+  ['table.csv', Buffer.from('\ufeffa;b', 'utf16le').swap16(), 'text/csv', 'csv'],
+  ['sound.mp1', Buffer.from([0xff, 0xfe, 0x01, 0x00, 0x00, 0x00, 0x02, 0x00]), 'audio/mpeg', 'mp1'],
+  ['essay.doc', compound, 'application/msword', 'doc'],
+  ['slides.PPT', compound, 'application/vnd.ms-powerpoint', 'ppt'],
+  ['essay.docx', compound, 'application/x-cfb', 'cfb'],
+  ['program.py', Buffer.from('print(1)\n'), 'text/plain', 'py'],
+  ['notes.ipynb', Buffer.from('{"cells":[]}'), 'application/x-ipynb+json', 'ipynb'],
+  ['triangle.ggb', zip, 'application/zip', 'ggb'],
+  ['game.sb3', zip, 'application/zip', 'sb3'],
+  ['triangle.pdf', zip, 'application/zip', 'zip'],
+  ['essay.final', Buffer.from('words'), 'text/plain', 'txt'],
 ])('%s is told by its bytes', async (name, bytes, mime, extension) => {
   const file = path.join(folder, 'file');
   fs.writeFileSync(file, bytes);

@@ -39,7 +39,7 @@ export function writeDigests(school: School): number {
   if (local.slice(11) < HOUR) return 0;
   const readers = all<Reader>(
     school.db,
-    `SELECT id, called, email, standing FROM person
+    `SELECT id, COALESCE(NULLIF(called, ''), NULLIF(first, ''), last) AS called, email, standing FROM person
      WHERE digest = 'daily' AND (digested_on IS NULL OR digested_on < ?) AND email <> '' LIMIT ?`,
     [today, AT_ONCE],
   );
@@ -95,7 +95,7 @@ function partsForStudent(
 function partsForStaff(school: School, id: PersonId, since: Instant, yesterday: Day): DigestPart[] {
   const arrived = all<{ course: string; title: string; count: number; held: number }>(
     school.db,
-    `SELECT c.title AS course, a.title, COUNT(*) AS count, SUM(s.held) AS held
+    `SELECT c.title AS course, a.title, SUM(s.pieces) AS count, SUM(s.held) AS held
      FROM course_staff t JOIN course c ON c.id = t.course_id JOIN year y ON y.id = c.year_id
      JOIN submission s ON s.course_id = c.id JOIN assignment a ON a.id = s.assignment_id
      WHERE t.person_id = :id AND y.ends_on >= :yesterday AND s.turned_in_at > :since
@@ -106,12 +106,14 @@ function partsForStaff(school: School, id: PersonId, since: Instant, yesterday: 
     {
       heading: 'Arrived',
       lines: arrived.map(({ course, title, count }) => `${title} (${course}): ${count}`),
+      count: arrived.reduce((sum, { count }) => sum + count, 0),
     },
     {
       heading: 'Waiting for you',
       lines: arrived
         .filter(({ held }) => held > 0)
         .map(({ course, title, held }) => `${title} (${course}): ${held} to approve`),
+      count: arrived.reduce((sum, { held }) => sum + held, 0),
     },
   ];
 }

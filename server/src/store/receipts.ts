@@ -1,4 +1,10 @@
-import { headText, type LedgerEvent, type ReceiptFile, type SubmissionId } from '@vestibul/core';
+import {
+  RECEIPT_FORMAT,
+  headText,
+  type LedgerEvent,
+  type ReceiptFile,
+  type SubmissionId,
+} from '@vestibul/core';
 import { Failure } from '../failure';
 import { readSchool, type School } from '../school';
 import { one } from './database';
@@ -23,7 +29,7 @@ export function makeReceiptOfLine(school: School, index: number): ReceiptFile {
   if (!line || !head || !facts) throw new Failure('not-found');
   const unsigned = { ...head, at: school.now() };
   return {
-    format: 'vestibul-receipt/1',
+    format: RECEIPT_FORMAT,
     school: facts.name,
     publicKey: school.key.publicKey,
     index,
