@@ -84,7 +84,7 @@ export { peopleColumns, peopleFormats, peopleHeadings, writeAddresses } from './
 export type { PeopleColumn, PeopleFormat, PersonOut } from './roster/peopleColumns';
 export { writePeople } from './roster/writePeople';
 export type { PackageFault, PackageFile } from './roster/oneRoster/columns';
-export { readPackage } from './roster/oneRoster/readPackage';
+export { emptyLists, readPackage } from './roster/oneRoster/readPackage';
 export type { LeftOut, ReadPackage, RosterPackage } from './roster/oneRoster/readPackage';
 export type { PackageAnswers } from './roster/oneRoster/matchPeople';
 export { comparePackage, packageChangeKinds } from './roster/oneRoster/comparePackage';

@@ -1,5 +1,6 @@
 import {
   comparePackage,
+  emptyLists,
   readPackage,
   type LeftOut,
   type PackageAnswers,
@@ -78,20 +79,11 @@ function readKept(school: School, id: PackageId): KeptLists {
   const { lists: text } = one<{ lists: string }>(school.db, 'SELECT lists FROM package WHERE id = ?', [id])!;
   const kept = JSON.parse(text) as KeptLists;
   // Packages of before had no such list, and left out no row that anybody could still name.
-  const empty = {
-    academicSessions: [],
-    orgs: [],
-    courses: [],
-    classes: [],
-    users: [],
-    roles: [],
-    enrollments: [],
-  };
   return {
     ...kept,
     base: kept.base ?? null,
-    lists: { ...empty, ...kept.lists },
-    leftOut: kept.leftOut ?? empty,
+    lists: { ...emptyLists(), ...kept.lists },
+    leftOut: kept.leftOut ?? emptyLists(),
   };
 }
 

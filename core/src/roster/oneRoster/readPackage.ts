@@ -26,7 +26,8 @@ const fileNames = Object.keys(packageColumns) as PackageFile[];
 /** Files that a package may do without. */
 const MAY_BE_ABSENT: ReadonlySet<PackageFile> = new Set(['roles']);
 
-const emptyLists = (): RosterPackage => ({
+/** A package that says nothing. */
+export const emptyLists = (): RosterPackage => ({
   academicSessions: [],
   orgs: [],
   courses: [],

@@ -1,6 +1,7 @@
+import { groupBy } from '../../groupBy';
 import type { CourseId, PersonId } from '../../ids';
 import { nameKey } from '../../naming/makeLegal';
-import { areAlike, plainName } from '../areAlike';
+import { NameIndex, plainName } from '../areAlike';
 import type { RowOf } from './columns';
 import { personOf, type PlannedPerson, type SchoolPerson } from './matchPeople';
 import type { SchoolLists } from './comparePackage';
@@ -22,6 +23,13 @@ export function whoStays(
   const users = new Map(lists.users.map((row): [string, RowOf<'users'>] => [row.sourcedId, row]));
   const planned = new Map(people.map((person) => [person.outerId, person]));
   const byOuter = new Map(school.people.flatMap((one) => (one.outerId ? [[one.outerId, one.id]] : [])));
+  const idsBy = (keyOf: (one: SchoolPerson) => string) =>
+    new Map(
+      [...groupBy(school.people.filter(keyOf), keyOf)].map(([key, same]) => [key, same.map(({ id }) => id)]),
+    );
+  const byEmail = idsBy((one) => one.email && nameKey(one.email));
+  const byNumber = idsBy((one) => one.number);
+  const names = new NameIndex(leftOut.users.length + leftOut.enrollments.length > 0 ? school.people : []);
   const persons = new Set<PersonId>();
   const courses = new Set<CourseId>();
   const seats = new Set<string>();
@@ -30,17 +38,13 @@ export function whoStays(
   /** Whom a user may be who is nobody surely: told by anything that agrees, and by the name alone where nothing else does. */
   const like = (row: RowOf<'users'>): PersonId[] => {
     const person = personOf(row);
-    const plain = plainName(person);
-    const isTold = (one: SchoolPerson) =>
-      one.outerId === row.sourcedId ||
-      (person.email !== '' && nameKey(one.email) === nameKey(person.email)) ||
-      (person.number !== '' && one.number === person.number);
-    const told = school.people.filter(isTold);
-    const them =
-      told.length > 0 || person.last === ''
-        ? told
-        : school.people.filter((one) => areAlike(plainName(one), plain));
-    return them.map(({ id }) => id);
+    const told = [
+      byOuter.get(row.sourcedId),
+      ...(person.email ? (byEmail.get(nameKey(person.email)) ?? []) : []),
+      ...(person.number ? (byNumber.get(person.number) ?? []) : []),
+    ].filter((id) => id !== undefined);
+    if (told.length > 0 || person.last === '') return told;
+    return names.alike(plainName(person), () => true).map(({ id }) => id);
   };
   /** Whom a user may be: as it was planned, as somebody here by its id, or by what its row says. */
   const meant = (user: string): PersonId[] => {
@@ -57,7 +61,7 @@ export function whoStays(
     for (const id of like(row)) persons.add(id);
   }
   for (const row of leftOut.enrollments) {
-    if (row.role !== 'student' && row.role !== '' && isStaffRole(row.role)) continue;
+    if (isStaffRole(row.role)) continue;
     const course = row.classSourcedId ? courseOf(row.classSourcedId) : null;
     const who = meant(row.userSourcedId);
     if (who.length > 0)
