@@ -1,4 +1,12 @@
-import { writeReminder, type AssignmentId, type Instant, type Letter, type PersonId } from '@vestibul/core';
+import {
+  toInstant,
+  writeReminder,
+  type AssignmentId,
+  type CourseId,
+  type Instant,
+  type Letter,
+  type PersonId,
+} from '@vestibul/core';
 import type { AnswerOf, BodyOf } from '@vestibul/contract';
 import { Failure } from '../failure';
 import { queueLetter } from '../mail/outbox';
@@ -84,9 +92,27 @@ export function previewReminder(
   };
 }
 
+/** How long a reminder stands for one that follows it, in milliseconds. */
+const SAME_MS = 60_000;
+
+function wasJustReminded(
+  school: School,
+  assignment: AssignmentId,
+  { courseId, studentId }: { courseId: CourseId; studentId: PersonId },
+): boolean {
+  const since = toInstant(Date.parse(school.now()) - SAME_MS);
+  return (
+    one(
+      school.db,
+      `SELECT 1 FROM event WHERE course_id = ? AND student_id = ? AND assignment_id = ? AND kind = 'reminded' AND at > ?`,
+      [courseId, studentId, assignment, since],
+    ) !== undefined
+  );
+}
+
 /**
- * Sends a reminder to those of these students who have nothing in and an address; returns how many letters go. Fails with
- * `no-mail`.
+ * Sends a reminder to those of these students who have nothing in and an address; returns how many letters go. Whoever was
+ * reminded of it within the last minute is not reminded again: a press that came twice is one. Fails with `no-mail`.
  */
 export function sendReminder(
   school: School,
@@ -99,7 +125,8 @@ export function sendReminder(
   return together(school.db, () => {
     const wanted = new Set(students);
     const to = listNothingIn(school, id).filter(
-      ({ studentId, email }) => wanted.has(studentId) && email !== '',
+      (student) =>
+        wanted.has(student.studentId) && student.email !== '' && !wasJustReminded(school, id, student),
     );
     for (const student of to) {
       queueLetter(school, student.email, letterTo(school, by, id, student, word));
