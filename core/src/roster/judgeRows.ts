@@ -320,6 +320,16 @@ function readPerson(
   return person;
 }
 
+/** The period that a cell names: by its label, else by its number. */
+export function periodNamed(written: string, periods: readonly PeriodChoice[]): PeriodChoice | undefined {
+  const label = nameKey(written);
+  const number = /\d+/.exec(written)?.[0];
+  return (
+    periods.find((period) => nameKey(period.label) === label) ??
+    periods.find((period) => number !== undefined && period.number === Number(number))
+  );
+}
+
 /** Where a row's person goes. Who sits here already needs no period: without one they stay where they are. */
 function findPeriod(
   written: string,
@@ -332,11 +342,7 @@ function findPeriod(
     if (period === null) reasons.push('no-period');
     return period;
   }
-  const label = nameKey(written);
-  const number = /\d+/.exec(written)?.[0];
-  const found =
-    options.periods.find((period) => nameKey(period.label) === label) ??
-    options.periods.find((period) => number !== undefined && period.number === Number(number));
+  const found = periodNamed(written, options.periods);
   if (!found) reasons.push('unknown-period');
   return found?.id ?? null;
 }

@@ -1,6 +1,13 @@
 import type { PersonId } from '../ids';
 import { nameKey } from '../naming/makeLegal';
-import { findLeavers, judgeRows, type JudgeOptions, type JudgedRow, type PeriodChoice } from './judgeRows';
+import {
+  findLeavers,
+  judgeRows,
+  periodNamed,
+  type JudgeOptions,
+  type JudgedRow,
+  type PeriodChoice,
+} from './judgeRows';
 import { readTable, type Separator } from './readTable';
 import { canReadPeople, recogniseColumns, type ColumnMeaning } from './recogniseColumns';
 
@@ -84,13 +91,6 @@ interface Row {
 const isSameRow = (a: readonly string[], b: readonly string[]) =>
   a.length === b.length && a.every((cell, i) => cell === b[i]);
 
-/** Whether what a cell says is a period of the course: by its label, or by its number. */
-const isPeriod = (written: string, periods: readonly PeriodChoice[]) =>
-  periods.some(
-    ({ label, number }) =>
-      nameKey(label) === nameKey(written) || Number(/\d+/.exec(written)?.[0] ?? NaN) === number,
-  );
-
 /** 'Class 7b' is no period of this course: where no row names one, and it is said where all of them go, the column is not used. */
 function withoutForeignPeriods(
   columns: ColumnMeaning[],
@@ -98,7 +98,7 @@ function withoutForeignPeriods(
   { period, periods }: Pick<ListOptions, 'period' | 'periods'>,
 ): ColumnMeaning[] {
   const at = columns.indexOf('period');
-  if (at < 0 || period === null || body.some(({ cells }) => isPeriod(cells[at] ?? '', periods)))
+  if (at < 0 || period === null || body.some(({ cells }) => periodNamed(cells[at] ?? '', periods)))
     return columns;
   return columns.map((meaning, i) => (i === at ? 'ignore' : meaning));
 }

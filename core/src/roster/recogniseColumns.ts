@@ -71,9 +71,9 @@ export function recogniseColumns(rows: readonly string[][]): RecognisedColumns {
   const read = Array.from({ length: width }, (_, i) => readHeading(rows[headingRow]![i] ?? ''));
   const body = rows.slice(headingRow + 1);
   const columns = read.map((heading, i): ColumnMeaning => {
-    const cells = columnOf(body, i);
     const meaning = heading?.meaning ?? 'ignore';
     if (meaning !== 'running' && meaning !== 'number') return meaning;
+    const cells = columnOf(body, i);
     // 'No.' is the number of the row in one list and the student's in another.
     if (isRunning(cells)) return 'ignore';
     return meaning === 'number' || cells.some((cell) => NUMBER.test(cell)) ? 'number' : 'ignore';
@@ -190,7 +190,7 @@ function keepFirst(columns: readonly ColumnMeaning[]): ColumnMeaning[] {
   });
 }
 
-/** Two columns of names without headings: which is the last name, by capitals, by the addresses or by the order of the rows. */
+/** Two columns of names without headings: which is the last name, by capitals or by the addresses; null where neither tells. */
 function orderOf(rows: readonly string[][], left: number, right: number, email: number): NameOrder | null {
   const pairs = rows
     .map((row) => ({ a: row[left] ?? '', b: row[right] ?? '', address: addressIn(row[email] ?? '') }))
@@ -213,6 +213,7 @@ function isAddressOf(address: string, last: string, first: string): boolean {
   if (l === '' || f === '' || local === '') return false;
   return [`${f[0]!}${l}`, `${f}${l}`, `${l}${f[0]!}`].includes(local);
 }
+
 /** Whether every word is in capitals, and one of them has two letters. */
 export function isCapitals(text: string): boolean {
   return /\p{Lu}\p{M}*[\p{Lu}’'-]/u.test(text) && text === text.toUpperCase() && text !== text.toLowerCase();

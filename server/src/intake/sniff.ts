@@ -23,6 +23,11 @@ const textTypes: Record<string, string> = {
   html: 'text/html',
   htm: 'text/html',
   rtf: 'application/rtf',
+  ipynb: 'application/x-ipynb+json',
+  fodt: 'application/vnd.oasis.opendocument.text-flat-xml',
+  musicxml: 'application/vnd.recordare.musicxml+xml',
+  mei: 'application/xml',
+  xopp: 'application/xml',
 };
 
 /** Programs and other texts that are read as plain text and open by their extension (common practice, no source; from memory). */
@@ -32,21 +37,12 @@ const plainTexts = new Set(
     'pde m css scss tex bib sty yaml yml toml ini cfg conf log srt vtt sbv ics vcf obj dxf gcode nb dot puml abc ly mid2 org rst adoc diff patch'
   ).split(' '),
 );
-const otherTexts: Record<string, string> = {
-  ipynb: 'application/x-ipynb+json',
-  fodt: 'application/vnd.oasis.opendocument.text-flat-xml',
-  musicxml: 'application/vnd.recordare.musicxml+xml',
-  mei: 'application/xml',
-  xopp: 'application/xml',
-};
-
 /** What programs keep in a ZIP under an extension of their own (as above). */
 const inZip: Record<string, string> = {
   kmz: 'application/vnd.google-earth.kmz',
   mxl: 'application/vnd.recordare.musicxml',
-  h5p: 'application/zip',
   ...Object.fromEntries(
-    'ggb ggt sb3 sb2 sprite3 aia mscz pages numbers key notebook xmind mmap mindnode cbz 3mf f3d f3z fcstd kra ora procreate llsp llsp3 lmsp ev3 goodnotes pbix twbx sketch idml usdz hex2 knit qgz mbz imscc thmx wlmp mwb tdsx'
+    'h5p ggb ggt sb3 sb2 sprite3 aia mscz pages numbers key notebook xmind mmap mindnode cbz 3mf f3d f3z fcstd kra ora procreate llsp llsp3 lmsp ev3 goodnotes pbix twbx sketch idml usdz hex2 knit qgz mbz imscc thmx wlmp mwb tdsx'
       .split(' ')
       .map((extension) => [extension, 'application/zip']),
   ),
@@ -103,7 +99,7 @@ export async function sniffType(file: string, originalName: string): Promise<Sni
     return { mime: found.mime, extension: alike?.includes(named) ? named : found.ext };
   }
   if (found || isUtf16(start) || isText(start)) {
-    const mime = textTypes[named] ?? otherTexts[named] ?? (plainTexts.has(named) ? 'text/plain' : undefined);
+    const mime = textTypes[named] ?? (plainTexts.has(named) ? 'text/plain' : undefined);
     if (mime) return { mime, extension: named };
     return found ? { mime: 'application/xml', extension: 'xml' } : { mime: 'text/plain', extension: 'txt' };
   }

@@ -53,11 +53,11 @@ export interface KeptLists {
   lists: RosterPackage;
   leftOut: LeftOut;
   faults: PackagePlan['faults'];
-  /** Of one that says what changed: the package that it was read on. */
-  base: PackageId | null;
 }
 
-export type ReadAgainst = ({ ok: true } & KeptLists) | Extract<ReadPackage, { ok: false }>;
+export type ReadAgainst =
+  /** `base`: of one that says what changed, the package that it was read on. */
+  { ok: true; kept: KeptLists; base: PackageId | null } | Extract<ReadPackage, { ok: false }>;
 
 /** The package that was applied last; null before any was. */
 export const lastApplied = (school: School): PackageId | null =>
@@ -72,7 +72,7 @@ export function readAgainstLast(school: School, texts: ReadonlyMap<string, strin
   const read = readPackage(texts, base && readKept(school, base).lists);
   if (!read.ok) return read;
   const { lists, leftOut, faults, isDelta } = read;
-  return { ok: true, lists, leftOut, faults, base: isDelta ? base : null };
+  return { ok: true, kept: { lists, leftOut, faults }, base: isDelta ? base : null };
 }
 
 function readKept(school: School, id: PackageId): KeptLists {
@@ -81,7 +81,6 @@ function readKept(school: School, id: PackageId): KeptLists {
   // Packages of before had no such list, and left out no row that anybody could still name.
   return {
     ...kept,
-    base: kept.base ?? null,
     lists: { ...emptyLists(), ...kept.lists },
     leftOut: kept.leftOut ?? emptyLists(),
   };

@@ -13,7 +13,7 @@ import { Failure } from '../failure';
 import { newId, type School } from '../school';
 import { runJob } from '../threads/runJob';
 import { one, run, type Database } from './database';
-import { lastApplied, type KeptLists } from './packageLists';
+import { lastApplied } from './packageLists';
 import { sayPlan, type SaidChange } from './sayPlan';
 
 type Summary = AnswerOf<'takePackage'>;
@@ -24,7 +24,6 @@ interface PackageRow {
   sha256: string;
   takenAt: Instant;
   appliedAt: Instant | null;
-  lists: string;
   /** Of one that says what changed: the package that it was read on. */
   baseId: PackageId | null;
 }
@@ -32,7 +31,7 @@ interface PackageRow {
 function findPackage(db: Database, id: PackageId): PackageRow {
   const row = one<PackageRow>(
     db,
-    'SELECT id, name, sha256, taken_at AS takenAt, applied_at AS appliedAt, lists, base_id AS baseId FROM package WHERE id = ?',
+    'SELECT id, name, sha256, taken_at AS takenAt, applied_at AS appliedAt, base_id AS baseId FROM package WHERE id = ?',
     [id],
   );
   if (!row) throw new Failure('package-gone');
@@ -56,12 +55,7 @@ export async function takePackage(school: School, by: PersonId, zip: Buffer, nam
       sha256: createHash('sha256').update(zip).digest('hex'),
       by,
       at: school.now(),
-      lists: JSON.stringify({
-        lists: read.lists,
-        leftOut: read.leftOut,
-        faults: read.faults,
-        base: read.base,
-      } satisfies KeptLists),
+      lists: JSON.stringify(read.kept),
       base: read.base,
     },
   );

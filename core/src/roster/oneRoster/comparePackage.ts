@@ -12,8 +12,8 @@ import {
   noAnswers,
   type PackageAnswers,
   type PlannedPerson,
-  type SchoolPerson,
 } from './matchPeople';
+import { PeopleByThings, type SchoolPerson } from './PeopleByThings';
 import type { LeftOut, RosterPackage } from './readPackage';
 import { whoStays } from './whoStays';
 
@@ -113,8 +113,9 @@ export function comparePackage(
   const years = planYears(lists, school, classes);
   const courses = planCourses(lists, school, classes, years);
   const periods = planPeriods(school, classes, courses);
-  const people = matchPeople(lists, school.people, { answers, today, faults });
-  const context = { lists, leftOut, school, classes, courses, periods, people, today, faults };
+  const things = new PeopleByThings(school.people);
+  const people = matchPeople(lists, school.people, things, { answers, today, faults });
+  const context = { lists, leftOut, school, classes, courses, periods, people, things, today, faults };
   const staff = planStaff(context);
   const { seats, leaving } = planSeats(context);
   return withoutEnded(school, { years, courses, periods, people, staff, seats, leaving, faults });
@@ -129,6 +130,7 @@ interface Planning {
   courses: readonly PlannedCourse[];
   periods: readonly PlannedPeriod[];
   people: readonly PlannedPerson[];
+  things: PeopleByThings;
   today: Day;
   faults: PackageFault[];
 }
@@ -311,7 +313,7 @@ const notYet = (row: RowOf<'enrollments'>): PackageFault => ({
 });
 
 function planSeats(planning: Planning): Pick<PackagePlan, 'seats' | 'leaving'> {
-  const { lists, leftOut, school, classes, courses, periods, people, today, faults } = planning;
+  const { lists, leftOut, school, classes, courses, periods, people, things, today, faults } = planning;
   const knownCourse = new Map(courses.map((course) => [course.outerId, course.known]));
   const knownPeriod = new Map(periods.map((period) => [period.outerId, period.known]));
   const byOuter = new Map(people.map((person) => [person.outerId, person]));
@@ -371,7 +373,7 @@ function planSeats(planning: Planning): Pick<PackagePlan, 'seats' | 'leaving'> {
   }
   const nameOf = new Map(school.people.map((person) => [person.id, person]));
   const compared = new Set(courses.flatMap((course) => (course.known ? [course.known] : [])));
-  const stays = whoStays(lists, leftOut, school, people, courseOf);
+  const stays = whoStays(lists, leftOut, school, people, things, courseOf);
   const leaving = school.enrolments
     .filter(
       (seat) => compared.has(seat.courseId) && !seat.left && !meant.has(`${seat.courseId} ${seat.studentId}`),

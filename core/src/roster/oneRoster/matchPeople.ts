@@ -5,14 +5,8 @@ import { nameKey } from '../../naming/makeLegal';
 import { NameIndex, areAlike, plainName, type PlainName } from '../areAlike';
 import type { ListedPerson } from '../judgeRows';
 import type { PackageFault, RowOf } from './columns';
+import type { PeopleByThings, SchoolPerson } from './PeopleByThings';
 import type { RosterPackage } from './readPackage';
-
-export interface SchoolPerson extends ListedPerson {
-  id: PersonId;
-  /** The package's own id, once one was applied. */
-  outerId: string | null;
-  standing: Standing;
-}
 
 export interface PlannedPerson extends ListedPerson {
   outerId: string;
@@ -49,8 +43,6 @@ const SURE = 2;
 interface Agreement {
   person: SchoolPerson;
   things: number;
-  /** Whether anything but a name agrees. */
-  byMoreThanName: boolean;
 }
 
 /**
@@ -61,20 +53,22 @@ interface Agreement {
 export function matchPeople(
   lists: RosterPackage,
   people: readonly SchoolPerson[],
+  things: PeopleByThings,
   { answers, today, faults }: { answers: PackageAnswers; today: Day; faults: PackageFault[] },
 ): PlannedPerson[] {
-  const index = new PeopleIndex(people, new Set(lists.users.map((row) => row.sourcedId)));
+  const users = new Map(lists.users.map((row): [string, RowOf<'users'>] => [row.sourcedId, row]));
+  const matching = new Matching(people, things, users);
   const standings = standingsOf(lists);
   const lasting = lists.enrollments.filter((row) => !isOver(row, today));
   const wanted = new Set(lasting.map((row) => row.userSourcedId));
   const here = new Set(lasting.filter((row) => !isToCome(row, today)).map((row) => row.userSourcedId));
   const planned = lists.users
     .filter((row) => wanted.has(row.sourcedId))
-    .map((row) => planOne(row, standings.get(row.sourcedId) ?? 'student', index, answers, faults));
+    .map((row) => planOne(row, standings.get(row.sourcedId) ?? 'student', matching, answers, faults));
   askWhereTwoAreOne(planned, answers, faults);
   giveAddressesOnce(planned, faults);
   return planned.filter(({ outerId, known, candidates }) => {
-    const row = index.rowOf(lists, outerId);
+    const row = users.get(outerId)!;
     // An account that is not to be used is not made; who is here already stays as they are.
     const isOff = row.enabledUser.toLowerCase() === 'false';
     if (isOff) faults.push({ file: 'users.csv', line: row.line, code: 'not-enabled', found: nameOf(row) });
@@ -105,61 +99,45 @@ function standingsOf(lists: RosterPackage): Map<string, Standing> {
 
 export const isStudent = ({ standing }: { standing: Standing }) => standing === 'student';
 
-class PeopleIndex {
-  readonly #byOuter: Map<string, SchoolPerson>;
-  readonly #byEmail: Map<string, SchoolPerson[]>;
-  readonly #byNumber: Map<string, SchoolPerson[]>;
+/** Whom in the school a user of a package may be. */
+class Matching {
   readonly #byId: Map<PersonId, SchoolPerson>;
   readonly #plain = new Map<PersonId, PlainName>();
-  readonly #nameless: NameIndex<SchoolPerson>;
-  #rows: Map<string, RowOf<'users'>> | null = null;
+  readonly #namesakes: NameIndex<SchoolPerson>;
 
-  constructor(people: readonly SchoolPerson[], users: ReadonlySet<string>) {
-    this.#byOuter = new Map(people.flatMap((one) => (one.outerId ? [[one.outerId, one]] : [])));
-    this.#byEmail = groupBy(
-      people.filter((one) => one.email),
-      (one) => nameKey(one.email),
-    );
-    this.#byNumber = groupBy(
-      people.filter((one) => one.number),
-      (one) => one.number,
-    );
+  constructor(
+    people: readonly SchoolPerson[],
+    private readonly things: PeopleByThings,
+    users: ReadonlyMap<string, unknown>,
+  ) {
     this.#byId = new Map(people.map((one) => [one.id, one]));
     // Whoever is another user of this package is nobody's namesake.
-    this.#nameless = new NameIndex(people.filter((one) => one.outerId === null || !users.has(one.outerId)));
+    this.#namesakes = new NameIndex(people.filter((one) => one.outerId === null || !users.has(one.outerId)));
   }
 
   get(id: PersonId): SchoolPerson | undefined {
     return this.#byId.get(id);
   }
 
-  /** Who else has an address. */
-  holder(email: string, but: PersonId | null): SchoolPerson | undefined {
-    return this.#byEmail.get(nameKey(email))?.find(({ id }) => id !== but);
-  }
-
-  rowOf(lists: RosterPackage, outerId: string): RowOf<'users'> {
-    this.#rows ??= new Map(lists.users.map((row) => [row.sourcedId, row]));
-    return this.#rows.get(outerId)!;
+  /** Whether somebody else has an address. */
+  isTaken(email: string, but: PersonId | null): boolean {
+    return this.things.byEmail(email).some(({ id }) => id !== but);
   }
 
   /** Everybody of whom something agrees with a row, by how much of it does. */
   agreements(outerId: string, person: ListedPerson, standing: Standing): Agreement[] {
     const plain = plainName(person);
     const found = new Map<PersonId, Agreement>();
-    const add = (one: SchoolPerson | undefined, byMoreThanName: boolean) => {
-      if (!one) return;
+    for (const one of this.things.told(outerId, person)) {
       const known = found.get(one.id);
       if (known) known.things += 1;
-      else found.set(one.id, { person: one, things: 1, byMoreThanName });
-    };
-    add(this.#byOuter.get(outerId), true);
-    if (person.email) for (const one of this.#byEmail.get(nameKey(person.email)) ?? []) add(one, true);
-    if (person.number) for (const one of this.#byNumber.get(person.number) ?? []) add(one, true);
+      else found.set(one.id, { person: one, things: 1 });
+    }
     for (const agreement of found.values())
       if (agreesByName(this.#plainOf(agreement.person), plain)) agreement.things += 1;
     const isSameKind = (one: SchoolPerson) => isStudent(one) === isStudent({ standing });
-    for (const one of this.#nameless.alike(plain, isSameKind)) if (!found.has(one.id)) add(one, false);
+    for (const one of this.#namesakes.alike(plain, isSameKind))
+      if (!found.has(one.id)) found.set(one.id, { person: one, things: 1 });
     return [...found.values()].sort((a, b) => b.things - a.things);
   }
 
@@ -182,19 +160,19 @@ function agreesByName(a: PlainName, b: PlainName): boolean {
 function planOne(
   row: RowOf<'users'>,
   standing: Standing,
-  index: PeopleIndex,
+  matching: Matching,
   answers: PackageAnswers,
   faults: PackageFault[],
 ): PlannedPerson {
   const person = personOf(row);
   const outerId = row.sourcedId;
   const answer = answers.same.get(outerId);
-  const agreements = index.agreements(outerId, person, standing);
+  const agreements = matching.agreements(outerId, person, standing);
   const [best, next] = agreements;
   const isSure = best !== undefined && best.things >= SURE && (next?.things ?? 0) < best.things;
-  const known = isSure ? best.person : answer ? index.get(answer) : undefined;
+  const known = isSure ? best.person : answer ? matching.get(answer) : undefined;
   const candidates = known || answer === null ? [] : agreements.map((agreement) => agreement.person.id);
-  const isTaken = person.email !== '' && index.holder(person.email, known?.id ?? null) !== undefined;
+  const isTaken = matching.isTaken(person.email, known?.id ?? null);
   if (isTaken && candidates.length === 0)
     faults.push({ file: 'users.csv', line: row.line, code: 'email-taken', found: person.email });
   const offered = isTaken ? '' : person.email;

@@ -1,9 +1,8 @@
-import { groupBy } from '../../groupBy';
 import type { CourseId, PersonId } from '../../ids';
-import { nameKey } from '../../naming/makeLegal';
 import { NameIndex, plainName } from '../areAlike';
 import type { RowOf } from './columns';
-import { personOf, type PlannedPerson, type SchoolPerson } from './matchPeople';
+import { personOf, type PlannedPerson } from './matchPeople';
+import type { PeopleByThings } from './PeopleByThings';
 import type { SchoolLists } from './comparePackage';
 import type { LeftOut, RosterPackage } from './readPackage';
 
@@ -17,18 +16,12 @@ export function whoStays(
   leftOut: LeftOut,
   school: SchoolLists,
   people: readonly PlannedPerson[],
+  things: PeopleByThings,
   /** The course here that a class is a period of. */
   courseOf: (classId: string) => CourseId | null,
 ): (courseId: CourseId, student: PersonId) => boolean {
   const users = new Map(lists.users.map((row): [string, RowOf<'users'>] => [row.sourcedId, row]));
   const planned = new Map(people.map((person) => [person.outerId, person]));
-  const byOuter = new Map(school.people.flatMap((one) => (one.outerId ? [[one.outerId, one.id]] : [])));
-  const idsBy = (keyOf: (one: SchoolPerson) => string) =>
-    new Map(
-      [...groupBy(school.people.filter(keyOf), keyOf)].map(([key, same]) => [key, same.map(({ id }) => id)]),
-    );
-  const byEmail = idsBy((one) => one.email && nameKey(one.email));
-  const byNumber = idsBy((one) => one.number);
   const names = new NameIndex(leftOut.users.length + leftOut.enrollments.length > 0 ? school.people : []);
   const persons = new Set<PersonId>();
   const courses = new Set<CourseId>();
@@ -38,18 +31,14 @@ export function whoStays(
   /** Whom a user may be who is nobody surely: told by anything that agrees, and by the name alone where nothing else does. */
   const like = (row: RowOf<'users'>): PersonId[] => {
     const person = personOf(row);
-    const told = [
-      byOuter.get(row.sourcedId),
-      ...(person.email ? (byEmail.get(nameKey(person.email)) ?? []) : []),
-      ...(person.number ? (byNumber.get(person.number) ?? []) : []),
-    ].filter((id) => id !== undefined);
-    if (told.length > 0 || person.last === '') return told;
-    return names.alike(plainName(person), () => true).map(({ id }) => id);
+    const told = things.told(row.sourcedId, person);
+    const them = told.length > 0 || person.last === '' ? told : names.alike(plainName(person), () => true);
+    return them.map(({ id }) => id);
   };
   /** Whom a user may be: as it was planned, as somebody here by its id, or by what its row says. */
   const meant = (user: string): PersonId[] => {
     const person = planned.get(user);
-    const known = person?.known ?? byOuter.get(user);
+    const known = person?.known ?? things.byOuter(user)?.id;
     const row = users.get(user);
     if (known || person) return [...(known ? [known] : []), ...(person?.candidates ?? [])];
     return row ? like(row) : [];
