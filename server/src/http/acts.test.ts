@@ -94,6 +94,7 @@ describe('what was said of an attempt stays with it', () => {
     db.exec('ALTER TABLE comment DROP COLUMN shown_at');
     db.exec('DROP TABLE renaming_work');
     db.exec('DROP INDEX trouble_by_kind');
+    db.exec('DROP INDEX event_of_entry');
     db.exec('DROP INDEX package_by_applied');
     db.exec('ALTER TABLE package DROP COLUMN base_id');
     for (const column of ['writer', 'writer_nth']) db.exec(`ALTER TABLE upload DROP COLUMN ${column}`);
