@@ -286,11 +286,14 @@ export const answers = {
   renewFeed: z.object({ path: z.string() }),
   readNotices: z.object({
     digest: z.enum(digests),
+    /** Whether they want a letter when work comes back. */
+    returnLetters: z.boolean(),
     email: z.string(),
     /** Whether this school sends mail at all. */
     canMail: z.boolean(),
   }),
   setNotices: done,
+  stopLetters: done,
   listMyAssignments: z.array(
     z.object({
       id: branded<AssignmentId>(),

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import {
+  chosenLetters,
   nameSubjects,
   oneLine,
   HIGHEST_PERIOD,
@@ -193,7 +194,7 @@ export const requests = {
   moveDue: {
     body: z.object({ dueLocal: localTime.nullable().default(null), excused: z.boolean().default(false) }),
   },
-  setNotices: { body: z.object({ digest: z.enum(digests) }) },
+  setNotices: { body: z.object({ digest: z.enum(digests), returnLetters: z.boolean() }) },
   previewReminder: {
     body: z.object({
       /** Whom it is thought of for; none is everybody. */
@@ -380,6 +381,7 @@ export const pathParams = {
   nameableId: id<string>(),
   packageId: id<PackageId>(),
   subject: z.enum(nameSubjects),
+  letters: z.enum(chosenLetters),
   attempt: z.coerce.number().int().min(1).max(10_000),
   token: z.string().regex(/^[A-Za-z0-9_-]{16,64}$/),
 } as const;

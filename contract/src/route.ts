@@ -29,6 +29,8 @@ export interface Route {
   answers?: 'bytes' | 'events' | 'tus' | 'nothing';
   /** The body is a ZIP file, or a list or text that can be long; all others are short. */
   takes?: 'zip' | 'long';
+  /** Its path is all that it takes: whoever has it may call from anywhere, not only from a page of ours. */
+  fromAnywhere?: true;
   /** Writes nothing to the database, so it need not wait for somebody who does. */
   storesNothing?: true;
   /** Exists only where the application runs as a demo. */

@@ -284,6 +284,21 @@ export const routes = {
 
   readNotices: { method: 'GET', path: '/api/me/notices', about: 'school', who: signedIn },
   setNotices: { method: 'PUT', path: '/api/me/notices', about: 'school', who: signedIn },
+  // Of a letter: a program for mail posts there (RFC 8058), a browser is led to the page that asks first.
+  openStop: {
+    method: 'GET',
+    path: '/api/letters/:letters/:token',
+    about: 'school',
+    who: anyone,
+    answers: 'bytes',
+  },
+  stopLetters: {
+    method: 'POST',
+    path: '/api/letters/:letters/:token',
+    about: 'school',
+    who: anyone,
+    fromAnywhere: true,
+  },
 
   listMyAssignments: { method: 'GET', path: '/api/me/assignments', about: 'school', who: student },
   listMyFiles: { method: 'GET', path: '/api/me/files', about: 'school', who: student },

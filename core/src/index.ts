@@ -152,8 +152,16 @@ export type { AccessFacts, Afterwards, CourseStaffRole, Role, Standing } from '.
 
 export { accountNews, mayKeepAccount, mayRename } from './access/account';
 export type { AccountFacts, AccountNews } from './access/account';
-export { sayWhen, writeAccountLetter, writeCode, writeDigest, writeReminder } from './notices/letters';
-export type { DigestPart, Letter, ReminderFacts } from './notices/letters';
+export {
+  chosenLetters,
+  sayWhen,
+  writeAccountLetter,
+  writeCode,
+  writeDigest,
+  writeReminder,
+  writeReturn,
+} from './notices/letters';
+export type { ChosenLetters, DigestPart, Letter, ReminderFacts, ReturnFacts } from './notices/letters';
 export { canonical } from './ledger/canonical';
 export { canonicalEvent, eventKinds } from './ledger/event';
 export type { EventAbout, EventFacts, EventKind, LedgerEvent } from './ledger/event';

@@ -10,6 +10,9 @@ import { api } from './state/api';
 const Welcome = lazy(() =>
   import('./screens/signIn/Welcome').then(({ Welcome: page }) => ({ default: page })),
 );
+const NoMoreLetters = lazy(() =>
+  import('./screens/signIn/NoMoreLetters').then(({ NoMoreLetters: page }) => ({ default: page })),
+);
 const GuestDoor = lazy(() =>
   import('./screens/door/GuestDoor').then(({ GuestDoor: page }) => ({ default: page })),
 );
@@ -29,6 +32,7 @@ export function App() {
         <Suspense fallback={<Loading />}>
           <Routes>
             <Route path="/welcome/:token" element={<Welcome />} />
+            <Route path="/no-more/:letters/:token" element={<NoMoreLetters />} />
             <Route path="/door/:token" element={<GuestDoor />} />
             <Route path="*" element={<Inside session={session} />} />
           </Routes>

@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import type { Instant } from '../ids';
-import { sayWhen, writeCode, writeDigest, writeReminder } from './letters';
+import { sayWhen, writeCode, writeDigest, writeReminder, writeReturn } from './letters';
 
 const due = '2026-11-24T23:59:00.000Z' as Instant;
 const facts = {
@@ -52,6 +52,24 @@ describe('writeReminder', () => {
 test('whoever has no name to be called by is greeted without one', () => {
   expect(writeReminder({ ...facts, called: ' ' }).text).toMatch(/^Hello,\n/);
   expect(writeReminder(facts).text).toMatch(/^Hello Mai,\n/);
+});
+
+describe('writeReturn', () => {
+  const one = { ...facts, isAgain: false, comments: 0 };
+  test('says what came back, and that a comment is with it without saying what it says', () => {
+    const { subject, text } = writeReturn({ ...one, comments: 1 });
+    expect(subject).toBe('Stream gauge log: handed back');
+    expect(text).toContain('‘Stream gauge log’ (Field Geography) was handed back to you.');
+    expect(text).toContain('Your teacher wrote a comment on it.');
+    expect(writeReturn({ ...one, comments: 3 }).text).toContain('wrote 3 comments on it.');
+    expect(writeReturn(one).text).not.toContain('comment');
+  });
+  test('says where it is to be turned in again', () => {
+    const { subject, text } = writeReturn({ ...one, isAgain: true });
+    expect(subject).toBe('Stream gauge log: turn it in again');
+    expect(text).toContain('to be turned in again');
+    expect(text).not.toContain('handed back');
+  });
 });
 
 describe('writeDigest', () => {

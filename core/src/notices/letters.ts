@@ -7,6 +7,10 @@ export interface Letter {
   text: string;
 }
 
+/** Letters that somebody chose and that stop at one press: the one of a day, and the one when work comes back. */
+export const chosenLetters = ['daily', 'returns'] as const;
+export type ChosenLetters = (typeof chosenLetters)[number];
+
 /** `Tuesday 24 November, 23:59` in a time zone. */
 export function sayWhen(at: Instant, zone: string): string {
   const parts = new Map(
@@ -55,6 +59,42 @@ export function writeReminder(facts: ReminderFacts): Letter {
       `Turn it in here: ${address}`,
       `${teacher}, ${school}`,
       'If you turned it in a moment ago, all is well: your receipt proves it.',
+    ),
+  };
+}
+
+export interface ReturnFacts {
+  called: string;
+  title: string;
+  course: string;
+  /** Whether it is to be turned in again. */
+  isAgain: boolean;
+  /** How many comments came with it. */
+  comments: number;
+  teacher: string;
+  school: string;
+  /** Where it is looked at. */
+  address: string;
+}
+
+/** The letter to a student whose work came back. What the teacher wrote stays where it was written. */
+export function writeReturn(facts: ReturnFacts): Letter {
+  const { called, title, course, isAgain, comments, teacher, school, address } = facts;
+  const withIt =
+    comments === 0
+      ? ''
+      : `Your teacher wrote ${comments === 1 ? 'a comment' : `${comments} comments`} on it.`;
+  return {
+    subject: `${oneLine(title)}: ${isAgain ? 'turn it in again' : 'handed back'}`,
+    text: paragraphs(
+      hello(called),
+      isAgain
+        ? `‘${title}’ (${course}) was sent back to you, to be turned in again. All pieces lie in your tray.`
+        : `‘${title}’ (${course}) was handed back to you.`,
+      withIt,
+      `See it here: ${address}`,
+      `${teacher}, ${school}`,
+      'You chose a letter when work comes back. Turn it off under your name, Notices.',
     ),
   };
 }

@@ -3,6 +3,8 @@ import { askPython, hasPython } from '@vestibul/core/testing/python';
 import { makeMailer } from '@vestibul/server';
 import { MailStandIn } from './MailStandIn';
 
+const STOP = `https://hall.larkmoor.example/api/letters/returns/${'x'.repeat(64)}`;
+
 let standIn: MailStandIn;
 beforeAll(async () => {
   standIn = await MailStandIn.open();
@@ -15,6 +17,8 @@ test('a letter sent by SMTP is caught as it was written, in any script, and show
     to: 'mai@larkmoor.example',
     subject: 'Đặng’s log: nothing in yet',
     text: 'Hello Mai,\n\n<script>alert(1)</script> — 日本語\n',
+    replyTo: { name: 'Đặng, “Bổn” <x>', address: 'teacher@larkmoor.example' },
+    stopAddress: STOP,
   });
   expect(standIn.letters).toMatchObject([
     {
@@ -29,16 +33,20 @@ test('a letter sent by SMTP is caught as it was written, in any script, and show
   expect(file.headers.get('content-type')).toBe('message/rfc822');
   const raw = new Uint8Array(await file.arrayBuffer());
   if (hasPython('email')) {
-    const read = askPython<Record<string, string>>(
+    const read = askPython<Record<string, unknown>>(
       `import email, email.policy, json, sys
 m = email.message_from_bytes(sys.stdin.buffer.read(), policy=email.policy.strict)
-print(json.dumps({'to': str(m['to']), 'subject': str(m['subject']), 'auto': str(m['auto-submitted']), 'text': m.get_content()}))`,
+print(json.dumps({'to': str(m['to']), 'subject': str(m['subject']), 'auto': str(m['auto-submitted']), 'answers': [[a.display_name, a.addr_spec] for a in m['reply-to'].addresses], 'stop': str(m['list-unsubscribe']), 'press': str(m['list-unsubscribe-post']), 'text': m.get_content()}))`,
       raw,
     );
     expect(read).toMatchObject({
       to: 'mai@larkmoor.example',
       subject: 'Đặng’s log: nothing in yet',
       auto: 'auto-generated',
+      answers: [['Đặng, “Bổn” <x>', 'teacher@larkmoor.example']],
+      // RFC 8058, section 3.1: both headers, the address whole.
+      stop: `<${STOP}>`,
+      press: 'List-Unsubscribe=One-Click',
       text: expect.stringContaining('日本語'),
     });
   }
@@ -54,5 +62,7 @@ test('a post that is closed is said so by an error', async () => {
   const other = await MailStandIn.open();
   await other.close();
   const mailer = await makeMailer({ smtp: other.smtp, from: 'x@x.example' });
-  await expect(mailer.send({ to: 'a@x.example', subject: 'x', text: 'x' })).rejects.toThrow();
+  await expect(
+    mailer.send({ to: 'a@x.example', subject: 'x', text: 'x', replyTo: null, stopAddress: null }),
+  ).rejects.toThrow();
 });

@@ -94,6 +94,11 @@ describe('what was said of an attempt stays with it', () => {
     db.exec('ALTER TABLE comment DROP COLUMN shown_at');
     db.exec('DROP TABLE renaming_work');
     db.exec('DROP INDEX trouble_by_kind');
+    db.exec('DROP INDEX person_by_letters_token');
+    for (const column of ['return_letters', 'letters_token'])
+      db.exec(`ALTER TABLE person DROP COLUMN ${column}`);
+    for (const column of ['reply_name', 'reply_address', 'stop_address'])
+      db.exec(`ALTER TABLE letter DROP COLUMN ${column}`);
     db.exec('DROP INDEX event_of_entry');
     db.exec('DROP INDEX package_by_applied');
     db.exec('ALTER TABLE package DROP COLUMN base_id');

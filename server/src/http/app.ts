@@ -117,7 +117,6 @@ export function makeApp(options: AppOptions): Express {
   };
 
   tellStreams(school);
-  app.use('/api', requireOwnOrigin);
   app.use(UPLOADS_PATH, (request, response, next) => {
     // Every answer of the protocol says its version, our own refusals too (tus 1.0.0, 'Tus-Resumable').
     response.set('Tus-Resumable', TUS_VERSION);
@@ -143,7 +142,8 @@ export function makeApp(options: AppOptions): Express {
         await (streams[name as keyof StreamHandlers] as (call: unknown) => unknown)(call);
       }
     };
-    app[method](route.path, admit(school, name), ...bodyReaders(route), handle);
+    const fromOwn = route.fromAnywhere ? [] : [requireOwnOrigin];
+    app[method](route.path, ...fromOwn, admit(school, name), ...bodyReaders(route), handle);
   }
   app.all('/api/{*rest}', () => {
     throw new Failure('not-found');

@@ -161,7 +161,13 @@ async function sendMyFile(call: Call<'readMyFile'>): Promise<void> {
   await sendKept(call.school, { ...file, name }, true, call.response);
 }
 
+/** A browser that follows the address in a letter is asked first: what only looks must not stop anything. */
+function openStop({ params, response }: Call<'openStop'>): void {
+  response.redirect(303, `/no-more/${params.letters}/${params.token}`);
+}
+
 export const bytesHandlers = {
+  openStop,
   readBlank: sendBlank,
   readCopy: sendCopy,
   readFeed: sendFeed,

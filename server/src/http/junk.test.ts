@@ -81,6 +81,7 @@ beforeAll(async () => {
     nameableId: 'f_none',
     packageId: 'k_none',
     subject: 'file',
+    letters: 'daily',
     token: 'no-such-token-at-all',
   });
 });

@@ -1,24 +1,28 @@
 import type { PersonId } from '@vestibul/core';
 import type { AnswerOf } from '@vestibul/contract';
 import type { School } from '../school';
-import { one, run } from '../store/database';
+import { setLetters, stopLetters } from '../mail/chosenLetters';
+import { one } from '../store/database';
 import { previewReminder, sendReminder } from '../store/reminders';
 import { caller, type JsonHandlers } from './call';
 
 function readNotices(school: School, person: PersonId): AnswerOf<'readNotices'> {
-  const { digest, email } = one<Omit<AnswerOf<'readNotices'>, 'canMail'>>(
-    school.db,
-    'SELECT digest, email FROM person WHERE id = ?',
-    [person],
-  )!;
-  return { digest, email, canMail: school.mail !== null };
+  const { digest, email, returns } = one<
+    Pick<AnswerOf<'readNotices'>, 'digest' | 'email'> & { returns: number }
+  >(school.db, 'SELECT digest, email, return_letters AS returns FROM person WHERE id = ?', [person])!;
+  return { digest, email, returnLetters: returns === 1, canMail: school.mail !== null };
 }
 
 export const noticeHandlers = {
   readNotices: (call) => readNotices(call.school, caller(call).id),
 
   setNotices(call) {
-    run(call.school.db, 'UPDATE person SET digest = ? WHERE id = ?', [call.body.digest, caller(call).id]);
+    setLetters(call.school, caller(call).id, call.body);
+    return {};
+  },
+
+  stopLetters({ school, params }) {
+    stopLetters(school, params.letters, params.token);
     return {};
   },
 

@@ -119,6 +119,7 @@ async function statusFor(name: RouteName, player: string | null): Promise<number
     renamingId: 'rn_none',
     nameableId: 'f_none',
     subject: 'file',
+    letters: 'daily',
     token: 'no-such-token-at-all',
     doorId: door,
     deliveryId: delivery,

@@ -1,5 +1,6 @@
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import http from 'node:http';
+import { routes, type Route, type RouteName } from '@vestibul/contract';
 import { Refusals } from '../auth/Refusals';
 import { TestSchool } from '../testing/TestSchool';
 import { requireShallow } from './readBody';
@@ -19,6 +20,21 @@ test('a request that changes something must come from our own page', async () =>
     expect(reply).toMatchObject({ status: 403, error: { code: 'foreign-origin' } });
   }
   expect((await teacher.must('listYears')).map((known) => known.label)).not.toContain('A');
+});
+
+test('no route but the one that a letter names takes a change from elsewhere', async () => {
+  const taken: string[] = [];
+  for (const name of Object.keys(routes) as RouteName[]) {
+    const { method, path }: Route = routes[name];
+    if (/GET|HEAD|OPTIONS/.test(method)) continue;
+    const { status } = await fetch(school.running.address + path.replace(/:\w+/g, 'daily-or-anything-else'), {
+      method,
+      headers: { Origin: 'https://elsewhere.example' },
+    });
+    if (status !== 403) taken.push(name);
+  }
+  // It takes nothing but its address (RFC 8058), and this one is made up. The demo's own door is not there.
+  expect(taken).toEqual(['signInAsDemo', 'stopLetters']);
 });
 
 test('sign-in attempts are limited for an account, and others go on', async () => {

@@ -1,8 +1,17 @@
 import type { Letter } from '@vestibul/core';
 
+/** A letter on its way. */
+export interface Outgoing extends Letter {
+  to: string;
+  /** Whom an answer goes to; null where none is awaited. */
+  replyTo: { name: string; address: string } | null;
+  /** Where letters of its kind are stopped; null for one that was not chosen. */
+  stopAddress: string | null;
+}
+
 /** What sends a letter; throws where it cannot. */
 export interface Mailer {
-  send: (letter: Letter & { to: string }) => Promise<void>;
+  send: (letter: Outgoing) => Promise<void>;
 }
 
 export interface MailOptions {
@@ -25,15 +34,29 @@ export async function makeMailer({ smtp, from }: MailOptions): Promise<Mailer> {
     disableUrlAccess: true,
   });
   return {
-    async send(letter) {
+    async send({ stopAddress, replyTo, ...letter }) {
       let timer: NodeJS.Timeout | undefined;
       const late = new Promise<never>((_, reject) => {
         timer = setTimeout(() => reject(new Error('the mail server does not answer')), PATIENCE_MS);
       });
-      const headers = { 'Auto-Submitted': 'auto-generated' };
-      await Promise.race([transport.sendMail({ ...letter, headers }), late]).finally(() =>
-        clearTimeout(timer),
-      );
+      const headers = { 'Auto-Submitted': 'auto-generated', ...stopHeaders(stopAddress) };
+      await Promise.race([
+        transport.sendMail({ ...letter, ...(replyTo ? { replyTo } : {}), headers }),
+        late,
+      ]).finally(() => clearTimeout(timer));
     },
+  };
+}
+
+/**
+ * What tells a program for mail how letters of this kind are stopped (RFC 2369, section 3.2). It may do so with one press
+ * where the address is safe (RFC 8058, section 3.1: HTTPS); elsewhere it opens the page.
+ */
+function stopHeaders(address: string | null): Record<string, { prepared: true; value: string } | string> {
+  if (address === null) return {};
+  return {
+    // As it is: an address must not be divided into encoded words, however long it is.
+    'List-Unsubscribe': { prepared: true, value: `<${address}>` },
+    ...(address.startsWith('https:') ? { 'List-Unsubscribe-Post': 'List-Unsubscribe=One-Click' } : {}),
   };
 }

@@ -13,6 +13,7 @@ import { readSchool, type School } from '../school';
 import { all, run, together } from '../store/database';
 import { listMyAssignments } from '../store/studentPlace';
 import { queueLetter } from './outbox';
+import { stopAddress } from './chosenLetters';
 
 /** When the letter of a day is written, in the school's time. */
 const HOUR = '07:00';
@@ -56,7 +57,8 @@ export function writeDigests(school: School): number {
       address: school.address(),
     });
     together(school.db, () => {
-      if (letter) queueLetter(school, reader.email, letter);
+      if (letter)
+        queueLetter(school, reader.email, letter, { stopAddress: stopAddress(school, reader.id, 'daily') });
       run(school.db, 'UPDATE person SET digested_on = ? WHERE id = ?', [today, reader.id]);
     });
   }

@@ -1,15 +1,17 @@
 import { afterAll, afterEach, beforeAll, describe, expect, test } from '@jest/globals';
-import type { AssignmentId, Instant, Letter } from '@vestibul/core';
+import type { AssignmentId, Instant, SubmissionId } from '@vestibul/core';
 import { one, run } from '../store/database';
 import { TestSchool, bytesOf } from '../testing/TestSchool';
+import { stopAddress } from './chosenLetters';
 import { writeDigests } from './digest';
+import type { Outgoing } from './Mailer';
 import { sendDue } from './outbox';
 
 /** A post that keeps what it is given, and can be out of order. */
 const post = {
-  letters: [] as (Letter & { to: string })[],
+  letters: [] as Outgoing[],
   isDown: false,
-  async send(letter: Letter & { to: string }) {
+  async send(letter: Outgoing) {
     if (post.isDown) throw new Error('connection refused');
     post.letters.push(letter);
   },
@@ -57,6 +59,8 @@ describe('a reminder', () => {
     await sendAll();
     expect(post.letters.map(({ to }) => to).sort()).toEqual(['ali@x.example', 'mai@x.example']);
     const [letter] = post.letters;
+    // An answer goes to the teacher; a reminder was not chosen, so there is nothing to stop.
+    expect(letter).toMatchObject({ replyTo: { address: 'Tamsin@x.example' }, stopAddress: null });
     expect(letter!.text).toContain(`https://hall.x.example/turn-in/${overdue}`);
     // On the record that it went, not what it said.
     const { lines } = await teacher.must('readLedger', {
@@ -110,6 +114,8 @@ describe('a reminder', () => {
   });
 });
 
+const daily = { digest: 'daily', returnLetters: false } as const;
+
 describe('the letter of a day', () => {
   /** A time of a day to come, in UTC: in London the same, or an hour later in summer. */
   const at = (days: number, time: string) =>
@@ -123,8 +129,8 @@ describe('the letter of a day', () => {
 
   test('says what is missing and what came back, once a day, and not where nothing is new', async () => {
     const mai = school.as('mai');
-    await mai.must('setNotices', { body: { digest: 'daily' } });
-    await school.as('chidi').must('setNotices', { body: { digest: 'daily' } });
+    await mai.must('setNotices', { body: daily });
+    await school.as('chidi').must('setNotices', { body: daily });
     expect(await mai.must('readNotices')).toMatchObject({ digest: 'daily', canMail: true });
     const { now } = school.running.school;
     try {
@@ -150,5 +156,71 @@ describe('the letter of a day', () => {
     } finally {
       school.running.school.now = now;
     }
+  });
+});
+
+describe('the letter when work comes back', () => {
+  test('goes to whoever wants one, answers to the teacher, and stops at one press of a program for mail', async () => {
+    const [ali, mai, teacher] = [school.as('ali'), school.as('mai'), school.as('teacher')];
+    await ali.must('setNotices', { body: { digest: 'none', returnLetters: true } });
+    expect(await ali.must('readNotices')).toMatchObject({ returnLetters: true });
+    const works: { submissionId: SubmissionId; attempt: number }[] = [];
+    for (const [who, caller] of [['a', ali] as const, ['m', mai] as const]) {
+      const turned = await caller.turnIn(school.assignment, [
+        await caller.upload(school.assignment, `${who}.txt`, bytesOf(who)),
+      ]);
+      works.push({ submissionId: turned.data.submissionId, attempt: 1 });
+    }
+    const [ofAli] = works;
+    await teacher.must('comment', {
+      params: { submissionId: ofAli!.submissionId },
+      body: { text: 'Look at line 3.', attempt: 1 },
+    });
+    const handBack = () => teacher.must('handBack', { params: { courseId: school.course }, body: { works } });
+    expect(await handBack()).toMatchObject({ handedBack: 2 });
+    // Handed back once, told once.
+    expect(await handBack()).toMatchObject({ handedBack: 0 });
+    await sendAll();
+    expect(post.letters).toHaveLength(1);
+    const [letter] = post.letters;
+    expect(letter).toMatchObject({
+      to: 'ali@x.example',
+      subject: 'Stream gauge log: handed back',
+      replyTo: { address: 'Tamsin@x.example', name: expect.stringContaining('Tamsin') },
+    });
+    expect(letter!.text).toContain('Your teacher wrote a comment on it.');
+    expect(letter!.text).not.toContain('line 3');
+
+    const stop = new URL(letter!.stopAddress!);
+    expect(stop.origin).toBe('https://hall.x.example');
+    const here = school.running.address + stop.pathname;
+    // What only looks stops nothing: a browser, or a program that opens every address in a letter, is led to a page.
+    const looked = await fetch(here, { redirect: 'manual' });
+    expect([looked.status, looked.headers.get('location')]).toEqual([
+      303,
+      stop.pathname.replace('/api/letters/', '/no-more/'),
+    ]);
+    expect(await ali.must('readNotices')).toMatchObject({ returnLetters: true });
+    // RFC 8058, section 3.2: without a cookie, from anywhere, with this body; once more does no harm.
+    for (let i = 0; i < 2; i += 1) {
+      const stopped = await fetch(here, {
+        method: 'POST',
+        headers: { 'Content-Type': 'application/x-www-form-urlencoded', Origin: 'https://mail.x.example' },
+        body: 'List-Unsubscribe=One-Click',
+      });
+      expect(stopped.status).toBe(200);
+    }
+    expect(await ali.must('readNotices')).toMatchObject({ digest: 'none', returnLetters: false });
+  });
+
+  test('a made-up address stops nothing, and one for one kind leaves the other', async () => {
+    const ali = school.as('ali');
+    await ali.must('setNotices', { body: { digest: 'daily', returnLetters: true } });
+    const nobody = school.as(null);
+    const params = { letters: 'daily', token: 'x'.repeat(32) };
+    expect((await nobody.call('stopLetters', { params })).status).toBe(404);
+    const token = stopAddress(school.running.school, school.ids.ali!, 'daily').split('/').at(-1)!;
+    await nobody.must('stopLetters', { params: { letters: 'daily', token } });
+    expect(await ali.must('readNotices')).toMatchObject({ digest: 'none', returnLetters: true });
   });
 });

@@ -1,5 +1,6 @@
 import { toInstant, type Letter } from '@vestibul/core';
 import { Failure } from '../failure';
+import type { Outgoing } from './Mailer';
 import { newId, type School } from '../school';
 import { all, run } from '../store/database';
 
@@ -10,13 +11,27 @@ const AGAIN_MINUTES = [1, 5, 15, 60, 240, 720];
  * Puts a letter among those to be sent. In the transaction of what it tells of: then both are kept, or neither. Fails with
  * `no-mail` where this school sends none.
  */
-export function queueLetter(school: School, to: string, letter: Letter): void {
+export function queueLetter(
+  school: School,
+  to: string,
+  letter: Letter,
+  { replyTo, stopAddress }: Partial<Pick<Outgoing, 'replyTo' | 'stopAddress'>> = {},
+): void {
   if (!school.mail) throw new Failure('no-mail');
   run(
     school.db,
-    `INSERT INTO letter (id, to_address, subject, text, queued_at, next_try_at, tries)
-     VALUES (:id, :to, :subject, :text, :at, :at, 0)`,
-    { id: newId('l'), to, ...letter, at: school.now() },
+    `INSERT INTO letter
+       (id, to_address, subject, text, queued_at, next_try_at, tries, reply_name, reply_address, stop_address)
+     VALUES (:id, :to, :subject, :text, :at, :at, 0, :replyName, :replyAddress, :stopAddress)`,
+    {
+      id: newId('l'),
+      to,
+      ...letter,
+      at: school.now(),
+      replyName: replyTo?.name ?? '',
+      replyAddress: replyTo?.address ?? '',
+      stopAddress: stopAddress ?? '',
+    },
   );
 }
 
@@ -26,6 +41,9 @@ interface QueuedLetter {
   subject: string;
   text: string;
   tries: number;
+  replyName: string;
+  replyAddress: string;
+  stopAddress: string;
 }
 
 /** Letters taken at once. */
@@ -37,14 +55,22 @@ export async function sendDue(school: School): Promise<number> {
   if (!mail) return 0;
   const due = all<QueuedLetter>(
     school.db,
-    `SELECT id, to_address AS "to", subject, text, tries FROM letter
+    `SELECT id, to_address AS "to", subject, text, tries, reply_name AS replyName, reply_address AS replyAddress,
+       stop_address AS stopAddress FROM letter
      WHERE next_try_at IS NOT NULL AND next_try_at <= ? ORDER BY next_try_at LIMIT ?`,
     [school.now(), AT_ONCE],
   );
   let sent = 0;
   for (const letter of due) {
     try {
-      await mail.send({ to: letter.to, subject: letter.subject, text: letter.text });
+      const { to, subject, text, replyName: name, replyAddress: address, stopAddress } = letter;
+      await mail.send({
+        to,
+        subject,
+        text,
+        replyTo: address === '' ? null : { name, address },
+        stopAddress: stopAddress || null,
+      });
       sent += 1;
       // Its words are nobody's any more once it has gone.
       await school.gate.pass();

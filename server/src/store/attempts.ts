@@ -8,6 +8,7 @@ import {
 } from '@vestibul/core';
 import type { BodyOf } from '@vestibul/contract';
 import { Failure } from '../failure';
+import { queueReturnLetter } from '../mail/returnLetter';
 import type { School } from '../school';
 import { all, run, together, type Database } from './database';
 import { nowOnLedger, writeEvent } from './ledger';
@@ -99,6 +100,7 @@ export function sendBack(
     const { attempt } = row;
     settle(school.db, row.id);
     returnToTray(school, row, attempt);
+    queueReturnLetter(school, by, row.id, { isAgain: true });
     return true;
   });
 }

@@ -9,6 +9,7 @@ import {
 } from '@vestibul/core';
 import type { AnswerOf, BodyOf } from '@vestibul/contract';
 import { Failure } from '../failure';
+import { answersTo } from '../mail/answersTo';
 import { queueLetter } from '../mail/outbox';
 import { readSchool, type School } from '../school';
 import { findAssignment, isVisible } from './assignments';
@@ -129,7 +130,9 @@ export function sendReminder(
         wanted.has(student.studentId) && student.email !== '' && !wasJustReminded(school, id, student),
     );
     for (const student of to) {
-      queueLetter(school, student.email, letterTo(school, by, id, student, word));
+      queueLetter(school, student.email, letterTo(school, by, id, student, word), {
+        replyTo: answersTo(school.db, by),
+      });
       writeEvent(
         school,
         by,

@@ -16,6 +16,7 @@ import {
 } from '@vestibul/core';
 import type { AnswerOf } from '@vestibul/contract';
 import { Failure } from '../failure';
+import { queueReturnLetter } from '../mail/returnLetter';
 import { newId, type School } from '../school';
 import { all, one, run, together, type Database } from './database';
 import { folderNameOf } from './folders';
@@ -341,6 +342,7 @@ export function handBack(school: School, by: PersonId, course: CourseId, works: 
       at,
     });
     writeEvent(school, by, 'handed back', aboutOf(row), { attempt }, at);
+    queueReturnLetter(school, by, row.id, { isAgain: false });
     return true;
   });
 }

@@ -11,6 +11,7 @@ export const noLine: Partial<Record<RouteName, string>> = {
   endMySession: 'a session is no record',
   markNewsSeen: 'of one’s own',
   setNotices: 'of one’s own',
+  stopLetters: 'of one’s own',
   renewFeed: 'of one’s own',
   previewRoster: 'looks',
   previewStudent: 'looks',

@@ -134,6 +134,7 @@ export const api = createApi({
       moveDue: change('moveDue', 'Rack', 'Calendar', 'Ledger'),
       readNotices: plainRead('readNotices', 'Notices'),
       setNotices: change('setNotices', 'Notices'),
+      stopLetters: change('stopLetters', 'Notices'),
       previewReminder: read('previewReminder', 'Rack'),
       sendReminder: change('sendReminder', 'Ledger', 'Rack'),
       listBlanks: read('listBlanks', 'Blanks'),

@@ -1,0 +1,48 @@
+import { Link, useParams } from 'react-router';
+import { chosenLetters, type ChosenLetters } from '@vestibul/core';
+import { Button } from '../../parts/Button';
+import { FormFailure } from '../../parts/FormFailure';
+import { Mark } from '../../parts/Mark';
+import { usePageTitle } from '../../parts/usePageTitle';
+import { api } from '../../state/api';
+
+const WHICH: Record<ChosenLetters, string> = {
+  daily: 'The one letter a day',
+  returns: 'The letter when work comes back',
+};
+
+/** Where the address in a letter leads that somebody chose: it asks before it stops them, and needs no signing in. */
+export function NoMoreLetters() {
+  usePageTitle('No more letters');
+  const { letters = '', token = '' } = useParams();
+  const which = chosenLetters.find((one) => one === letters);
+  const [stop, { isLoading, isSuccess, error }] = api.useStopLettersMutation();
+  return (
+    <main className="m-auto grid min-h-dvh max-w-md content-center justify-items-center gap-5 p-6 text-center">
+      <Mark className="h-14" />
+      {which === undefined ? (
+        <h1>This link does not open</h1>
+      ) : (
+        <>
+          <h1>{isSuccess ? 'No more of these letters' : 'Stop these letters?'}</h1>
+          <p role="status">
+            {isSuccess
+              ? `${WHICH[which]} is turned off. You can turn it on again under your name, Notices.`
+              : `${WHICH[which]} will not come any more. What is new stands on your Today.`}
+          </p>
+          <FormFailure failure={error} />
+          {isSuccess ? null : (
+            <Button
+              look="go"
+              disabled={isLoading}
+              onClick={() => void stop({ params: { letters: which, token } })}
+            >
+              Stop them
+            </Button>
+          )}
+        </>
+      )}
+      <Link to="/">To the sign-in</Link>
+    </main>
+  );
+}
