@@ -21,6 +21,7 @@ import { VISIT_COOKIE, findVisit } from '../auth/visits';
 import { Failure, isDiskFull } from '../failure';
 import { TUS_VERSION, UPLOADS_PATH, describeTus, makeTusDoor } from '../intake/tusDoor';
 import type { UploadId } from '@vestibul/core';
+import { parseInput } from '../parseInput';
 import type { School } from '../school';
 import { requireOpenCourse } from '../store/years';
 import type { z } from 'zod';
@@ -214,25 +215,17 @@ function readCall(school: School, name: RouteName, request: Request, response: R
     name in requests ? requests[name as keyof typeof requests] : {};
   const params = Object.entries(request.params).map(([key, value]) => [
     key,
-    parsed(pathParams[key as keyof typeof pathParams], value),
+    parseInput(pathParams[key as keyof typeof pathParams], value),
   ]);
   return {
     school,
     ...admitted.get(request)!,
     params: Object.fromEntries(params) as Call<RouteName>['params'],
-    body: (shapes.body ? parsed(shapes.body, request.body ?? {}) : undefined) as Call<RouteName>['body'],
-    query: (shapes.query ? parsed(shapes.query, request.query) : undefined) as Call<RouteName>['query'],
+    body: (shapes.body ? parseInput(shapes.body, request.body ?? {}) : undefined) as Call<RouteName>['body'],
+    query: (shapes.query ? parseInput(shapes.query, request.query) : undefined) as Call<RouteName>['query'],
     request,
     response,
   };
-}
-
-/** Reads by a schema, or fails with the first thing that is wrong and where. */
-function parsed(schema: z.ZodType, value: unknown): unknown {
-  const result = schema.safeParse(value);
-  if (result.success) return result.data;
-  const issue = result.error.issues[0];
-  throw new Failure('bad-input', { where: issue?.path.join('.') ?? '', says: issue?.message ?? '' });
 }
 
 /** In tests, an answer that says more or less than the contract is a failure of ours. */

@@ -4,6 +4,7 @@ import { EVENTS, Server } from '@tus/server';
 import type { AssignmentId, CourseId, PersonId, PileId, UploadId } from '@vestibul/core';
 import { LARGEST_FILE, uploadMetadata, type ErrorCode } from '@vestibul/contract';
 import { Failure, isDiskFull } from '../failure';
+import { parseInput } from '../parseInput';
 import { newId, type School } from '../school';
 import { courseOf } from '../auth/access';
 import { roleOnStaff } from '../store/staff';
@@ -77,9 +78,7 @@ export function makeTusDoor(school: School, onArrival: (upload: UploadId) => voi
     getFileIdFromRequest: () => caller.getStore()?.id ?? undefined,
     async onUploadCreate(_request, upload) {
       const { sender } = caller.getStore()!;
-      const metadata = uploadMetadata.safeParse(upload.metadata);
-      if (!metadata.success) throw new Failure('bad-input');
-      const { filename, ...named } = metadata.data;
+      const { filename, ...named } = parseInput(uploadMetadata, upload.metadata ?? {});
       const purpose = requirePurpose(school, sender, named);
       if (upload.size === 0) throw new Failure('empty-file', { name: filename });
       // Of a recording nobody knows yet how long it becomes: it is counted and given room while it comes.
