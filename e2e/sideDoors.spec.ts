@@ -108,32 +108,6 @@ test('a guest with a name alone: the work waits on the sorting table, and a door
   await school.close();
 });
 
-test('a reminder is shown, sent with one press, and read by those missing', async ({ browser }) => {
-  const { demo: school, visit } = await openDemo(browser, { mail: true });
-  const { page, faults } = await visit('itamsin');
-  await go(page, 'r');
-  await toPeriod(page, 3);
-  await page.getByRole('button', { name: /^Assignment: / }).click();
-  await page.getByRole('menuitemradio', { name: 'Soil texture table' }).click();
-  const remind = page.getByRole('button', { name: /^Remind \d+$/ });
-  const missing = Number(/\d+/.exec((await remind.textContent())!)![0]);
-  await remind.click();
-  await page.getByLabel('A word of your own').fill('The pits are open until Friday.');
-  await page.getByLabel('A word of your own').blur();
-  await expect(page.getByRole('region', { name: 'As it will be read' })).toContainText(
-    'The pits are open until Friday.',
-  );
-  expect(await axeFindings(page)).toEqual([]);
-  await page.getByRole('button', { name: `Send ${missing} reminder` }).click();
-  await expect(page.getByText(/^\d+ reminders? (is|are) on the way\.$/)).toBeVisible();
-  await expect.poll(async () => (await school.letters()).length).toBe(missing);
-  const [letter] = await school.letters();
-  expect(letter!.subject).toBe('Soil texture table: nothing in yet');
-  expect(letter!.text).toContain('The pits are open until Friday.');
-  expect(faults).toEqual([]);
-  await school.close();
-});
-
 test('installed, the application opens without a connection and says so', async ({ browser, demo }) => {
   const { page, context } = await visitDemo(browser, demo, 'enwosu', { phone: true, keepsPages: true });
   const manifest = await page.evaluate(async () => {

@@ -83,6 +83,11 @@ export class Application {
     return (await answer.json()) as { to: string[]; subject: string; text: string }[];
   }
 
+  /** A letter as it came over the wire, the newest first. */
+  async rawLetter(index: number): Promise<string> {
+    return (await fetch(`${this.#mail!.page}/letters/${index}.eml`)).text();
+  }
+
   async close(): Promise<void> {
     this.#mail?.child.kill();
     if (this.#child && this.#child.exitCode === null && this.#child.signalCode === null) await this.kill();

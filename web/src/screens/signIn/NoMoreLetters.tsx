@@ -1,7 +1,6 @@
 import { Link, useParams } from 'react-router';
 import { chosenLetters, type ChosenLetters } from '@vestibul/core';
 import { Button } from '../../parts/Button';
-import { FormFailure } from '../../parts/FormFailure';
 import { Mark } from '../../parts/Mark';
 import { usePageTitle } from '../../parts/usePageTitle';
 import { api } from '../../state/api';
@@ -30,7 +29,11 @@ export function NoMoreLetters() {
               ? `${WHICH[which]} is turned off. You can turn it on again under your name, Notices.`
               : `${WHICH[which]} will not come any more. What is new stands on your Today.`}
           </p>
-          <FormFailure failure={error} />
+          {error ? (
+            <p role="alert" className="font-semibold text-brick">
+              This link stops nothing just now. You can turn letters off under your name, Notices.
+            </p>
+          ) : null}
           {isSuccess ? null : (
             <Button
               look="go"
