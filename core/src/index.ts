@@ -45,8 +45,11 @@ export { partReadings } from './identify/nameParts';
 export type { NamePart, PartReading } from './identify/nameParts';
 export { personLikenesses, personParts } from './identify/peopleIndex';
 export type { PersonMatch } from './identify/peopleIndex';
-export { evidenceOfText, shareOfBlank, weighBeside } from './identify/besideName';
+export { plainAccount, weighBeside } from './identify/besideName';
 export type { Evidence } from './identify/besideName';
+export { shareOfBlank } from './identify/shareOfBlank';
+export { evidenceOfText } from './identify/textEvidence';
+export type { TextEvidence, Where } from './identify/textEvidence';
 export {
   arrivedOf,
   isLitter,

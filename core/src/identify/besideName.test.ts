@@ -1,6 +1,8 @@
 import { describe, expect, test } from '@jest/globals';
 import { studentValues } from '../naming/nameValues';
-import { evidenceOfText, shareOfBlank, weighBeside, type Evidence } from './besideName';
+import { weighBeside, type Evidence } from './besideName';
+import { evidenceOfText } from './textEvidence';
+import { shareOfBlank } from './shareOfBlank';
 import { makeIdentifier } from './identify';
 import { makePile } from './testing/madePile';
 
@@ -78,15 +80,185 @@ describe('evidence beside the name', () => {
   });
 });
 
-describe('the start of a text', () => {
-  test('lines with a label and short lines are evidence, long ones are not', () => {
-    const text = `Name: Chidi Abara\nPERIOD: 2\n\nStream gauge log\n${'a long line of prose '.repeat(6)}\nby Mai`;
-    expect(evidenceOfText(text)).toEqual([
-      { kind: 'label', text: 'Chidi Abara' },
-      { kind: 'label', text: 'PERIOD: 2' },
-      { kind: 'line', text: 'Stream gauge log' },
-      { kind: 'line', text: 'by Mai' },
-    ]);
+/** What a name and the text of a file come to, with what else is known. */
+const tellText = (name: string, text: string, ...evidence: Evidence[]) =>
+  tell(name, ...evidence, ...evidenceOfText(text));
+const author = (text: string): Evidence => ({ kind: 'author', text });
+const changedBy = (text: string): Evidence => ({ kind: 'changed by', text });
+const folder = (text: string): Evidence => ({ kind: 'folder', text });
+
+describe('whose it is, and who is only mentioned', () => {
+  test.each([
+    'Dear Mai Đặng,',
+    'Partner: Mai Đặng',
+    'Marked by Mai Đặng',
+    'Marked by: Mai Đặng',
+    'Reviewed by Mai Đặng',
+    'Photo: Mai Đặng',
+    'For Mai Đặng',
+    'To: Mai Đặng',
+    'Interview with Mai Đặng',
+    'A letter to Mai Đặng',
+    'Mother: Mai Đặng',
+    'Thanks to Mai Đặng',
+    'Lieber Mai Đặng',
+    'Foto von Mai Đặng',
+    'Entrevista con Mai Đặng',
+    'Relu par Mai Đặng',
+    'Korrigiert von: Mai Đặng',
+    'Haastattelu: Mai Đặng',
+    '采访 Mai Đặng',
+    'My best friend is Mai Đặng',
+  ])('‘%s’ files nothing under her', (line) => {
+    expect(tellText('scan 0031', line).decision).not.toBe('file');
+    // Nor does it stand in the way of whose it is, except for a partner: that may be joint work.
+    const answer = tellText('scan 0031', `Name: Chidi Abara\n${line}`);
+    if (line.startsWith('Partner')) expect(answer.decision).toBe('ask');
+    else expect([answer.decision, answer.students]).toEqual(['file', ['chidi']]);
+  });
+
+  test.each([
+    'Name: Chidi Abara',
+    'NAME  Chidi Abara'.replace('  ', '\t'),
+    'Name\nChidi Abara',
+    'Student name: Chidi Abara',
+    'Name: Abara, Chidi    Date: 3 May    Period: 2',
+    'by Chidi Abara',
+    'Written by: Chidi Abara',
+    'First name: Chidi\nLast name: Abara',
+    'Chidi Abara',
+    'Chidi Abara, Period 2',
+    'Chidi Abara   12 May 2026',
+    'Chidi Abara 2',
+    'Schüler: Chidi Abara',
+    'Name und Vorname: Abara Chidi',
+    'Nom et prénom : Chidi Abara',
+    'Alumno: Chidi Abara',
+    'Alunna: Chidi Abara',
+    'Naam: Chidi Abara',
+    'Imię i nazwisko: Chidi Abara',
+    'Elevens navn: Chidi Abara',
+    'Jméno: Chidi Abara',
+    'Adı Soyadı: Chidi Abara',
+    'Họ và tên: Chidi Abara',
+    'Nama: Chidi Abara',
+    '姓名：Chidi Abara',
+    '氏名：Chidi Abara',
+    '이름: Chidi Abara',
+    'ФИО: Chidi Abara',
+    'Ονοματεπώνυμο: Chidi Abara',
+    'الاسم: Chidi Abara',
+  ])('‘%s’ at the head files it', (head) => {
+    const answer = tellText(
+      'scan 0031',
+      `${head}\nStream gauge log\nThe water rose after the rain of Monday.`,
+    );
+    expect([answer.decision, answer.students]).toEqual(['file', ['chidi']]);
+  });
+
+  test.each([
+    'Group members: Chidi Abara, Mai Đặng',
+    'Names: Chidi Abara and Mai Đặng',
+    'By Chidi Abara and Mai Đặng',
+    'Gruppenmitglieder: Chidi Abara / Mai Đặng',
+    'Student 1: Chidi Abara\nStudent 2: Mai Đặng',
+  ])('‘%s’ is joint work', (text) => {
+    const answer = tellText('scan 0031', text);
+    expect([answer.decision, answer.students.toSorted()]).toEqual(['file', ['chidi', 'mai']]);
+  });
+
+  test('a group with somebody who is not on the roster is asked about', () => {
+    expect(tellText('scan 0031', 'Group members: Chidi Abara, Mai Đặng, Priya Wozniak').decision).toBe('ask');
+  });
+  test('a partner alone is no owner', () => {
+    const answer = tellText('scan 0031', 'Partner: Mai Đặng');
+    expect(answer.decision).toBe('ask');
+    expect(answer.candidates[0]!.student).toBe('mai');
+  });
+  test('a list of the class is nobody’s', () => {
+    const text = 'Chidi Abara\nMai Đặng\nAli Demir\nThe tallest of us stood in the stream.';
+    expect(tellText('scan 0031', text).decision).not.toBe('file');
+  });
+});
+
+describe('what does not fit together is asked, with both sides', () => {
+  test.each<[string, string, string, Evidence[]]>([
+    ['a first name and the account of a classmate', 'chidi log', '', [author('Mai Đặng')]],
+    ['a first name and the account of a sibling', 'ali stream gauge', '', [author('Mai Đặng')]],
+    ['a name and who changed it', 'chidi abara', 'Name: Mai Đặng', [changedBy('Chidi Abara')]],
+    ['a stranger’s name and an account', 'Priya Wozniak essay', '', [author('Mai Đặng')]],
+    ['a stranger’s name in small letters and an account', 'priya wozniak', '', [author('Mai Đặng')]],
+    ['a stranger’s folder and an account', 'scan 0031', '', [folder('Wozniak Priya'), author('Mai Đặng')]],
+    [
+      'a stranger in the owner’s place and an account',
+      'scan 0031',
+      'Name: Priya Wozniak',
+      [author('Mai Đặng')],
+    ],
+    [
+      'a stranger in the owner’s place and a partner',
+      'scan 0031',
+      'Name: Priya Wozniak\nPartner: Mai Đặng',
+      [],
+    ],
+    [
+      'a stranger with a last name of the roster and its account',
+      'scan 0031',
+      'Name: Priya Abara',
+      [author('Chidi Abara')],
+    ],
+    ['a folder and a name', 'chidi abara log', '', [folder('Đặng Mai')]],
+    [
+      'the head of the pages and a name',
+      'mai dang',
+      '',
+      [{ kind: 'label', part: 'owner', where: 'header', text: 'Chidi Abara' }],
+    ],
+    ['an account and a line', 'scan 0031', 'Chidi Abara', [author('Mai Đặng')]],
+    ['two accounts', 'scan 0031', '', [author('Chidi Abara'), author('Mai Đặng')]],
+  ])('%s', (_what, name, text, evidence) => {
+    const answer = tellText(name, text, ...evidence);
+    expect(answer.decision).toBe('ask');
+    expect(answer.isContradicted).toBe(true);
+  });
+
+  test('who changed it last places nothing alone', () => {
+    expect(tell('scan 0031', changedBy('Mai Đặng')).decision).toBe('ask');
+    expect(tell('mai', changedBy('Mai Đặng')).students).toEqual(['mai']);
+  });
+  test('an account that stands in the work of several people does neither tell nor contradict', () => {
+    const identify = (name: string) =>
+      identifier.identify(name, weighBeside(identifier, [author('Mai Đặng')], new Set(['mai đặng'])));
+    expect(identify('scan 0031').decision).toBe('ask');
+    expect(identify('chidi abara')).toMatchObject({ decision: 'file', students: ['chidi'] });
+  });
+  test('the truth is among the first three', () => {
+    const answer = tellText('mai dang', 'Name: Chidi Abara', author('Ali Demir'));
+    expect(answer.candidates.slice(0, 3).map(({ student: id }) => id)).toEqual(
+      expect.arrayContaining(['chidi', 'mai']),
+    );
+  });
+  test('a stranger in the owner’s place makes nobody likelier than nobody', () => {
+    const answer = tellText('scan 0031', 'Name: Priya Wozniak');
+    expect(answer.decision).toBe('none');
+  });
+  test('a form that was left empty says nothing', () => {
+    expect(tellText('chidi abara', 'Name: ____\nDate: ____\nPartner:').students).toEqual(['chidi']);
+  });
+  test('the author of a book is nobody’s business', () => {
+    const answer = tellText('chidi abara', 'Title: The Weir\nAuthor: Ottoline Quayle');
+    expect(answer.students).toEqual(['chidi']);
+  });
+});
+
+describe('assignments from the inside', () => {
+  test('a heading that is a title and nothing else tells between those that share words', () => {
+    const answer = tellText('chidi abara weather diary', 'Weather Diary: Week 2\nOn Monday it rained.');
+    expect(answer.assignment).toBe('week2');
+  });
+  test('where several titles stand none is meant', () => {
+    const answer = tellText('chidi abara', 'Weather Diary Week 1\nWeather Diary Week 2');
+    expect(answer.assignment).toBeNull();
   });
 });
 

@@ -2,12 +2,13 @@ import { compact } from '../naming/nameWords';
 import type { NameValues } from '../naming/writeName';
 import { cleanName } from './cleanName';
 import { PRIORS, SURE_ENOUGH, assignmentPriors } from './costs';
-import { isJointWithAnother, readJoint } from './joint';
+import { makeDomainCleaner } from './domains';
+import { isJointWithAnother, isWholeName, readJoint } from './joint';
 import { makeMarkMender } from './lostMarks';
 import { partsOfReading, type NamePart } from './nameParts';
 import { makeTokenizer } from './nameTokens';
-import { makePeopleIndex, type PeopleIndex } from './peopleIndex';
-import { MOST_WORDS } from './places';
+import { makePeopleIndex } from './peopleIndex';
+import { MOST_WORDS, has } from './places';
 import {
   makeOptionsReader,
   periodBits,
@@ -17,6 +18,8 @@ import {
   type Option,
 } from './readOptions';
 import { makeTitleIndex, wordsOfCourse } from './titleIndex';
+import { isHalfInTitle, isToldByPeriod } from './unclear';
+import { hasUnread, isUnread, readsLikePerson } from './unread';
 import type { WordReading } from './weighPeople';
 
 /** What identification knows of a course. */
@@ -30,12 +33,23 @@ export interface IdentifyCourse<Person extends string = string, Work extends str
   decided?: readonly { words: string; student: Person }[];
 }
 
+/** That something says whose a piece is: one of these, or (nobody) a person who is not on the roster. */
+export interface Claim<Person extends string = string> {
+  who: readonly Person[];
+  /** Where it says so: in the owner's place of its text, as a folder, or as an account that had to do with it. */
+  from: 'owner' | 'folder' | 'account';
+}
+
 /** Evidence beside the name of one piece, in bits for each student and assignment (`weighBeside`). */
 export interface ExtraBits<Person extends string = string, Work extends string = string> {
   students: ReadonlyMap<Person, number>;
   /** For every student who is not in `students`. */
   otherStudents: number;
   assignments: ReadonlyMap<Work, number>;
+  /** What says by itself whose it is: what goes against one of them is asked about. */
+  claims?: readonly Claim<Person>[];
+  /** Groups who are named as those who did it together. */
+  together?: readonly (readonly Person[])[];
 }
 
 export interface Identification<Person extends string = string, Work extends string = string> {
@@ -59,6 +73,10 @@ export interface Identification<Person extends string = string, Work extends str
   personWords: string;
   /** Whether the teacher decided before whom these words mean. */
   isDecided: boolean;
+  /** Whether what is known of it says different people, so that it is asked about however likely one of them is. */
+  isContradicted: boolean;
+  /** Of a piece that is contradicted: whom its name says. */
+  nameSays: Person[];
 }
 
 /** What a text by itself says, in bits. */
@@ -67,9 +85,22 @@ export interface TextWeight<Person extends string = string, Work extends string 
   assignments: Map<Work, number>;
   /** The period it says. */
   period: number | null;
+  /** Whom it names: one, namesakes, or several together. */
+  who: Person[];
+  isJoint: boolean;
+  /** Whether it gives both names of somebody, or what stands for both. */
+  isWhole: boolean;
+  /** How many words are left in it that are neither theirs nor of what a name has beside. */
+  left: number;
+  /** Whether it names nobody of the course and reads like the name of a person. */
+  isPerson: boolean;
 }
 
 export interface Identifier<Person extends string = string, Work extends string = string> {
+  /** How many students there are. */
+  count: number;
+  /** The assignments whose title one of these lines is and nothing else. */
+  headings(lines: readonly string[]): Work[];
   /** Whose a piece is and what it is for, by its name (without its extension) and what else is known of it. */
   identify(stem: string, extra?: ExtraBits<Person, Work>): Identification<Person, Work>;
   /** The probability of every single student that a name can mean, and of nobody, for solving a pile as a whole. */
@@ -85,6 +116,9 @@ const BITS = {
   decided: 30,
   /** Words left in a name that are not those of the student whom other evidence names. */
   strangers: -4,
+  /** What several names in the owner's place say at least, and how much more for all of them than for one. */
+  named: 12,
+  together: 10,
 } as const;
 
 const MOST_CANDIDATES = 8;
@@ -211,6 +245,7 @@ export function makeIdentifier<Person extends string, Work extends string>(
       if (who !== undefined) ofPeople.bits.set(who, bits);
     }
     const answers = reading.options.flatMap((option) => answersOf(reading, option, ofPeople));
+    addTogether(answers, reading, ofPeople, extra?.together ?? []);
     addAssignments(answers, extra?.assignments ?? new Map<Work, number>());
 
     const byWho = addUp(answers, ({ who }) => (who.length === 1 ? who[0]! : who.join()));
@@ -224,7 +259,9 @@ export function makeIdentifier<Person extends string, Work extends string>(
       .slice(0, MOST_CANDIDATES)
       .map(([who, confidence]) => ({ student: people.ids[who]!, confidence: Math.min(1, confidence) }));
     const works = byWork.filter((one) => one.first.title !== null);
-    const isSure = best.first.who.length > 0 && best.share >= SURE_ENOUGH && !best.first.isUnclear;
+    const said = extra ? contradiction(reading, best.first, extra) : null;
+    const isSure =
+      best.first.who.length > 0 && best.share >= SURE_ENOUGH && !best.first.isUnclear && said === null;
     const shown = (byWho.find(({ first }) => first.who.length > 0) ?? best).first;
     const words = wordsLeft(reading.tokens, shown.option);
     return {
@@ -250,8 +287,77 @@ export function makeIdentifier<Person extends string, Work extends string>(
       ),
       personWords: words,
       isDecided: decided.has(words),
+      isContradicted: said !== null,
+      nameSays: said ?? [],
     };
   };
+
+  const nothing: PersonBits = { bits: new Map(), others: 0 };
+
+  /** Adds those who are named as having done it together. */
+  const addTogether = (
+    answers: Hypothesis[],
+    reading: NameReading,
+    extra: PersonBits,
+    groups: readonly (readonly Person[])[],
+  ) => {
+    for (const group of groups) {
+      const who = group.flatMap((id) => placeOf.get(id) ?? []).sort((a, b) => a - b);
+      if (who.length < 2) continue;
+      const beside = Math.max(BITS.named, ...who.map((one) => extra.bits.get(one) ?? extra.others));
+      for (const option of reading.options) {
+        // Whoever of them the name says as well: that is more for all of them.
+        const byName = option.people.filter((one) => who.includes(one.who)).map(({ bits }) => bits);
+        const bits = option.bits + prior.one + beside + BITS.together + Math.max(0, ...byName);
+        answers.push({
+          who,
+          title: option.title?.which ?? null,
+          bits,
+          readings: [],
+          option,
+          isUnclear: false,
+        });
+      }
+    }
+  };
+
+  /**
+   * Whom the name of a piece says, where what is known of the piece does not fit together; null where it does. The name and
+   * each claim must have somebody in common with the answer. A word that may be somebody's goes against an account alone.
+   */
+  const contradiction = (
+    reading: NameReading,
+    { who }: Hypothesis,
+    { claims = [] }: ExtraBits<Person, Work>,
+  ): Person[] | null => {
+    if (who.length === 0 || claims.length === 0) return null;
+    const answer = new Set(who.map((one) => people.ids[one]!));
+    const byName = addUp(
+      reading.options.flatMap((option) => answersOf(reading, option, nothing)),
+      (one) => one.who.join(),
+    );
+    const named = byName.filter(({ first }) => first.who.length > 0);
+    const isNamed = named.reduce((sum, { share }) => sum + share, 0) >= MOST_LIKELY;
+    const says = isNamed ? idsOf(named) : [];
+    const fits = (ids: readonly Person[]) => ids.some((id) => answer.has(id));
+    if (isNamed && !fits(says)) return says;
+    if (claims.some((claim) => !(claim.who.length === 0 && claim.from === 'folder') && !fits(claim.who)))
+      return says;
+    if (isNamed || claims.some(({ who: ids, from }) => from !== 'account' && fits(ids))) return null;
+    // Only accounts say whose it is.
+    const isStrange =
+      claims.some((claim) => claim.who.length === 0) || hasUnread(reading, byName[0]!.first.option);
+    return isStrange ? says : null;
+  };
+
+  /** The likeliest of answers, and those who are as likely but for a namesake. */
+  const idsOf = (answers: readonly { share: number; first: Hypothesis }[]): Person[] => [
+    ...new Set(
+      answers
+        .filter(({ share }) => share >= answers[0]!.share * NEARLY_AS_LIKELY)
+        .flatMap(({ first }) => first.who.map((one) => people.ids[one]!)),
+    ),
+  ];
 
   /**
    * Whether the words for an assignment say it by themselves: one word nearly like one of a title may be anything, however
@@ -283,13 +389,35 @@ export function makeIdentifier<Person extends string, Work extends string>(
     }
   };
 
+  /** Whom a text names by itself. */
+  const whoIn = (
+    reading: NameReading,
+  ): Pick<TextWeight<Person>, 'who' | 'isJoint' | 'isWhole' | 'left' | 'isPerson'> => {
+    const byWho = addUp(
+      reading.options.flatMap((option) => answersOf(reading, option, nothing)),
+      (one) => one.who.join(),
+    );
+    const named = byWho.filter(({ first }) => first.who.length > 0);
+    const isNamed = named.reduce((sum, { share }) => sum + share, 0) >= MOST_LIKELY;
+    if (!isNamed)
+      return { who: [], isJoint: false, isWhole: false, left: 0, isPerson: readsLikePerson(reading) };
+    const { who, readings, option } = named[0]!.first;
+    const used = new Set(readings.map(({ token }) => token));
+    const left = reading.tokens.filter(
+      ({ plain }, i) => has(option.free, i) && !used.has(i) && isUnread(plain),
+    ).length;
+    const isWhole = who.every((one) =>
+      isWholeName(readings.filter(({ match }) => match === null || match.who === one)),
+    );
+    return { who: idsOf(named), isJoint: who.length > 1, isWhole, left, isPerson: false };
+  };
+
   return {
     identify,
     shares(stem) {
       const reading = read(stem);
-      const none: PersonBits = { bits: new Map(), others: 0 };
       const byWho = addUp(
-        reading.options.flatMap((option) => answersOf(reading, option, none)),
+        reading.options.flatMap((option) => answersOf(reading, option, nothing)),
         ({ who }) => who.join(),
       );
       const single = byWho.filter(({ first }) => first.who.length === 1);
@@ -302,7 +430,8 @@ export function makeIdentifier<Person extends string, Work extends string>(
       const students = new Map<Person, number>();
       const assignments = new Map<Work, number>();
       let period: number | null = null;
-      for (const option of read(text).options) {
+      const reading = read(text);
+      for (const option of reading.options) {
         period ??= option.period?.number ?? null;
         for (const { who, bits } of option.people) {
           const id = people.ids[who]!;
@@ -310,7 +439,14 @@ export function makeIdentifier<Person extends string, Work extends string>(
         }
         if (option.title) assignments.set(course.assignments[option.title.which]!.id, option.title.bits);
       }
-      return { students, assignments, period };
+      return { students, assignments, period, ...whoIn(reading) };
+    },
+    count: people.ids.length,
+    headings(lines) {
+      const wholes = new Set(lines.map(compact));
+      return course.assignments
+        .filter(({ titles: forms }) => forms.some((form) => form !== '' && wholes.has(compact(form))))
+        .map(({ id }) => id);
     },
     weighPeriod: (period) =>
       new Map(
@@ -322,71 +458,10 @@ export function makeIdentifier<Person extends string, Work extends string>(
   };
 }
 
-/** Bits by which the words have to tell two students apart; less is no more than a guess. */
-const SAME_WORDS = 1;
-
-/**
- * Whether nothing but a period tells somebody from a namesake. A period is often wrong, so that is not sure enough,
- * unless it stands at the head of the name in the way that rules of folders and files have it.
- */
-function isToldByPeriod<Id>(
-  people: PeopleIndex<Id>,
-  { period, people: all }: Option,
-  who: number,
-  bits: number,
-): boolean {
-  if (period === null || period.isHead) return false;
-  const words = bits - periodBits(period, people.periods[who]!);
-  return all.some(
-    (other) =>
-      other.who !== who && other.bits - periodBits(period, people.periods[other.who]!) >= words - SAME_WORDS,
-  );
-}
-
-/**
- * Whether the only word that is read as a title is a name on the roster as well, and stands where the other name of the
- * student should be: `Rose Hoang` may be for the Rose Window, and by nobody who is known.
- */
-function isHalfInTitle<Id>(
-  people: PeopleIndex<Id>,
-  { tokens }: NameReading,
-  { title }: Option,
-  readings: readonly WordReading[],
-): boolean {
-  if (title?.tokens.length !== 1) return false;
-  const [place] = title.tokens as [number];
-  const parts = new Set(readings.map(({ match }) => match?.part ?? 'initial'));
-  return (
-    people.isName(tokens[place]!.plain) &&
-    parts.size === 1 &&
-    (parts.has('last') || parts.has('given')) &&
-    readings.some(({ token }) => Math.abs(token - place) === 1)
-  );
-}
-
-/** Blanks the domains of the school's addresses, which can run into the words behind them. */
-function makeDomainCleaner(students: readonly { values: NameValues }[]): (name: string) => string {
-  const addresses = students.map(({ values }) => String(values.email ?? '').toLowerCase()).filter(Boolean);
-  const domains = new Set(addresses.flatMap((address) => address.split('@').slice(1)));
-  /** Accounts that a name would be divided at. */
-  const divided = addresses.filter((address) => /[^a-z0-9@]/u.test(address.split('@')[0]!));
-  return (name) => {
-    if (!name.includes('@')) return name;
-    let text = name;
-    for (const address of divided) {
-      const at = text.toLowerCase().indexOf(address);
-      const account = address.split('@')[0]!;
-      if (at >= 0) text = text.slice(0, at) + compact(account) + text.slice(at + account.length);
-    }
-    for (const domain of domains) {
-      const at = text.toLowerCase().indexOf(`@${domain}`);
-      if (at >= 0)
-        text = `${text.slice(0, at + 1)}${' '.repeat(domain.length)}${text.slice(at + 1 + domain.length)}`;
-    }
-    return text;
-  };
-}
-
+/** From this probability on it is taken that a text names somebody. */
+const MOST_LIKELY = 0.5;
+/** Whoever has so much of the probability of the likeliest is a namesake. */
+const NEARLY_AS_LIKELY = 0.3;
 /** The probability of each answer, the likeliest first; `first` is the best way to it. */
 function addUp<Key>(
   all: readonly Hypothesis[],

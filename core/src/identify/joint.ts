@@ -37,7 +37,8 @@ export function readJoint<Id>(
   one: number,
 ): JointReading[] {
   if (option.people.length < 2) return [];
-  const isCandidate = (weight: PersonWeight) => weight.own >= ENOUGH && (isJoint || isWholeName(weight));
+  const isCandidate = (weight: PersonWeight) =>
+    weight.own >= ENOUGH && (isJoint || isWholeName(weight.readings));
   const firsts = [...option.people].sort((a, b) => b.own - a.own).filter(isCandidate);
   const [first] = firsts;
   if (!first || !firsts.some(({ used }) => (used & ~first.used) !== 0)) return [];
@@ -57,7 +58,7 @@ export function readJoint<Id>(
     }
     for (const group of grown) {
       const isSaid = isConnected(tokens, group);
-      if (!isSaid && !group.every(isWholeName)) continue;
+      if (!isSaid && !group.every(({ readings }) => isWholeName(readings))) continue;
       const who = group.map((weight) => weight.who).sort((a, b) => a - b);
       const own = group.slice(0, -1).reduce((sum, weight) => sum + weight.own, 0) + group.at(-1)!.bits;
       const inPeriod = option.period
@@ -113,7 +114,7 @@ export function isJointWithAnother<Id>(
 }
 
 /** Whether the words give both names of somebody, or what stands for both. */
-function isWholeName({ readings }: PersonWeight): boolean {
+export function isWholeName(readings: readonly WordReading[]): boolean {
   let [hasLast, hasGiven] = [false, false];
   for (const { match } of readings) {
     if (match?.part === 'account' || match?.part === 'glued') return true;

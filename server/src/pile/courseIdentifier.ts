@@ -19,7 +19,7 @@ import { findCourse } from '../store/courses';
 import { all, one } from '../store/database';
 import { listEverybodyValues } from '../store/naming';
 import { listKnownWords, type PieceAnswer, type PilePieceRow, type PileRow } from '../store/piles';
-import { readInside } from './readInside';
+import { readInside } from './inside/readInside';
 
 /** What tells whose something is in a course, read once for many pieces. */
 export interface CourseIdentifier {

@@ -6,7 +6,7 @@ import { madeZip } from '../testing/madeZip';
 import { TestSchool, bytesOf, until } from '../testing/TestSchool';
 import { bounds } from '../threads/runJob';
 import { resumeWithoutRoom } from './advance';
-import { readXml } from './readXml';
+import { readXml } from './inside/readXml';
 
 let school: TestSchool;
 const before = { ...bounds.readPieces };

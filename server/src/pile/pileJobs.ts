@@ -1,6 +1,5 @@
 import fs from 'node:fs';
 import {
-  evidenceOfText,
   toInstant,
   type AssignmentId,
   type CourseId,
@@ -27,7 +26,7 @@ import {
 } from '../store/piles';
 import { findUpload, hasArrived } from '../store/uploads';
 import { answerFor, blanksIn, openIdentifier, readBlanks } from './courseIdentifier';
-import { readInside } from './readInside';
+import { evidenceOfInside, readInside } from './inside/readInside';
 import { CorruptEntry, unpackLimits, unpackZip } from './unpack';
 
 /*
@@ -172,12 +171,7 @@ async function evidenceFor(
   const file = school.vault.pathOf(piece.sha256!);
   if (!fs.existsSync(file)) return [];
   const inside = await readInside(file, piece.mime, piece.extension);
-  return [
-    ...inside.authors.map((text) => ({ kind: 'author' as const, text })),
-    ...(inside.title ? [{ kind: 'title' as const, text: inside.title }] : []),
-    ...(evidenceOfText(inside.text) as PieceEvidence),
-    ...blanksIn(inside.text, blanks),
-  ];
+  return [...(evidenceOfInside(inside) as PieceEvidence), ...blanksIn(inside.text, blanks)];
 }
 
 /** A piece on the table that is to be kept otherwise than it is. */

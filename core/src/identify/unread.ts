@@ -1,0 +1,39 @@
+import { FILLERS, isOrdinaryWord } from './ordinaryWords';
+import { has } from './places';
+import type { NameReading, Option } from './readOptions';
+import { isNumber } from './weighPeople';
+
+/** The longest name of a person, in words; and the shortest word that can be somebody's. */
+const MOST_NAMES = 4;
+const SHORTEST_NAME = 3;
+
+/** Whether a word tells something that was not read. */
+export function isUnread(plain: string): boolean {
+  return plain.length > 1 && !FILLERS.has(plain) && !isNumber(plain);
+}
+
+/** Whether words are left in a name that can be the name of a person. */
+export function hasUnread({ tokens, roles }: NameReading, { free }: Option): boolean {
+  return tokens.some(
+    ({ plain }, i) =>
+      has(free, i) &&
+      roles[i] === null &&
+      isUnread(plain) &&
+      plain.length >= SHORTEST_NAME &&
+      !isOrdinaryWord(plain),
+  );
+}
+
+const CAPITAL = /^(?:\p{Lu}|\p{Lo})/u;
+
+/** Whether a text is a few words that begin like names and are no others. */
+export function readsLikePerson({ tokens, roles }: NameReading): boolean {
+  const words = tokens.filter(({ plain }) => !isNumber(plain));
+  return (
+    words.length > 0 &&
+    words.length <= MOST_NAMES &&
+    words.every(({ raw, plain }) => CAPITAL.test(raw) && !FILLERS.has(plain)) &&
+    words.some(({ plain }) => !isOrdinaryWord(plain)) &&
+    tokens.some((_, i) => roles[i] === null)
+  );
+}

@@ -1,0 +1,124 @@
+import { LONGEST_TEXT, type Inside } from './Inside';
+import { readParts } from './readParts';
+import { readSheets } from './sheets';
+import { readXml } from './readXml';
+
+/** Parts of documents that say who and what, and those that hold text, in their order (ECMA-376 part 1; ODF 1.3 part 3). */
+const CORE_PARTS = ['docProps/core.xml', 'meta.xml'];
+const PROPERTIES = 'docProps/custom.xml';
+const TEXT_PARTS = /^(?:word\/document\.xml|content\.xml|ppt\/slides\/slide[1-3]\.xml)$/u;
+const HEADER_PARTS = /^(?:word\/(?:header|footer)\d*\.xml|styles\.xml)$/u;
+const SHEET_PARTS = /^xl\/(?:workbook\.xml|sharedStrings\.xml|worksheets\/sheet[1-3]\.xml)$/u;
+
+/** Documents of office programs: what they say of themselves, their text, the head and foot of their pages. */
+export async function readOffice(file: string): Promise<Inside> {
+  const parts = await readParts(
+    file,
+    (name) =>
+      CORE_PARTS.includes(name) ||
+      name === PROPERTIES ||
+      TEXT_PARTS.test(name) ||
+      HEADER_PARTS.test(name) ||
+      SHEET_PARTS.test(name),
+  );
+  const core = CORE_PARTS.map((name) => parts.get(name)).find((xml) => xml !== undefined);
+  const joined = (wanted: RegExp) =>
+    [...parts]
+      .filter(([name]) => wanted.test(name))
+      .sort(([a], [b]) => (a < b ? -1 : 1))
+      .map(([, xml]) => textOfXml(xml))
+      .join('\n');
+  const { fields, ...said } = core ? sayCore(core) : { authors: [], changedBy: [], title: '', fields: '' };
+  const properties = parts.get(PROPERTIES);
+  return {
+    ...said,
+    text: joined(TEXT_PARTS) + readSheets(parts),
+    header: joined(HEADER_PARTS),
+    fields: `${fields}${properties ? sayProperties(properties) : ''}`,
+  };
+}
+
+/** The elements of Dublin Core (and of ODF's own) that say who made something. */
+function sayCore(xml: string): Pick<Inside, 'authors' | 'changedBy' | 'title' | 'fields'> {
+  const found = new Map<string, string>();
+  let within = '';
+  let property = '';
+  readXml(xml, {
+    open: (name, attributes) => {
+      property = name === 'meta:user-defined' ? (attributes['meta:name'] ?? '') : '';
+      within = property === '' ? name : `: ${property}`;
+      found.set(within, '');
+    },
+    text: (text) => {
+      if (within !== '') found.set(within, (found.get(within) ?? '') + text);
+    },
+    close: () => {
+      within = '';
+    },
+  });
+  // In an open document the creator is who changed it last (ODF 1.3, part 3, 4.3.2.7).
+  const isOpen = found.has('meta:initial-creator') || found.has('meta:generator');
+  const creator = found.get('dc:creator') ?? '';
+  const initial = found.get('meta:initial-creator') ?? '';
+  return {
+    authors: isOpen && initial !== '' ? [initial] : [creator],
+    changedBy: [found.get('cp:lastModifiedBy') ?? '', isOpen && initial !== '' ? creator : ''],
+    title: found.get('dc:title') ?? '',
+    fields: [...found]
+      .filter(([name]) => name.startsWith(': '))
+      .map(([name, value]) => `${name.slice(2)}: ${value}\n`)
+      .join(''),
+  };
+}
+
+/** Properties that somebody gave a document (ECMA-376 part 1, 22.3). */
+function sayProperties(xml: string): string {
+  let text = '';
+  readXml(xml, {
+    open: (name, attributes) => {
+      if (name === 'property') text += `\n${attributes['name'] ?? ''}: `;
+    },
+    text: (more) => (text += more),
+  });
+  return text;
+}
+
+/** What stands in the text for an element where it begins, and where it ends. */
+const BEGINS = new Map([
+  ['w:tab', '\t'],
+  ['text:tab', '\t'],
+  ['w:br', '\n'],
+  ['text:line-break', '\n'],
+  ['a:br', '\n'],
+  ['text:s', ' '],
+]);
+const ENDS = new Map(['w:p', 'text:p', 'text:h', 'a:p', 'si'].map((name) => [name, '\n']));
+/** What is written in a document and is no text of it: numbers of pages, what a box falls back to, who commented. */
+const NO_TEXT = new Set(['w:instrText', 'mc:Fallback', 'office:annotation', 'office:scripts']);
+
+/** The text of a document's part from its start, with a line for each paragraph. */
+function textOfXml(xml: string): string {
+  let text = '';
+  let skipped = 0;
+  const add = (more: string | undefined) => {
+    if (skipped === 0) text += more ?? '';
+  };
+  readXml(
+    xml,
+    {
+      open: (name, attributes) => {
+        if (NO_TEXT.has(name)) skipped += 1;
+        // The name of a sheet.
+        if (name === 'table:table') add(`${attributes['table:name'] ?? ''}\n`);
+        add(BEGINS.get(name));
+      },
+      text: add,
+      close: (name) => {
+        add(ENDS.get(name));
+        if (NO_TEXT.has(name)) skipped -= 1;
+      },
+    },
+    { isEnough: () => text.length > LONGEST_TEXT },
+  );
+  return text;
+}

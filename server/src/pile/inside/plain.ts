@@ -1,0 +1,112 @@
+import fsp from 'node:fs/promises';
+import { simpleParser } from 'mailparser';
+import { decodeText } from '@vestibul/core';
+import { LONGEST_TEXT, nothing, type Inside } from './Inside';
+import { readRtf } from './rtf';
+import { readXml } from './readXml';
+
+const MOST_TEXT = 256 * 1024;
+
+/** The start of a file as text, in whatever code it is written. */
+async function readStart(file: string): Promise<string> {
+  const handle = await fsp.open(file);
+  try {
+    const { buffer, bytesRead } = await handle.read(Buffer.alloc(MOST_TEXT), 0, MOST_TEXT, 0);
+    return decodeText(buffer.subarray(0, bytesRead));
+  } finally {
+    await handle.close();
+  }
+}
+
+/** What is text and nothing else. */
+export async function readPlain(file: string): Promise<Inside> {
+  return { ...nothing, text: await readStart(file) };
+}
+
+export async function readRichText(file: string): Promise<Inside> {
+  return readRtf(await readStart(file));
+}
+
+/** Elements of HTML that end a line, and those whose text is none of the page's (HTML Standard, 4.3 to 4.12). */
+const LINES = new Set(
+  'p div br li tr h1 h2 h3 h4 h5 h6 header footer section article title td th dt dd'.split(' '),
+);
+const UNSEEN = new Set('script style template noscript'.split(' '));
+
+/** A page: its title, who its head says made it, and its text. */
+export async function readPage(file: string): Promise<Inside> {
+  const authors: string[] = [];
+  let [title, text, within, unseen] = ['', '', '', 0];
+  readXml(
+    await readStart(file),
+    {
+      open: (name, attributes) => {
+        within = name;
+        if (UNSEEN.has(name)) unseen += 1;
+        if (name === 'meta' && attributes['name']?.toLowerCase() === 'author')
+          authors.push(attributes['content'] ?? '');
+        if (LINES.has(name)) text += '\n';
+      },
+      text: (more) => {
+        if (unseen > 0) return;
+        if (within === 'title') title += more;
+        else text += more.replace(/\s+/gu, ' ');
+      },
+      close: (name) => {
+        if (UNSEEN.has(name)) unseen -= 1;
+        if (LINES.has(name)) text += '\n';
+        within = '';
+      },
+    },
+    { isHtml: true, isEnough: () => text.length > LONGEST_TEXT },
+  );
+  return { ...nothing, authors, title, text };
+}
+
+/** Where XML files of tracks, maps and drawings say who made them, and what they are (GPX 1.1, KML 2.3, SVG 2, Dublin Core). */
+const AUTHORS =
+  /(?:^|\/)(?:author|atom:author|dc:creator|cc:Agent)(?:\/(?:.*\/)?(?:name|atom:name|dc:title))?$/u;
+const TITLES = /^(?:gpx\/metadata\/name|gpx\/trk\/name|kml\/Document\/name|svg\/title)$/u;
+const TEXTS = /(?:^|\/)(?:text|tspan|desc|name|description|cmt)$/u;
+
+/** Tracks, maps and drawings: who made them, what they are called, and the texts in them. */
+export async function readMarkup(file: string): Promise<Inside> {
+  const authors: string[] = [];
+  const path: string[] = [];
+  let [title, text] = ['', ''];
+  readXml(
+    await readStart(file),
+    {
+      open: (name) => {
+        path.push(name);
+        text += '\n';
+      },
+      text: (more) => {
+        const at = path.join('/');
+        if (AUTHORS.test(at)) authors.push(more);
+        else if (TITLES.test(at) && title === '') title = more;
+        else if (TEXTS.test(at)) text += more;
+      },
+      close: () => void path.pop(),
+    },
+    { isEnough: () => text.length > LONGEST_TEXT },
+  );
+  return { ...nothing, authors, title, text };
+}
+
+/** A letter (RFC 5322): its sender is an account, what it is about its title. */
+export async function readLetter(file: string): Promise<Inside> {
+  const start = await readStart(file);
+  const {
+    from,
+    subject = '',
+    text = '',
+  } = await simpleParser(start, {
+    skipHtmlToText: false,
+    skipImageLinks: true,
+    skipTextToHtml: true,
+    maxHtmlLengthToParse: MOST_TEXT,
+  });
+  const senders = from?.value.map(({ name, address = '' }) => name || address) ?? [];
+  return { ...nothing, authors: senders, title: subject, text };
+}

@@ -1,0 +1,74 @@
+import { evidenceOfText, type Evidence } from '@vestibul/core';
+import { LONGEST_TEXT, nothing, type Inside } from './Inside';
+import { readPicture, readRecording } from './media';
+import { readOffice } from './office';
+import { readPdf } from './pdf';
+import { readLetter, readMarkup, readPage, readPlain, readRichText } from './plain';
+
+/** A document that takes longer than this to read says nothing, in milliseconds. */
+const PATIENCE_MS = 10_000;
+
+type Reader = (file: string) => Promise<Inside>;
+
+/** Reads what a file says of whose it is and what it is: author fields, its own title, its first text. Never fails. */
+export async function readInside(file: string, mime: string, extension: string): Promise<Inside> {
+  const read = readerFor(mime, extension);
+  if (!read) return nothing;
+  let timer: NodeJS.Timeout | undefined;
+  try {
+    const late = new Promise<Inside>((resolve) => {
+      timer = setTimeout(() => resolve(nothing), PATIENCE_MS);
+    });
+    const { authors, changedBy, title, ...texts } = await Promise.race([read(file), late]);
+    return {
+      authors: distinct(authors),
+      changedBy: distinct(changedBy),
+      title: title.trim(),
+      text: texts.text.slice(0, LONGEST_TEXT),
+      header: texts.header.slice(0, LONGEST_TEXT),
+      fields: texts.fields.slice(0, LONGEST_TEXT),
+    };
+  } catch {
+    // Damaged, or not what it says: then nothing is known of it beside its name.
+    return nothing;
+  } finally {
+    clearTimeout(timer);
+  }
+}
+
+const distinct = (texts: readonly string[]) => [...new Set(texts.map((text) => text.trim()).filter(Boolean))];
+
+/** By its extension, where its kind alone does not say how it is read. */
+const BY_EXTENSION: Readonly<Record<string, Reader>> = {
+  rtf: readRichText,
+  html: readPage,
+  htm: readPage,
+  xhtml: readPage,
+  gpx: readMarkup,
+  kml: readMarkup,
+  svg: readMarkup,
+  eml: readLetter,
+};
+
+function readerFor(mime: string, extension: string): Reader | null {
+  if (/officedocument|opendocument/u.test(mime) || /^(?:docx|pptx|xlsx|odt|odp|ods)$/u.test(extension))
+    return readOffice;
+  if (mime === 'application/pdf') return readPdf;
+  if (/^image\/(?:jpeg|tiff|heic|heif|avif|png)$/u.test(mime)) return readPicture;
+  if (/^(?:audio|video)\//u.test(mime)) return readRecording;
+  const byExtension = BY_EXTENSION[extension];
+  if (byExtension) return byExtension;
+  return mime.startsWith('text/') ? readPlain : null;
+}
+
+/** What a file says of itself as evidence of whose it is and what it is for. */
+export function evidenceOfInside({ authors, changedBy, title, text, header, fields }: Inside): Evidence[] {
+  return [
+    ...authors.map((one) => ({ kind: 'author' as const, text: one })),
+    ...changedBy.map((one) => ({ kind: 'changed by' as const, text: one })),
+    ...(title ? [{ kind: 'title' as const, text: title }] : []),
+    ...evidenceOfText(fields, 'field'),
+    ...evidenceOfText(header, 'header'),
+    ...evidenceOfText(text),
+  ];
+}
