@@ -128,7 +128,8 @@ export default tseslint.config(
   ),
   boundary(
     'cli',
-    ['@vestibul/web*', '@vestibul/server*', '@vestibul/demo*', '**/web/**', '**/server/**'],
-    'cli knows core and contract only.',
+    ['@vestibul/web*', '@vestibul/server/*', '!@vestibul/server/pile', '@vestibul/demo*', '**/web/**'],
+    'cli knows core, contract and the reader of files only.',
+    { paths: ['@vestibul/server'] },
   ),
 );

@@ -36,7 +36,6 @@ export async function buildServer(options = {}) {
       'demo/mail': 'demo/src/mail/serve.ts',
       // The server finds its threads beside itself; the demo's maker and the bench are servers too.
       ...Object.fromEntries(places.map((place) => [`${place}/worker`, 'server/src/threads/worker.ts'])),
-      'cli/vestibul': 'cli/src/main.ts',
       'bench/run': 'bench/src/run.ts',
       'bench/sender': 'bench/src/sender.ts',
     },
@@ -63,6 +62,7 @@ function copyMigrations(place) {
 export async function build() {
   const { esbuild, settings } = await buildServer();
   await esbuild.build(settings);
+  await buildCommand();
   const vite = await import('vite');
   await vite.build({ root: path.join(root, 'web'), logLevel: 'warn' });
 }
@@ -79,7 +79,18 @@ async function buildOne(entry, outfile) {
 
 /** Builds the command alone, where nothing else was built yet. */
 export async function buildCommand() {
-  await buildOne('cli/src/main.ts', '.build/cli/vestibul.mjs');
+  const esbuild = await import('esbuild');
+  const outdir = path.join(root, '.build/cli');
+  fs.rmSync(outdir, { recursive: true, force: true });
+  // In parts: what reads inside files is loaded only where files are read.
+  await esbuild.build({
+    absWorkingDir: root,
+    entryPoints: { vestibul: 'cli/src/main.ts' },
+    outdir,
+    outExtension: { '.js': '.mjs' },
+    splitting: true,
+    ...forNode,
+  });
 }
 
 /** Builds the server's threads alone, for tests that run it from source. */

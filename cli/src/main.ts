@@ -7,8 +7,10 @@ process.stdout.on('error', (error: NodeJS.ErrnoException) => {
   throw error;
 });
 
-process.exitCode = run(process.argv.slice(2), {
+process.exitCode = await run(process.argv.slice(2), {
   read: (file) => fs.readFileSync(file),
+  // What reads inside files is loaded only where files are read.
+  readPile: async (place, take) => (await import('@vestibul/server/pile')).readPile(place, take),
   out: (text) => process.stdout.write(`${text}\n`),
   err: (text) => process.stderr.write(`${text}\n`),
 });

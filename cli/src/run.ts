@@ -1,4 +1,5 @@
 import { identify } from './commands/identify';
+import { identifyPile } from './commands/identifyPile';
 import { nameCheck } from './commands/nameCheck';
 import { rosterRead } from './commands/rosterRead';
 import { ruleCheck } from './commands/ruleCheck';
@@ -8,7 +9,9 @@ import { WrongCall, type ExitCode, type Surroundings } from './surroundings';
 const commands: readonly {
   words: readonly string[];
   usage: string;
-  run: (args: readonly string[], world: Surroundings) => ExitCode;
+  run: (args: readonly string[], world: Surroundings) => ExitCode | Promise<ExitCode>;
+  /** An option that only this command of its words has. */
+  option?: string;
 }[] = [
   { words: ['roster', 'read'], usage: 'roster read FILE', run: rosterRead },
   {
@@ -21,12 +24,21 @@ const commands: readonly {
     usage: 'name check --class FILE --rule RULE --for folder|file --names FILE',
     run: nameCheck,
   },
+  {
+    words: ['identify'],
+    option: '--pile',
+    usage: 'identify --class FILE --pile FOLDER|ZIP',
+    run: identifyPile,
+  },
   { words: ['identify'], usage: 'identify --class FILE --names FILE [--one-to-one]', run: identify },
 ];
 
 /** Runs one command line and returns its exit code. */
-export function run(args: readonly string[], world: Surroundings): ExitCode {
-  const command = commands.find(({ words }) => words.every((word, i) => args[i] === word));
+export function run(args: readonly string[], world: Surroundings): ExitCode | Promise<ExitCode> {
+  const command = commands.find(
+    ({ words, option }) =>
+      words.every((word, i) => args[i] === word) && (option === undefined || args.includes(option)),
+  );
   if (!command) {
     const near = commands.filter(({ words }) => words[0] === args[0]);
     world.err(
@@ -34,11 +46,15 @@ export function run(args: readonly string[], world: Surroundings): ExitCode {
     );
     return 2;
   }
-  try {
-    return command.run(args.slice(command.words.length), world);
-  } catch (error) {
+  const refuse = (error: unknown): ExitCode => {
     if (!(error instanceof WrongCall)) throw error;
     world.err(error.message || `usage: vestibul ${command.usage}`);
     return 2;
+  };
+  try {
+    const ended = command.run(args.slice(command.words.length), world);
+    return ended instanceof Promise ? ended.catch(refuse) : ended;
+  } catch (error) {
+    return refuse(error);
   }
 }

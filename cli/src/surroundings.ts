@@ -1,5 +1,9 @@
+import type { Evidence } from '@vestibul/core';
+
 /** The outside world, as far as the command touches it. */
 export interface Surroundings {
+  /** Reads the files of a folder or of a ZIP file; rejects where there is none. */
+  readPile: (place: string, take: (piece: { path: string; evidence: Evidence[] }) => void) => Promise<void>;
   read: (file: string) => Uint8Array;
   out: (text: string) => void;
   err: (text: string) => void;

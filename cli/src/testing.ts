@@ -1,3 +1,4 @@
+import { readPile } from '@vestibul/server/pile';
 import { run } from './run';
 
 /** Runs a command line over files that are given as texts. */
@@ -10,6 +11,7 @@ export function call(args: string[], files: Record<string, string | Buffer> = {}
       if (found === undefined) throw new Error('ENOENT');
       return Buffer.from(found as string);
     },
+    readPile,
     out: (text) => out.push(text),
     err: (text) => err.push(text),
   });

@@ -65,7 +65,7 @@ export function identifyCourseOf(file: ClassFile): IdentifyCourse {
 }
 
 /** The period of those it was decided for; where nobody was, the one that the name says. */
-function periodOf(file: ClassFile, { students, period }: Identification): string | null {
+export function periodOf(file: ClassFile, { students, period }: Identification): string | null {
   const theirs = new Set(
     file.students.filter(({ id }) => students.includes(id)).map((student) => student.period),
   );
@@ -74,7 +74,7 @@ function periodOf(file: ClassFile, { students, period }: Identification): string
 }
 
 /** Writes what the class's rule calls a piece, where one student, and for files one assignment, is told. */
-function makeProposer(file: ClassFile, isFolder: boolean, path: string) {
+export function makeProposer(file: ClassFile, isFolder: boolean, path: string) {
   const source = isFolder ? file.folderRule : file.fileRule;
   if (source === undefined) return () => null;
   const parsed = parseRule(source);

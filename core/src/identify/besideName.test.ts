@@ -226,6 +226,14 @@ describe('what does not fit together is asked, with both sides', () => {
     expect(tell('scan 0031', changedBy('Mai Đặng')).decision).toBe('ask');
     expect(tell('mai', changedBy('Mai Đặng')).students).toEqual(['mai']);
   });
+  test('whoever saved somebody’s piece last helped them, where something else says whose it is', () => {
+    expect(tell('chidi abara', author('Chidi Abara'), changedBy('Mai Đặng')).students).toEqual(['chidi']);
+    expect(tell('scan 0031', author('Chidi Abara'), changedBy('Mai Đặng')).decision).toBe('ask');
+  });
+  test('one odd word beside an account is no person, unless it stands alone as names are written', () => {
+    expect(tell('photo of weirstone', author('Chidi Abara')).students).toEqual(['chidi']);
+    expect(tell('Zebedee', author('Chidi Abara'))).toMatchObject({ decision: 'ask', isStrange: true });
+  });
   test('an account that stands in the work of several people does neither tell nor contradict', () => {
     const identify = (name: string) =>
       identifier.identify(name, weighBeside(identifier, [author('Mai Đặng')], new Set(['mai đặng'])));

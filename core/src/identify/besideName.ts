@@ -31,6 +31,16 @@ const MISLEADS: Readonly<Record<Says, number>> = {
   title: 0.05,
   account: 0.003,
 };
+/** What a claim of each kind is called that is not in the owner's place. */
+const FROM: Readonly<Record<Says, Claim['from']>> = {
+  owner: 'owner',
+  line: 'owner',
+  folder: 'folder',
+  author: 'account',
+  'changed by': 'changed by',
+  title: 'account',
+  account: 'account',
+};
 /** An account that stands in the work of several people says little of whose it is. */
 const SHARED_MISLEADS = 0.5;
 /** How often somebody's own piece has the name of a stranger in its owner's place. */
@@ -142,11 +152,11 @@ export function weighBeside<Person extends string, Work extends string>(
       if (told.who.length > 0 && (told.isWhole || told.left === 0)) {
         keepBest(said.students, told.students);
         named.push(told.who);
-        claims.push({ who: told.who, from: isOwner ? 'owner' : says === 'folder' ? 'folder' : 'account' });
+        claims.push({ who: told.who, from: FROM[says] });
         reasons.push(sentence);
         if (told.isJoint) together.push([...told.who]);
       } else if (part !== 'maker' && told.isPerson && (isOwner || says === 'folder')) {
-        claims.push({ who: [], from: isOwner ? 'owner' : 'folder' });
+        claims.push({ who: [], from: FROM[says] });
         reasons.push(sentence);
         if (isOwner) addToAll(Math.log2(STRANGER));
       }

@@ -18,6 +18,7 @@ import {
   type Option,
 } from './readOptions';
 import { makeTitleIndex, wordsOfCourse } from './titleIndex';
+import { addUp, type Hypothesis } from './hypotheses';
 import { isHalfInTitle, isToldByPeriod } from './unclear';
 import { hasUnread, isUnread, readsLikePerson } from './unread';
 import type { WordReading } from './weighPeople';
@@ -36,8 +37,8 @@ export interface IdentifyCourse<Person extends string = string, Work extends str
 /** That something says whose a piece is: one of these, or (nobody) a person who is not on the roster. */
 export interface Claim<Person extends string = string> {
   who: readonly Person[];
-  /** Where it says so: in the owner's place of its text, as a folder, or as an account that had to do with it. */
-  from: 'owner' | 'folder' | 'account';
+  /** Where it says so: in the owner's place of its text, as a folder, or as an account that made or changed it. */
+  from: 'owner' | 'folder' | 'account' | 'changed by';
 }
 
 /** Evidence beside the name of one piece, in bits for each student and assignment (`weighBeside`). */
@@ -75,8 +76,11 @@ export interface Identification<Person extends string = string, Work extends str
   isDecided: boolean;
   /** Whether what is known of it says different people, so that it is asked about however likely one of them is. */
   isContradicted: boolean;
-  /** Of a piece that is contradicted: whom its name says. */
+  /** Whether that is so because only an account says whose it is, and its name can be that of somebody who is not known. */
+  isStrange: boolean;
+  /** Of a piece that is contradicted: whom its name says, and whom anything says. */
   nameSays: Person[];
+  claimed: Person[];
 }
 
 /** What a text by itself says, in bits. */
@@ -133,17 +137,6 @@ interface PersonBits {
   bits: Map<number, number>;
   /** For everybody else. */
   others: number;
-}
-
-/** One answer to whose it is and what it is for. */
-interface Hypothesis {
-  who: readonly number[];
-  title: number | null;
-  bits: number;
-  readings: readonly WordReading[];
-  option: Option;
-  /** Whether it is asked about however likely it is. */
-  isUnclear: boolean;
 }
 
 /**
@@ -254,12 +247,17 @@ export function makeIdentifier<Person extends string, Work extends string>(
     const shares = new Map<number, number>();
     for (const { first, share } of byWho)
       for (const who of first.who) shares.set(who, (shares.get(who) ?? 0) + share);
+    const said = extra ? contradiction(reading, best.first, extra) : null;
+    // Whoever is named by something that does not fit stands before the others, however unlikely the rest makes them.
+    const claimed = new Set(
+      said === null ? [] : [...said.says, ...(extra?.claims ?? []).flatMap((claim) => claim.who)],
+    );
+    const isClaimed = (who: number) => Number(claimed.has(people.ids[who]!));
     const candidates = [...shares]
-      .sort((a, b) => b[1] - a[1])
+      .sort((a, b) => isClaimed(b[0]) - isClaimed(a[0]) || b[1] - a[1])
       .slice(0, MOST_CANDIDATES)
       .map(([who, confidence]) => ({ student: people.ids[who]!, confidence: Math.min(1, confidence) }));
     const works = byWork.filter((one) => one.first.title !== null);
-    const said = extra ? contradiction(reading, best.first, extra) : null;
     const isSure =
       best.first.who.length > 0 && best.share >= SURE_ENOUGH && !best.first.isUnclear && said === null;
     const shown = (byWho.find(({ first }) => first.who.length > 0) ?? best).first;
@@ -288,7 +286,9 @@ export function makeIdentifier<Person extends string, Work extends string>(
       personWords: words,
       isDecided: decided.has(words),
       isContradicted: said !== null,
-      nameSays: said ?? [],
+      isStrange: said?.isStrange ?? false,
+      nameSays: said?.says ?? [],
+      claimed: [...claimed],
     };
   };
 
@@ -329,7 +329,7 @@ export function makeIdentifier<Person extends string, Work extends string>(
     reading: NameReading,
     { who }: Hypothesis,
     { claims = [] }: ExtraBits<Person, Work>,
-  ): Person[] | null => {
+  ): { says: Person[]; isStrange: boolean } | null => {
     if (who.length === 0 || claims.length === 0) return null;
     const answer = new Set(who.map((one) => people.ids[one]!));
     const byName = addUp(
@@ -340,14 +340,19 @@ export function makeIdentifier<Person extends string, Work extends string>(
     const isNamed = named.reduce((sum, { share }) => sum + share, 0) >= MOST_LIKELY;
     const says = isNamed ? idsOf(named) : [];
     const fits = (ids: readonly Person[]) => ids.some((id) => answer.has(id));
-    if (isNamed && !fits(says)) return says;
-    if (claims.some((claim) => !(claim.who.length === 0 && claim.from === 'folder') && !fits(claim.who)))
-      return says;
-    if (isNamed || claims.some(({ who: ids, from }) => from !== 'account' && fits(ids))) return null;
+    const differ = { says, isStrange: false };
+    if (isNamed && !fits(says)) return differ;
+    const isSaid =
+      isNamed || claims.some(({ who: ids, from }) => (from === 'owner' || from === 'folder') && fits(ids));
+    // A folder that names nobody is a folder; and whoever saved somebody's piece last helped them.
+    const counts = ({ who: ids, from }: Claim<Person>) =>
+      !(from === 'folder' && ids.length === 0) && !(from === 'changed by' && isSaid);
+    if (claims.some((claim) => counts(claim) && !fits(claim.who))) return differ;
+    if (isSaid) return null;
     // Only accounts say whose it is.
     const isStrange =
       claims.some((claim) => claim.who.length === 0) || hasUnread(reading, byName[0]!.first.option);
-    return isStrange ? says : null;
+    return isStrange ? { says, isStrange } : null;
   };
 
   /** The likeliest of answers, and those who are as likely but for a namesake. */
@@ -462,25 +467,3 @@ export function makeIdentifier<Person extends string, Work extends string>(
 const MOST_LIKELY = 0.5;
 /** Whoever has so much of the probability of the likeliest is a namesake. */
 const NEARLY_AS_LIKELY = 0.3;
-/** The probability of each answer, the likeliest first; `first` is the best way to it. */
-function addUp<Key>(
-  all: readonly Hypothesis[],
-  keyOf: (one: Hypothesis) => Key,
-): { share: number; first: Hypothesis }[] {
-  const most = all.reduce((high, { bits }) => Math.max(high, bits), -Infinity);
-  const sums = new Map<Key, { share: number; first: Hypothesis }>();
-  let total = 0;
-  for (const one of all) {
-    const weight = 2 ** (one.bits - most);
-    total += weight;
-    const key = keyOf(one);
-    const before = sums.get(key);
-    if (before) {
-      before.share += weight;
-      if (one.bits > before.first.bits) before.first = one;
-    } else sums.set(key, { share: weight, first: one });
-  }
-  const shares = [...sums.values()];
-  for (const one of shares) one.share /= total;
-  return shares.sort((a, b) => b.share - a.share);
-}

@@ -59,7 +59,9 @@ function sayReasons<Person extends string, Work extends string>(
   if (answer.decision === 'none') said.push('It holds the name of nobody in this course.');
   if (answer.nameSays.length > 0)
     said.push(`Its name says ${answer.nameSays.map((id) => nameOf.get(id)).join(' or ')}.`);
-  if (answer.isContradicted) said.push('What is known of it says different people.');
+  if (answer.isStrange)
+    said.push('Only an account says whose it is, and its name can be that of somebody else.');
+  else if (answer.isContradicted) said.push('What is known of it says different people.');
   if (answer.students.length > 1) said.push('It names them together: joint work.');
   const [first, ...others] = answer.candidates;
   const close = first ? others.filter(({ confidence }) => confidence >= first.confidence * CLOSE) : [];

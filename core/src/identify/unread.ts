@@ -6,6 +6,7 @@ import { isNumber } from './weighPeople';
 /** The longest name of a person, in words; and the shortest word that can be somebody's. */
 const MOST_NAMES = 4;
 const SHORTEST_NAME = 3;
+const CAPITAL = /^(?:\p{Lu}|\p{Lo})/u;
 
 /** Whether a word tells something that was not read. */
 export function isUnread(plain: string): boolean {
@@ -14,7 +15,7 @@ export function isUnread(plain: string): boolean {
 
 /** Whether words are left in a name that can be the name of a person. */
 export function hasUnread({ tokens, roles }: NameReading, { free }: Option): boolean {
-  return tokens.some(
+  const unread = tokens.filter(
     ({ plain }, i) =>
       has(free, i) &&
       roles[i] === null &&
@@ -22,9 +23,10 @@ export function hasUnread({ tokens, roles }: NameReading, { free }: Option): boo
       plain.length >= SHORTEST_NAME &&
       !isOrdinaryWord(plain),
   );
+  // One odd word is seldom a person, unless it stands alone as a name is written.
+  const words = tokens.filter(({ plain }) => isUnread(plain));
+  return unread.length > 1 || (unread.length === 1 && words.length === 1 && CAPITAL.test(unread[0]!.raw));
 }
-
-const CAPITAL = /^(?:\p{Lu}|\p{Lo})/u;
 
 /** Whether a text is a few words that begin like names and are no others. */
 export function readsLikePerson({ tokens, roles }: NameReading): boolean {

@@ -43,6 +43,7 @@ test.each([
   ['essay.docx', compound, 'application/x-cfb', 'cfb'],
   ['program.py', Buffer.from('print(1)\n'), 'text/plain', 'py'],
   ['notes.ipynb', Buffer.from('{"cells":[]}'), 'application/x-ipynb+json', 'ipynb'],
+  ['letter.eml', Buffer.from('From: a@x.example\nSubject: log\n\nHello'), 'message/rfc822', 'eml'],
   ['triangle.ggb', zip, 'application/zip', 'ggb'],
   ['game.sb3', zip, 'application/zip', 'sb3'],
   ['triangle.pdf', zip, 'application/zip', 'zip'],

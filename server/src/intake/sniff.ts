@@ -24,6 +24,7 @@ const textTypes: Record<string, string> = {
   htm: 'text/html',
   rtf: 'application/rtf',
   ipynb: 'application/x-ipynb+json',
+  eml: 'message/rfc822',
   fodt: 'application/vnd.oasis.opendocument.text-flat-xml',
   musicxml: 'application/vnd.recordare.musicxml+xml',
   mei: 'application/xml',

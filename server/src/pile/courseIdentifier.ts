@@ -1,4 +1,5 @@
 import {
+  AccountTally,
   makeIdentifier,
   makeReasonSayer,
   shareOfBlank,
@@ -16,7 +17,7 @@ import {
 } from '@vestibul/core';
 import type { School } from '../school';
 import { findCourse } from '../store/courses';
-import { all, one } from '../store/database';
+import { all, one, type Database } from '../store/database';
 import { listEverybodyValues } from '../store/naming';
 import { listKnownWords, type PieceAnswer, type PilePieceRow, type PileRow } from '../store/piles';
 import { readInside } from './inside/readInside';
@@ -28,6 +29,8 @@ export interface CourseIdentifier {
   periods: ReadonlyMap<string, number>;
   /** When each assignment is due first. */
   dues: ReadonlyMap<AssignmentId, Instant>;
+  /** What was learned of the accounts in its files. */
+  accounts: AccountTally;
 }
 
 export function openIdentifier(school: School, courseId: CourseId): CourseIdentifier {
@@ -56,7 +59,31 @@ export function openIdentifier(school: School, courseId: CourseId): CourseIdenti
       [courseId],
     ).map(({ id, due }) => [id, due]),
   );
-  return { identifier: makeIdentifier(course), sayReasons: makeReasonSayer(course), periods, dues };
+  return {
+    identifier: makeIdentifier(course),
+    sayReasons: makeReasonSayer(course),
+    periods,
+    dues,
+    accounts: learnAccounts(db, courseId),
+  };
+}
+
+/** Placed pieces that are looked at for whose work an account stands in. */
+const MOST_LEARNED = 4000;
+
+/** Learns from what lies in its place which accounts stand in the work of several people. */
+function learnAccounts(db: Database, course: CourseId): AccountTally {
+  const accounts = new AccountTally();
+  const placed = all<{ evidence: string; student: PersonId }>(
+    db,
+    `SELECT q.evidence, s.student_id AS student FROM pile_piece q
+     JOIN pile_placing l ON l.pile_piece_id = q.id JOIN submission s ON s.id = l.submission_id
+     WHERE q.course_id = ? AND q.state = 'placed' LIMIT ?`,
+    [course, MOST_LEARNED],
+  );
+  for (const { evidence, student } of placed)
+    if (evidence !== '[]') accounts.add(JSON.parse(evidence) as Evidence[], [student]);
+  return accounts;
 }
 
 function courseTextsOf(school: School, id: CourseId) {
@@ -73,17 +100,21 @@ function courseTextsOf(school: School, id: CourseId) {
 
 /** Reads whose a piece is, by its path and what else is known of it. */
 export function answerFor(
-  { identifier, sayReasons, periods, dues }: CourseIdentifier,
+  { identifier, sayReasons, periods, dues, accounts }: CourseIdentifier,
   pile: Pick<PileRow, 'periodId' | 'assignmentId'>,
   { path, modifiedAt, evidence }: Pick<PilePieceRow, 'path' | 'modifiedAt' | 'evidence'>,
 ): PieceAnswer {
   const folders = path.split('/').slice(0, -1);
   const name = path.split('/').at(-1)!;
-  const beside = weighBeside(identifier, [
-    ...folders.map((text) => ({ kind: 'folder' as const, text })),
-    ...evidence,
-    ...timesOf(modifiedAt, dues),
-  ]);
+  const beside = weighBeside(
+    identifier,
+    [
+      ...folders.map((text) => ({ kind: 'folder' as const, text })),
+      ...evidence,
+      ...timesOf(modifiedAt, dues),
+    ],
+    accounts.shared,
+  );
   const number = pile.periodId === null ? undefined : periods.get(pile.periodId);
   const students = new Map(beside.students);
   if (number !== undefined)
@@ -95,7 +126,9 @@ export function answerFor(
     decision: answer.decision,
     students: answer.students,
     assignment,
-    candidates: answer.candidates.filter(({ confidence }) => confidence >= LEAST_SHOWN),
+    candidates: answer.candidates.filter(
+      ({ student, confidence }) => confidence >= LEAST_SHOWN || answer.claimed.includes(student),
+    ),
     assignmentCandidates: pile.assignmentId === null ? answer.assignmentCandidates : [],
     parts: answer.parts,
     reasons: [...sayReasons(answer), ...beside.reasons],

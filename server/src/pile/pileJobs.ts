@@ -1,6 +1,7 @@
 import fs from 'node:fs';
 import {
   toInstant,
+  withoutAccounts,
   type AssignmentId,
   type CourseId,
   type Evidence,
@@ -25,7 +26,7 @@ import {
   type PileRow,
 } from '../store/piles';
 import { findUpload, hasArrived } from '../store/uploads';
-import { answerFor, blanksIn, openIdentifier, readBlanks } from './courseIdentifier';
+import { answerFor, blanksIn, openIdentifier, readBlanks, type CourseIdentifier } from './courseIdentifier';
 import { evidenceOfInside, readInside } from './inside/readInside';
 import { CorruptEntry, unpackLimits, unpackZip } from './unpack';
 
@@ -148,6 +149,7 @@ export async function readPieces(
   const left = new Set(unread);
   let done = 0;
   let after = { path: '', id: '' };
+  const waiting: Waiting[] = [];
   for (;;) {
     const batch = listPilePieces(db, id, 'reading', after, BATCH);
     for (const piece of batch) {
@@ -155,12 +157,36 @@ export async function readPieces(
       after = { path: piece.path, id: piece.id };
       progress.part({ begins: piece.id });
       const evidence = byNamesAlone || left.has(piece.id) ? [] : await evidenceFor(school, piece, blanks);
-      found.add({ id: piece.id, evidence, answer: answerFor(who, pile, { ...piece, evidence }) });
+      const answer = answerFor(who, pile, { ...piece, evidence });
+      // What only an account tells, or stands against, is said when all of the pile has taught whose accounts they are.
+      if (isByAccount(who, pile, { ...piece, evidence }, answer)) waiting.push({ ...piece, evidence });
+      else found.add({ id: piece.id, evidence, answer });
       done += 1;
       progress.report(done, total);
     }
-    if (batch.length < BATCH) return found.flush();
+    if (batch.length < BATCH) break;
   }
+  for (const piece of waiting) {
+    if (progress.isCancelled()) break;
+    found.add({ id: piece.id, evidence: piece.evidence, answer: answerFor(who, pile, piece) });
+  }
+  found.flush();
+}
+
+type Waiting = Pick<PilePieceRow, 'id' | 'path' | 'modifiedAt' | 'evidence'>;
+
+/** Whether the accounts that a piece names decide whether it is told; what is told without them teaches whose they are. */
+function isByAccount(
+  who: CourseIdentifier,
+  pile: PileRow,
+  piece: Waiting,
+  { decision }: PieceAnswer,
+): boolean {
+  const evidence = withoutAccounts(piece.evidence);
+  if (evidence.length === piece.evidence.length) return false;
+  const told = answerFor(who, pile, { ...piece, evidence });
+  if (told.decision === 'file') who.accounts.add(piece.evidence, told.students);
+  return (told.decision === 'file') !== (decision === 'file');
 }
 
 async function evidenceFor(
