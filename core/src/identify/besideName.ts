@@ -46,6 +46,8 @@ const SHARED_MISLEADS = 0.5;
 /** How often somebody's own piece has the name of a stranger in its owner's place. */
 const STRANGER = 0.002;
 const ASSIGNMENT_MISLEADS = 0.02;
+/** Periods are often wrong, and `set 2` may be no period at all. */
+const PERIOD_MISLEADS = 0.05;
 
 /** What a blank that is wholly in a piece says for its assignment, and from which share on it counts. */
 const BLANK_BITS = 16;
@@ -127,10 +129,10 @@ export function weighBeside<Person extends string, Work extends string>(
   const keepBest = <Id>(into: Map<Id, number>, said: ReadonlyMap<Id, number>) => {
     for (const [id, bits] of said) into.set(id, Math.max(into.get(id) ?? -Infinity, bits));
   };
-  const addPeriod = (period: number | null, misleads: number, says: string) => {
+  const addPeriod = (period: number | null, says: string) => {
     if (period === null) return;
     for (const [id, bits] of identifier.weighPeriod(period))
-      students.set(id, (students.get(id) ?? otherStudents) + mix(bits, misleads));
+      students.set(id, (students.get(id) ?? otherStudents) + mix(bits, PERIOD_MISLEADS));
     reasons.push(says);
   };
 
@@ -147,7 +149,7 @@ export function weighBeside<Person extends string, Work extends string>(
       const { text, says: sentence, part } = one;
       const told = weigh(text);
       keepBest(said.assignments, told.assignments);
-      addPeriod(told.period, MISLEADS[says], sentence);
+      addPeriod(told.period, sentence);
       if (says === 'title' && !isName(one)) continue;
       if (told.who.length > 0 && (told.isWhole || told.left === 0)) {
         keepBest(said.students, told.students);
