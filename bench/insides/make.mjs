@@ -138,7 +138,7 @@ d.save(${JSON.stringify(at('python-docx.docx'))})
   expect('python-docx.docx', {
     authors: [MAKER],
     changedBy: [SAVER],
-    text: [`Name\n${OWNER}`],
+    text: [`Name ${OWNER}`],
     owner: OWNER,
   });
 }

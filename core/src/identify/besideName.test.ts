@@ -14,6 +14,7 @@ const identifier = makeIdentifier<string, string>({
   students: [
     student('chidi', 'Abara', 'Chidi', 2),
     student('mai', 'Đặng', 'Mai', 3),
+    student('una', 'Brae-Quist', 'Una', 3),
     student('ali2', 'Demir', 'Ali', 2),
     student('ali5', 'Demir', 'Ali', 5),
     ...makePile(4, 100).course.students.map((one, i) => ({ ...one, id: `other${i}` })),
@@ -109,6 +110,8 @@ describe('whose it is, and who is only mentioned', () => {
     'Haastattelu: Mai Đặng',
     '采访 Mai Đặng',
     'My best friend is Mai Đặng',
+    'Dr. Mai Đặng',
+    'Frau Mai Đặng',
   ])('‘%s’ files nothing under her', (line) => {
     expect(tellText('scan 0031', line).decision).not.toBe('file');
     // Nor does it stand in the way of whose it is, except for a partner: that may be joint work.
@@ -170,6 +173,28 @@ describe('whose it is, and who is only mentioned', () => {
   test('a group with somebody who is not on the roster is asked about', () => {
     expect(tellText('scan 0031', 'Group members: Chidi Abara, Mai Đặng, Priya Wozniak').decision).toBe('ask');
   });
+  test.each([
+    ['a list of marks', 'Name\tPeriod\tScore\nChidi Abara\t2\t10\nMai Đặng\t3\t9'],
+    ['a list of marks in lines', 'Scores\nStudent\tPoints\nMai Đặng\t9\nChidi Abara\t10\nAli Demir\t8'],
+    ['a cast', 'Cast:\nMai Đặng\nChidi Abara'],
+    ['thanks', 'Thanks to:\nMai Đặng\n'],
+  ])('%s is nobody’s', (_what, text) => expect(tellText('scan 0031', text).decision).not.toBe('file'));
+  test.each([
+    ['a form of one row', 'Name\tDate\tPeriod\nChidi Abara\t3 May\t2', ['chidi']],
+    ['a form in two columns', 'Name\tChidi Abara\nDate\t3 May\nTeacher\tMai Đặng', ['chidi']],
+    ['a group below its label', 'Group members:\nChidi Abara\nMai Đặng\nStream Gauge Log', ['chidi', 'mai']],
+  ])('%s is whose it says', (_what, text, wanted) =>
+    expect(tellText('scan 0031', text).students.toSorted()).toEqual(wanted),
+  );
+  test('at the head of the pages a last name with the number of the page is enough', () => {
+    const answer = tell(
+      'scan 0031',
+      ...evidenceOfText('Abara 1', 'header'),
+      ...evidenceOfText('Abara Chidi'),
+    );
+    expect(answer.students).toEqual(['chidi']);
+    expect(tell('scan 0031', ...evidenceOfText('Abara 1')).decision).not.toBe('file');
+  });
   test('a partner alone is no owner', () => {
     const answer = tellText('scan 0031', 'Partner: Mai Đặng');
     expect(answer.decision).toBe('ask');
@@ -207,6 +232,18 @@ describe('what does not fit together is asked, with both sides', () => {
       'Name: Priya Abara',
       [author('Chidi Abara')],
     ],
+    [
+      'a stranger with a small word in the name',
+      'scan 0031',
+      'Name: Ottoline bin Abara',
+      [author('Chidi Abara')],
+    ],
+    [
+      'a stranger with a double name of the roster',
+      'scan 0031',
+      'Name: Ottoline Brae-Quist',
+      [author('Una Brae-Quist')],
+    ],
     ['a folder and a name', 'chidi abara log', '', [folder('Đặng Mai')]],
     [
       'the head of the pages and a name',
@@ -239,6 +276,14 @@ describe('what does not fit together is asked, with both sides', () => {
       identifier.identify(name, weighBeside(identifier, [author('Mai Đặng')], new Set(['mai đặng'])));
     expect(identify('scan 0031').decision).toBe('ask');
     expect(identify('chidi abara')).toMatchObject({ decision: 'file', students: ['chidi'] });
+  });
+  test('an account of somebody who is not on the roster says nothing, however often it stands', () => {
+    const shared = new Set(['ottoline quayle']);
+    const evidence = [author('Ottoline Quayle'), ...evidenceOfText('by Chidi Abara')];
+    expect(identifier.identify('scan 0031', weighBeside(identifier, evidence, shared))).toMatchObject({
+      decision: 'file',
+      students: ['chidi'],
+    });
   });
   test('the truth is among the first three', () => {
     const answer = tellText('mai dang', 'Name: Chidi Abara', author('Ali Demir'));

@@ -118,10 +118,10 @@ export function weighBeside<Person extends string, Work extends string>(
     read.set(text, known);
     return known;
   };
-  /** Whether a text is nothing but the name of somebody. */
-  const isName = ({ text }: { text: string }) => {
+  /** Whether a text is nothing but the name of somebody; at the head of the pages the last name with a number is enough. */
+  const isName = ({ text, where }: { text: string; where?: Where }) => {
     const { who, isWhole, left } = weigh(text);
-    return who.length > 0 && isWhole && left === 0;
+    return who.length > 0 && (isWhole || where === 'header') && left === 0;
   };
 
   /** The best that several texts of one kind say: what they repeat is no further evidence. */
@@ -149,7 +149,7 @@ export function weighBeside<Person extends string, Work extends string>(
       const { text, says: sentence, part } = one;
       const told = weigh(text);
       keepBest(said.assignments, told.assignments);
-      addPeriod(told.period, sentence);
+      if (says === 'owner' || says === 'folder') addPeriod(told.period, sentence);
       if (says === 'title' && !isName(one)) continue;
       if (told.who.length > 0 && (told.isWhole || told.left === 0)) {
         keepBest(said.students, told.students);
@@ -157,7 +157,7 @@ export function weighBeside<Person extends string, Work extends string>(
         claims.push({ who: told.who, from: FROM[says] });
         reasons.push(sentence);
         if (told.isJoint) together.push([...told.who]);
-      } else if (part !== 'maker' && told.isPerson && (isOwner || says === 'folder')) {
+      } else if (part !== 'maker' && isSomebodyElse(told, isOwner) && (isOwner || says === 'folder')) {
         claims.push({ who: [], from: FROM[says] });
         reasons.push(sentence);
         if (isOwner) addToAll(Math.log2(STRANGER));
@@ -214,7 +214,9 @@ export function weighBeside<Person extends string, Work extends string>(
     const own = texts.filter(({ text }) => !shared.has(plainAccount(text)));
     addTexts(kind, own, false);
     for (const { text } of texts.filter((one) => !own.includes(one))) {
-      addNamed(weigh(text).students, SHARED_MISLEADS);
+      const told = weigh(text);
+      if (told.who.length === 0) continue;
+      addNamed(told.students, SHARED_MISLEADS);
       reasons.push(`‘${text}’ stands in the work of several people.`);
     }
   }
@@ -247,6 +249,14 @@ export function weighBeside<Person extends string, Work extends string>(
 const MOST_SIGNED = 2;
 /** A line that has words of a title and more is seldom what the piece is for. */
 const LINE_MISLEADS = 0.3;
+
+/** Whether a text names somebody who is not on the roster; in the owner's place also one with half of a name of the roster. */
+function isSomebodyElse(
+  { who, isPerson }: { who: readonly unknown[]; isPerson: boolean },
+  isOwner: boolean,
+): boolean {
+  return isPerson || (isOwner && who.length > 0);
+}
 
 /** What parts the names of a group in one line. */
 const BETWEEN_NAMES = /\s*[,;/&+、，]\s*|\s+(?:and|und|et|y|e|en|och|og|i|with)\s+/iu;

@@ -48,6 +48,12 @@ const LABELS = {
   /** The period, and what it is for. */
   period: `period | class period | hour | block | class | section | stunde | klasse | kurs | heure | classe | hora | clase | grupo horario | ora | turma | lesuur | klas | klasa | timme | klass | klasse/fag | tunti | luokka | hodina | trida | osztaly | sinif | ders | lop | kelas | 班级 | 班 | 節 | クラス | 교시 | 반 | класс | ταξη`,
   work: `assignment | title | task | topic | aufgabe | titel | thema | devoir | titre | sujet | tarea | titulo | tema | compito | titolo | trabalho | opdracht | onderwerp | zadanie | temat | uppgift | amne | opgave | oppgave | tehtava | otsikko | ukol | nazev | feladat | cim | odev | baslik | bai tap | tugas | judul | 题目 | 标题 | 課題 | 제목 | 과제 | задание | тема`,
+  /** What else forms ask for. */
+  other: `date | due | due date | day | score | grade | points | mark | marks | total | id | student id | student number | number | no | room | teacher |
+    subject | course | school | email | e-mail | comment | comments | notes | week | time | signature | datum | lehrer | lehrerin | fach | note | punkte | unterschrift |
+    fecha | profesor | profesora | nota | curso | date de naissance | professeur | matiere | matricule | data | docente | materia | professor | professora | disciplina |
+    docent | vak | cijfer | nauczyciel | ocena | dato | larare | opettaja | paiva | ucitel | predmet | datum narozeni | tanar | ogretmen | tarih | ngay | giao vien | tanggal | guru |
+    日期 | 老师 | 学号 | 班号 | 日付 | 先生 | 学籍番号 | 番号 | 날짜 | 선생님 | 학번 | дата | учитель | оценка | предмет | ημερομηνια | τηλ | التاريخ | المعلم | दिनांक`,
 } as const;
 
 export type Label = keyof typeof LABELS;
@@ -58,6 +64,8 @@ export type Label = keyof typeof LABELS;
  * taken for a mention too.
  */
 const MENTIONS = listOf(`
+  mr | mr. | mrs | mrs. | ms | ms. | miss | mx | dr | dr. | prof | prof. | professor | sir | madam | herr | frau | m. | mme | monsieur | madame | sr | sr. | sra | sra. | senor | senora | signor | signora |
+  dhr | mevr | pan | pani | bay | bayan | thay | co giao | pak | bu | bapak | ibu | teacher | coach |
   dear | to | for | hi | hello | hey | cc | thanks to | thank you | thank you to | dedicated to | in memory of | about | interview with |
   photo | photo by | photo of | photos by | picture of | pictures by | image by | drawing of | portrait of | a letter to | letter to | see |
   marked by | reviewed by | graded by | checked by | corrected by | read by | edited by | approved by | signed by | lent by | borrowed from |

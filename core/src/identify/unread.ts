@@ -28,13 +28,21 @@ export function hasUnread({ tokens, roles }: NameReading, { free }: Option): boo
   return unread.length > 1 || (unread.length === 1 && words.length === 1 && CAPITAL.test(unread[0]!.raw));
 }
 
+/** Whether a word can be a small one between names: bin, de la, van. */
+function isInside(raw: string, place: number, count: number): boolean {
+  return raw.length <= SHORTEST_NAME && place > 0 && place < count - 1;
+}
+
 /** Whether a text is a few words that begin like names and are no others. */
-export function readsLikePerson({ tokens, roles }: NameReading): boolean {
+export function readsLikePerson({ tokens, roles, options }: NameReading): boolean {
   const words = tokens.filter(({ plain }) => !isNumber(plain));
+  if ((options[0]?.title?.tokens.length ?? 0) >= words.length) return false;
   return (
     words.length > 0 &&
     words.length <= MOST_NAMES &&
-    words.every(({ raw, plain }) => CAPITAL.test(raw) && !FILLERS.has(plain)) &&
+    words.every(
+      ({ raw, plain }, i) => (CAPITAL.test(raw) || isInside(raw, i, words.length)) && !FILLERS.has(plain),
+    ) &&
     words.some(({ plain }) => !isOrdinaryWord(plain)) &&
     tokens.some((_, i) => roles[i] === null)
   );

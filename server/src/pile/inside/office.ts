@@ -92,7 +92,10 @@ const BEGINS = new Map([
   ['a:br', '\n'],
   ['text:s', ' '],
 ]);
-const ENDS = new Map(['w:p', 'text:p', 'text:h', 'a:p', 'si'].map((name) => [name, '\n']));
+const LINES = new Set(['w:p', 'text:p', 'text:h', 'a:p']);
+/** Cells and rows of tables: a line in a cell does not end its row. */
+const CELLS = new Set(['w:tc', 'a:tc', 'table:table-cell']);
+const ROWS = new Set(['w:tr', 'a:tr', 'table:table-row']);
 /** What is written in a document and is no text of it: numbers of pages, what a box falls back to, who commented. */
 const NO_TEXT = new Set(['w:instrText', 'mc:Fallback', 'office:annotation', 'office:scripts']);
 
@@ -100,6 +103,7 @@ const NO_TEXT = new Set(['w:instrText', 'mc:Fallback', 'office:annotation', 'off
 function textOfXml(xml: string): string {
   let text = '';
   let skipped = 0;
+  let inCells = 0;
   const add = (more: string | undefined) => {
     if (skipped === 0) text += more ?? '';
   };
@@ -108,13 +112,19 @@ function textOfXml(xml: string): string {
     {
       open: (name, attributes) => {
         if (NO_TEXT.has(name)) skipped += 1;
+        if (CELLS.has(name)) inCells += 1;
         // The name of a sheet.
         if (name === 'table:table') add(`${attributes['table:name'] ?? ''}\n`);
         add(BEGINS.get(name));
       },
       text: add,
       close: (name) => {
-        add(ENDS.get(name));
+        if (LINES.has(name)) add(inCells > 0 ? ' ' : '\n');
+        if (CELLS.has(name)) {
+          inCells -= 1;
+          add('\t');
+        }
+        if (ROWS.has(name)) add('\n');
         if (NO_TEXT.has(name)) skipped -= 1;
       },
     },

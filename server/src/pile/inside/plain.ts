@@ -29,7 +29,7 @@ export async function readRichText(file: string): Promise<Inside> {
 
 /** Elements of HTML that end a line, and those whose text is none of the page's (HTML Standard, 4.3 to 4.12). */
 const LINES = new Set(
-  'p div br li tr h1 h2 h3 h4 h5 h6 header footer section article title td th dt dd'.split(' '),
+  'p div br li tr h1 h2 h3 h4 h5 h6 header footer section article title dt dd'.split(' '),
 );
 const UNSEEN = new Set('script style template noscript'.split(' '));
 
@@ -55,6 +55,7 @@ export async function readPage(file: string): Promise<Inside> {
       close: (name) => {
         if (UNSEEN.has(name)) unseen -= 1;
         if (LINES.has(name)) text += '\n';
+        if (name === 'td' || name === 'th') text += '\t';
         within = '';
       },
     },
