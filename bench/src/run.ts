@@ -5,6 +5,7 @@ import { measureAttack } from './attack';
 import { measureFirstLoad } from './firstLoad';
 import { measureIdentify } from './identify';
 import { measurePile } from './pile';
+import { measureInsides } from './insides';
 import { measureLastMinute } from './lastMinute';
 import { measureNaming } from './naming';
 import { measureRack } from './rack';
@@ -16,6 +17,7 @@ type Measure = (folder: string) => readonly string[] | Promise<readonly string[]
 const measures: Readonly<Record<string, Measure>> = {
   naming: () => measureNaming(),
   identify: () => measureIdentify(),
+  insides: measureInsides,
   pile: measurePile,
   rack: measureRack,
   school: measureSchool,

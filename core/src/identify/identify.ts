@@ -220,7 +220,9 @@ export function makeIdentifier<Person extends string, Work extends string>(
     const unread = unreadBits(reading.tokens, option);
     for (const who of new Set([...extra.bits.keys(), ...(known === undefined ? [] : [known])])) {
       if (told.has(who)) continue;
-      const inPeriod = option.period ? periodBits(option.period, people.periods[who]!) : 0;
+      // A bare number in a name that tells nobody counts scans and copies as often as periods.
+      const isSaid = option.period !== null && option.period.how !== 'bare';
+      const inPeriod = isSaid ? periodBits(option.period!, people.periods[who]!) : 0;
       add([who], prior.one + inPeriod + (unread < 0 ? BITS.strangers : 0), []);
     }
     for (const { who, bits, readings, isShared } of readJoint(people, reading, option, prior.one))
