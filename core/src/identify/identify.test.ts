@@ -132,6 +132,9 @@ describe('what does not tell one student is asked about, the likeliest first', (
     ['Francisco Fields-Saldaña stream gauge log', 'vella'],
     ['Chidi Quarrington stream gauge log', 'chidi'],
     ['Abara Xanthe hour 2', 'chidi'],
+    // A double last name of which they have half, though the first name is theirs.
+    ['Vella Fields-Ortega stream gauge log', 'vella'],
+    ['Chidi Quill-Abara stream gauge log', 'chidi'],
     // Nothing but a period tells them apart, and periods are often wrong.
     ['segura 7th hour', 'segura7'],
     ['per 7 segura stream gauge log', 'segura7'],

@@ -35,6 +35,8 @@ const BITS = {
   strangerBeside: -4,
   /** Where no spaces are written, what is glued to a name can make it the longer name of somebody else. */
   gluedToName: -20,
+  /** A word that a hyphen joins to a last name, which makes it the double name of somebody else. */
+  halfOfDouble: -24,
   /** Such a word where a sign says that several worked together: it is somebody. */
   strangerForJoint: -10,
   /** Such a word elsewhere in the name. */
@@ -196,11 +198,39 @@ function weigh<Id>(
       if (isJoint) against += BITS.strangerForJoint;
       else if (!isBeside) against += BITS.stranger;
       else if (isGlued) against += BITS.gluedToName;
+      else if (isHalfOfDouble(tokens, i, readings)) against += BITS.halfOfDouble;
       else if (!isWhole) against += BITS.strangerForName;
       else against += isBetween ? BITS.middleName : BITS.strangerBeside;
     }
   }
   return { who, bits: own + against, own, readings, used };
+}
+
+/**
+ * Whether a hyphen joins a word to one that is read as a last name, in a name that is not hyphenated all through:
+ * `Lena Bello-Ortega` is not Lena Bello-Castañeda.
+ */
+function isHalfOfDouble(
+  tokens: readonly NameToken[],
+  place: number,
+  readings: readonly WordReading[],
+): boolean {
+  const isLast = (at: number) => readings.some(({ token, match }) => token === at && match?.part === 'last');
+  const isJoined =
+    (tokens[place]!.gap === HYPHEN && isLast(place - 1)) ||
+    (tokens[place + 1]?.gap === HYPHEN && isLast(place + 1));
+  return (
+    isJoined &&
+    CAPITAL.test(tokens[place]!.raw) &&
+    readings.some(({ token, match }) => match?.part === 'given' && !isHyphened(tokens, token))
+  );
+}
+
+const HYPHEN = '-';
+const CAPITAL = /^\p{Lu}/u;
+
+function isHyphened(tokens: readonly NameToken[], place: number): boolean {
+  return tokens[place]!.gap === HYPHEN || tokens[place + 1]?.gap === HYPHEN;
 }
 
 /** What it adds that a first and a last name stand next to each other, or with a middle name between them. */
