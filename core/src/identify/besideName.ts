@@ -258,6 +258,9 @@ function isSomebodyElse(
   return isPerson || (isOwner && who.length > 0);
 }
 
+/** People of one group that are looked at. */
+const MOST_TOGETHER = 12;
+
 /** What parts the names of a group in one line. */
 const BETWEEN_NAMES = /\s*[,;/&+、，]\s*|\s+(?:and|und|et|y|e|en|och|og|i|with)\s+/iu;
 
@@ -282,7 +285,7 @@ function addPartners<Person extends string, Work extends string>(
   let hasStranger = false;
   for (const { text, part, where } of labels) {
     if (part !== 'together') continue;
-    for (const name of text.split(BETWEEN_NAMES).filter(Boolean)) {
+    for (const name of text.split(BETWEEN_NAMES).filter(Boolean).slice(0, MOST_TOGETHER)) {
       const told = weigh(name);
       if (told.who.length > 0 && (told.isWhole || told.left === 0)) {
         for (const id of told.who) group.add(id);

@@ -83,7 +83,8 @@ function readCells(text: string): Cell[] {
   for (let row = 0; row < rows.length && cells.length < FIRST_CELLS; row += 1)
     rows[row]!.split('\t').forEach((cell, column) => {
       const line = cell.replace(/\s+/gu, ' ').trim();
-      if (line !== '') cells.push({ text: line, row, column, label: readLabel(line) });
+      if (line !== '')
+        cells.push({ text: line, row, column, label: line.length > LONGEST_CELL ? null : readLabel(line) });
     });
   return cells;
 }

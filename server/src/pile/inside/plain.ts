@@ -6,6 +6,8 @@ import { readRtf } from './rtf';
 import { readXml } from './readXml';
 
 const MOST_TEXT = 256 * 1024;
+/** People who are named as having made one file. */
+const MOST_AUTHORS = 20;
 
 /** The start of a file as text, in whatever code it is written. */
 async function readStart(file: string): Promise<string> {
@@ -65,32 +67,37 @@ export async function readPage(file: string): Promise<Inside> {
 }
 
 /** Where XML files of tracks, maps and drawings say who made them, and what they are (GPX 1.1, KML 2.3, SVG 2, Dublin Core). */
-const AUTHORS =
-  /(?:^|\/)(?:author|atom:author|dc:creator|cc:Agent)(?:\/(?:.*\/)?(?:name|atom:name|dc:title))?$/u;
-const TITLES = /^(?:gpx\/metadata\/name|gpx\/trk\/name|kml\/Document\/name|svg\/title)$/u;
-const TEXTS = /(?:^|\/)(?:text|tspan|desc|name|description|cmt)$/u;
+const AUTHORS = new Set('author atom:author dc:creator cc:Agent'.split(' '));
+const AUTHOR_NAMES = new Set('author name atom:name dc:creator dc:title'.split(' '));
+const TITLES = new Set(['gpx/metadata/name', 'gpx/trk/name', 'kml/Document/name', 'svg/title']);
+const LONGEST_TITLE_PATH = 3;
+const TEXTS = new Set('text tspan desc name description cmt'.split(' '));
 
 /** Tracks, maps and drawings: who made them, what they are called, and the texts in them. */
 export async function readMarkup(file: string): Promise<Inside> {
   const authors: string[] = [];
   const path: string[] = [];
-  let [title, text] = ['', ''];
+  let [title, text, inAuthor] = ['', '', 0];
   readXml(
     await readStart(file),
     {
       open: (name) => {
         path.push(name);
+        if (AUTHORS.has(name)) inAuthor += 1;
         text += '\n';
       },
       text: (more) => {
-        const at = path.join('/');
-        if (AUTHORS.test(at)) authors.push(more);
-        else if (TITLES.test(at) && title === '') title = more;
-        else if (TEXTS.test(at)) text += more;
+        const name = path.at(-1) ?? '';
+        if (inAuthor > 0 && AUTHOR_NAMES.has(name)) authors.push(more);
+        else if (title === '' && path.length <= LONGEST_TITLE_PATH && TITLES.has(path.join('/')))
+          title = more;
+        else if (TEXTS.has(name)) text += more;
       },
-      close: () => void path.pop(),
+      close: () => {
+        if (AUTHORS.has(path.pop() ?? '')) inAuthor -= 1;
+      },
     },
-    { isEnough: () => text.length > LONGEST_TEXT },
+    { isEnough: () => text.length > LONGEST_TEXT || authors.length > MOST_AUTHORS },
   );
   return { ...nothing, authors, title, text };
 }

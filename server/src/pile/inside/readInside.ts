@@ -23,7 +23,7 @@ export async function readInside(file: string, mime: string, extension: string):
     return {
       authors: distinct(authors),
       changedBy: distinct(changedBy),
-      title: title.trim(),
+      title: title.trim().slice(0, LONGEST_ACCOUNT),
       text: texts.text.slice(0, LONGEST_TEXT),
       header: texts.header.slice(0, LONGEST_TEXT),
       fields: texts.fields.slice(0, LONGEST_TEXT),
@@ -36,7 +36,15 @@ export async function readInside(file: string, mime: string, extension: string):
   }
 }
 
-const distinct = (texts: readonly string[]) => [...new Set(texts.map((text) => text.trim()).filter(Boolean))];
+/** Accounts that are looked at of one file, and as far as each is read. */
+const MOST_ACCOUNTS = 10;
+const LONGEST_ACCOUNT = 200;
+
+const distinct = (texts: readonly string[]) =>
+  [...new Set(texts.map((text) => text.trim().slice(0, LONGEST_ACCOUNT)).filter(Boolean))].slice(
+    0,
+    MOST_ACCOUNTS,
+  );
 
 /** By its extension, where its kind alone does not say how it is read. */
 const BY_EXTENSION: Readonly<Record<string, Reader>> = {
