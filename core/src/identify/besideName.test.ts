@@ -195,6 +195,9 @@ describe('whose it is, and who is only mentioned', () => {
     expect(answer.students).toEqual(['chidi']);
     expect(tell('scan 0031', ...evidenceOfText('Abara 1')).decision).not.toBe('file');
   });
+  test('a folder for somebody is not theirs', () => {
+    expect(tell('scan 0031', folder('For Mai Đặng')).decision).not.toBe('file');
+  });
   test('a partner alone is no owner', () => {
     const answer = tellText('scan 0031', 'Partner: Mai Đặng');
     expect(answer.decision).toBe('ask');

@@ -120,8 +120,8 @@ export function weighBeside<Person extends string, Work extends string>(
   };
   /** Whether a text is nothing but the name of somebody; at the head of the pages the last name with a number is enough. */
   const isName = ({ text, where }: { text: string; where?: Where }) => {
-    const { who, isWhole, left } = weigh(text);
-    return who.length > 0 && (isWhole || where === 'header') && left === 0;
+    const { who, isWhole, left, isMention } = weigh(text);
+    return !isMention && who.length > 0 && (isWhole || where === 'header') && left === 0;
   };
 
   /** The best that several texts of one kind say: what they repeat is no further evidence. */
@@ -150,8 +150,10 @@ export function weighBeside<Person extends string, Work extends string>(
       const told = weigh(text);
       keepBest(said.assignments, told.assignments);
       if (says === 'owner' || says === 'folder') addPeriod(told.period, sentence);
-      if (says === 'title' && !isName(one)) continue;
-      if (told.who.length > 0 && (told.isWhole || told.left === 0)) {
+      if (told.isMention || (says === 'title' && !isName(one))) continue;
+      // `by May 3` is a day as well.
+      const isEnough = told.isWhole || (told.left === 0 && !(part === 'maker' && /\d/u.test(text)));
+      if (told.who.length > 0 && isEnough) {
         keepBest(said.students, told.students);
         named.push(told.who);
         claims.push({ who: told.who, from: FROM[says] });

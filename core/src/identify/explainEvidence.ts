@@ -19,9 +19,11 @@ export function explainEvidence<Person extends string, Work extends string>(
 ): Seen<Person>[] {
   return evidence.flatMap((one): Seen<Person>[] => {
     if (!('text' in one)) return [];
-    const { who, isWhole, left, isPerson } = identifier.weigh(one.text);
+    const { who, isWhole, left, isPerson, isMention } = identifier.weigh(one.text);
     const isName = who.length > 0 && isWhole && left === 0;
-    const seen = (from: Seen['from'], part: Role) => [{ from, says: one.text, part, for: who }];
+    const seen = (from: Seen['from'], part: Role) => [
+      { from, says: one.text, part: isMention ? ('mentioned' as const) : part, for: who },
+    ];
     switch (one.kind) {
       case 'folder':
         return who.length > 0 || isPerson ? seen('folder', 'owner') : [];

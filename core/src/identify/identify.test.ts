@@ -132,6 +132,12 @@ describe('what does not tell one student is asked about, the likeliest first', (
     ['Francisco Fields-Saldaña stream gauge log', 'vella'],
     ['Chidi Quarrington stream gauge log', 'chidi'],
     ['Abara Xanthe hour 2', 'chidi'],
+    // Whoever it is to, about or done with is hardly its owner.
+    ['Letter to Chidi Abara', 'chidi'],
+    ['Interview with Chidi Abara', 'chidi'],
+    ['photo of chidi abara', 'chidi'],
+    ['peer review Chidi Abara', 'chidi'],
+    ['marked by Chidi Abara', 'chidi'],
     // A double last name of which they have half, though the first name is theirs.
     ['Vella Fields-Ortega stream gauge log', 'vella'],
     ['Chidi Quill-Abara stream gauge log', 'chidi'],

@@ -19,6 +19,7 @@ import {
 } from './readOptions';
 import { makeTitleIndex, wordsOfCourse } from './titleIndex';
 import { addUp, type Hypothesis } from './hypotheses';
+import { isMentionedInName } from './mentionedInName';
 import { isHalfInTitle, isToldByPeriod } from './unclear';
 import { hasUnread, isUnread, readsLikePerson } from './unread';
 import type { WordReading } from './weighPeople';
@@ -78,6 +79,8 @@ export interface Identification<Person extends string = string, Work extends str
   isContradicted: boolean;
   /** Whether that is so because only an account says whose it is, and its name can be that of somebody who is not known. */
   isStrange: boolean;
+  /** Whether its name may only mention whom it names. */
+  isMention: boolean;
   /** Of a piece that is contradicted: whom its name says, and whom anything says. */
   nameSays: Person[];
   claimed: Person[];
@@ -98,6 +101,8 @@ export interface TextWeight<Person extends string = string, Work extends string 
   left: number;
   /** Whether it names nobody of the course and reads like the name of a person. */
   isPerson: boolean;
+  /** Whether it is to, about or done with whom it names. */
+  isMention: boolean;
 }
 
 export interface Identifier<Person extends string = string, Work extends string = string> {
@@ -213,6 +218,7 @@ export function makeIdentifier<Person extends string, Work extends string>(
       const isTold = (extra.bits.get(who) ?? extra.others) >= SURE_BESIDE;
       const isUnclear =
         isHalfInTitle(people, reading, option, readings) ||
+        isMentionedInName(reading, option, readings) ||
         (!isTold && isToldByPeriod(people, option, who, bits)) ||
         (reading.isJoint && isJointWithAnother(people, reading, option, who, readings));
       add([who], prior.one + bits, readings, isUnclear);
@@ -226,7 +232,7 @@ export function makeIdentifier<Person extends string, Work extends string>(
       add([who], prior.one + inPeriod + (unread < 0 ? BITS.strangers : 0), []);
     }
     for (const { who, bits, readings, isShared } of readJoint(people, reading, option, prior.one))
-      add(who, bits, readings, isShared);
+      add(who, bits, readings, isShared || isMentionedInName(reading, option, readings));
     add([], prior.nobody, []);
     add([], prior.unnamed + unread, []);
     return answers;
@@ -289,6 +295,7 @@ export function makeIdentifier<Person extends string, Work extends string>(
       isDecided: decided.has(words),
       isContradicted: said !== null,
       isStrange: said?.isStrange ?? false,
+      isMention: isMentionedInName(reading, best.first.option, best.first.readings),
       nameSays: said?.says ?? [],
       claimed: [...claimed],
     };
@@ -399,7 +406,7 @@ export function makeIdentifier<Person extends string, Work extends string>(
   /** Whom a text names by itself. */
   const whoIn = (
     reading: NameReading,
-  ): Pick<TextWeight<Person>, 'who' | 'isJoint' | 'isWhole' | 'left' | 'isPerson'> => {
+  ): Pick<TextWeight<Person>, 'who' | 'isJoint' | 'isWhole' | 'left' | 'isPerson' | 'isMention'> => {
     const byWho = addUp(
       reading.options.flatMap((option) => answersOf(reading, option, nothing)),
       (one) => one.who.join(),
@@ -407,7 +414,14 @@ export function makeIdentifier<Person extends string, Work extends string>(
     const named = byWho.filter(({ first }) => first.who.length > 0);
     const isNamed = named.reduce((sum, { share }) => sum + share, 0) >= MOST_LIKELY;
     if (!isNamed)
-      return { who: [], isJoint: false, isWhole: false, left: 0, isPerson: readsLikePerson(reading) };
+      return {
+        who: [],
+        isJoint: false,
+        isWhole: false,
+        left: 0,
+        isPerson: readsLikePerson(reading),
+        isMention: false,
+      };
     const { who, readings, option } = named[0]!.first;
     const used = new Set(readings.map(({ token }) => token));
     const left = reading.tokens.filter(
@@ -416,7 +430,8 @@ export function makeIdentifier<Person extends string, Work extends string>(
     const isWhole = who.every((one) =>
       isWholeName(readings.filter(({ match }) => match === null || match.who === one)),
     );
-    return { who: idsOf(named), isJoint: who.length > 1, isWhole, left, isPerson: false };
+    const isMention = isMentionedInName(reading, option, readings);
+    return { who: idsOf(named), isJoint: who.length > 1, isWhole, left, isPerson: false, isMention };
   };
 
   return {

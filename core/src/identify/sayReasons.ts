@@ -59,6 +59,7 @@ function sayReasons<Person extends string, Work extends string>(
   if (answer.decision === 'none') said.push('It holds the name of nobody in this course.');
   if (answer.nameSays.length > 0)
     said.push(`Its name says ${answer.nameSays.map((id) => nameOf.get(id)).join(' or ')}.`);
+  if (answer.isMention) said.push('Its name may only mention them: it is to, about or with somebody.');
   if (answer.isStrange)
     said.push('Only an account says whose it is, and its name can be that of somebody else.');
   else if (answer.isContradicted) said.push('What is known of it says different people.');
