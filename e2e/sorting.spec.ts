@@ -182,6 +182,46 @@ test('a ZIP of 150 badly named files: watched, left, sorted by keyboard, undone 
   await school.close();
 });
 
+test('what does not fit together lies on the table with both, says why, and is sorted by keyboard', async ({
+  browser,
+}) => {
+  const { demo: school, visit } = await openDemo(browser);
+  const { page, faults } = await visit('itamsin');
+  await go(page, 'o');
+  const roster = await rosterOf(page);
+  const namesakes = (name: string) => roster.filter(({ last }) => last === name).length;
+  const [mine, lent, marked] = roster.filter(({ last }) => /^\p{L}+$/u.test(last) && namesakes(last) === 1);
+  const name = ({ first, last }: { first: string; last: string }) => `${first} ${last}`;
+  const html = (author: string, ...lines: string[]) =>
+    `<html><head><meta name="author" content="${author}"></head><body>${lines.map((line) => `<p>${line}</p>`).join('')}</body></html>`;
+  const bytes = await zipOf([
+    // On the account of a classmate; and one that only mentions a classmate, so that it is whose it says.
+    [`${name(mine!)} weir.html`, html(name(lent!), 'The water rose.')],
+    ['scan 0007.html', html('', `Name: ${name(marked!)}`, `Marked by: ${name(lent!)}`)],
+  ]);
+  await page.getByRole('button', { name: 'Bring a pile' }).click();
+  await page
+    .getByLabel('Files of the pile')
+    .setInputFiles({ name: 'lent.zip', mimeType: 'application/zip', buffer: bytes });
+  await page.getByLabel('All of it is for').selectOption('Stream gauge log');
+  await page.getByRole('button', { name: 'Bring 1 file to the table' }).click();
+  const account = page.getByText(/^lent\.zip, .* arrived = /);
+  await expect(account).toContainText('1 placed', { timeout: 30_000 });
+  await expect(account).toContainText('1 to sort', { timeout: 30_000 });
+
+  await expect(page.getByText('What is known of it says different people.')).toBeVisible();
+  await expect(page.getByText(`The file says that ‘${name(lent!)}’ wrote it.`)).toBeVisible();
+  const likeliest = page.getByRole('list', { name: 'Likeliest' }).getByRole('button');
+  await expect(likeliest.nth(0)).toContainText(mine!.last);
+  await expect(likeliest.nth(1)).toContainText(lent!.last);
+  expect(await axeFindings(page)).toEqual([]);
+  await page.keyboard.press('1');
+  await page.keyboard.press('Enter');
+  await expect(account).toContainText('2 placed');
+  expect(faults).toEqual([]);
+  await school.close();
+});
+
 test('twenty pieces that several could have are sorted in forty keys; another is dragged onto its slot', async ({
   browser,
 }) => {
