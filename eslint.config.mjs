@@ -128,8 +128,15 @@ export default tseslint.config(
   ),
   boundary(
     'cli',
-    ['@vestibul/web*', '@vestibul/server/*', '!@vestibul/server/pile', '@vestibul/demo*', '**/web/**'],
-    'cli knows core, contract and the reader of files only.',
+    [
+      '@vestibul/web*',
+      '@vestibul/server/*',
+      '!@vestibul/server/pile',
+      '@vestibul/demo*',
+      '**/web/**',
+      '../**/server/**',
+    ],
+    'cli knows core and contract only, and of the server its reader of files.',
     { paths: ['@vestibul/server'] },
   ),
 );

@@ -42,6 +42,16 @@ test.each([
     `import { openSchool } from '@vestibul/server';\nopenSchool;`,
     'cli knows core and contract only',
   ],
+  [
+    'cli/src/planted.ts',
+    `import { openSchool } from '../../server/src/school';\nopenSchool;`,
+    'cli knows core and contract only',
+  ],
+  [
+    'cli/src/planted.ts',
+    `import { openSchool } from '@vestibul/server/school';\nopenSchool;`,
+    'cli knows core and contract only',
+  ],
 ])('a planted violation in %s is reported: %s', async (file, source, says) => {
   expect((await complaints(file, source)).join('\n')).toContain(says);
 });
@@ -51,6 +61,12 @@ test('what a workspace may do is not reported', async () => {
     await complaints(
       'web/src/planted.ts',
       `import { pathOf } from '@vestibul/contract';\nexport const path = pathOf('live');\n`,
+    ),
+  ).toEqual([]);
+  expect(
+    await complaints(
+      'cli/src/planted.ts',
+      `import { readPile } from '@vestibul/server/pile';\nexport const read = readPile;\n`,
     ),
   ).toEqual([]);
 });
