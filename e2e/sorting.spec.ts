@@ -1,3 +1,4 @@
+import type { Page } from '@playwright/test';
 import { axeFindings, expect, go, openDemo, test } from './support/journey';
 import { courseOf, rosterOf, zipOf, type OnRoster } from './support/pileOf';
 
@@ -8,6 +9,13 @@ const told: readonly ((student: OnRoster) => string)[] = [
   ({ first, last }) => `Copy of STREAM-GAUGE-LOG - ${last}, ${first}.txt`.toUpperCase(),
   ({ username }) => `${username} stream gauge log.txt`,
 ];
+
+/** Opens what brings a pile, and chooses a ZIP file that is all for the stream gauge log. */
+async function choosePile(page: Page, name: string, buffer: Buffer): Promise<void> {
+  await page.getByRole('button', { name: 'Bring a pile' }).click();
+  await page.getByLabel('Files of the pile').setInputFiles({ name, mimeType: 'application/zip', buffer });
+  await page.getByLabel('All of it is for').selectOption('Stream gauge log');
+}
 
 test('a ZIP of 150 badly named files: watched, left, sorted by keyboard, undone and done again; all are accounted for', async ({
   browser,
@@ -41,11 +49,7 @@ test('a ZIP of 150 badly named files: watched, left, sorted by keyboard, undone 
   ]);
   expect(names.length + 6).toBe(150);
 
-  await page.getByRole('button', { name: 'Bring a pile' }).click();
-  await page
-    .getByLabel('Files of the pile')
-    .setInputFiles({ name: 'old stick.zip', mimeType: 'application/zip', buffer: pile });
-  await page.getByLabel('All of it is for').selectOption('Stream gauge log');
+  await choosePile(page, 'old stick.zip', pile);
   expect(await axeFindings(page)).toEqual([]);
   await page.getByRole('button', { name: 'Bring 1 file to the table' }).click();
   await expect(page.getByText('The pile is on its way. You can leave this page.')).toBeVisible();
@@ -199,11 +203,7 @@ test('what does not fit together lies on the table with both, says why, and is s
     [`${name(mine!)} weir.html`, html(name(lent!), 'The water rose.')],
     ['scan 0007.html', html('', `Name: ${name(marked!)}`, `Marked by: ${name(lent!)}`)],
   ]);
-  await page.getByRole('button', { name: 'Bring a pile' }).click();
-  await page
-    .getByLabel('Files of the pile')
-    .setInputFiles({ name: 'lent.zip', mimeType: 'application/zip', buffer: bytes });
-  await page.getByLabel('All of it is for').selectOption('Stream gauge log');
+  await choosePile(page, 'lent.zip', bytes);
   await page.getByRole('button', { name: 'Bring 1 file to the table' }).click();
   const account = page.getByText(/^lent\.zip, .* arrived = /);
   await expect(account).toContainText('1 placed', { timeout: 30_000 });
@@ -238,11 +238,7 @@ test('twenty pieces that several could have are sorted in forty keys; another is
   ];
   // Each name once: what is decided for one is known for all that are called the same.
   const names = shared.map((first) => `${first}.txt`);
-  await page.getByRole('button', { name: 'Bring a pile' }).click();
-  await page
-    .getByLabel('Files of the pile')
-    .setInputFiles({ name: 'names.zip', mimeType: 'application/zip', buffer: await zipOf(names) });
-  await page.getByLabel('All of it is for').selectOption('Stream gauge log');
+  await choosePile(page, 'names.zip', await zipOf(names));
   await page.getByRole('button', { name: 'Bring 1 file to the table' }).click();
   const account = page.getByText(/^names\.zip, .* arrived = /);
   await expect(account).toContainText(`${names.length} arrived`, { timeout: 30_000 });

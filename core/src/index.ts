@@ -40,7 +40,7 @@ export type { NameFault, NameFaultCode } from './naming/judgeName';
 export { makeNameReader } from './naming/readName';
 
 export { makeIdentifier } from './identify/identify';
-export type { ExtraBits, Identification, Identifier, IdentifyCourse } from './identify/identify';
+export type { ExtraBits, Identification, Identifier, IdentifyCourse } from './identify/identification';
 export { partReadings } from './identify/nameParts';
 export type { NamePart, PartReading } from './identify/nameParts';
 export { personLikenesses, personParts } from './identify/peopleIndex';
@@ -52,7 +52,6 @@ export type { Seen } from './identify/explainEvidence';
 export type { Evidence } from './identify/besideName';
 export { shareOfBlank } from './identify/shareOfBlank';
 export { evidenceOfText } from './identify/textEvidence';
-export type { TextEvidence, Where } from './identify/textEvidence';
 export {
   arrivedOf,
   isLitter,
@@ -167,7 +166,7 @@ export {
   writeReminder,
   writeReturn,
 } from './notices/letters';
-export type { ChosenLetters, DigestPart, Letter, ReminderFacts, ReturnFacts } from './notices/letters';
+export type { ChosenLetters, DigestPart, Letter, ReminderFacts } from './notices/letters';
 export { canonical } from './ledger/canonical';
 export { canonicalEvent, eventKinds } from './ledger/event';
 export type { EventAbout, EventFacts, EventKind, LedgerEvent } from './ledger/event';

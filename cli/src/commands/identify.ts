@@ -37,22 +37,33 @@ export function identify(args: readonly string[], world: Surroundings): ExitCode
   const sayReasons = makeReasonSayer(course);
   const propose = makeProposer(file, isOneToOne, options.class);
   answers.forEach((answer, i) => {
-    const { decision, students, assignment, candidates, assignmentCandidates } = answer;
-    world.out(
-      JSON.stringify({
-        name: names[i],
-        decision,
-        students,
-        period: periodOf(file, answer),
-        assignment,
-        candidates,
-        assignmentCandidates,
-        reasons: sayReasons(answer),
-        proposedName: propose(names[i]!, answer),
-      }),
-    );
+    const name = names[i]!;
+    world.out(JSON.stringify(describe(file, name, answer, sayReasons(answer), propose(name, answer))));
   });
   return 0;
+}
+
+/** What is printed of one answer (docs/formats.md). */
+export function describe(
+  file: ClassFile,
+  name: string,
+  answer: Identification,
+  reasons: string[],
+  proposedName: string | null,
+) {
+  const { decision, students, assignment, candidates, assignmentCandidates } = answer;
+  const period = periodOf(file, answer);
+  return {
+    name,
+    decision,
+    students,
+    period,
+    assignment,
+    candidates,
+    assignmentCandidates,
+    reasons,
+    proposedName,
+  };
 }
 
 /** A class as identification sees it. */
@@ -65,7 +76,7 @@ export function identifyCourseOf(file: ClassFile): IdentifyCourse {
 }
 
 /** The period of those it was decided for; where nobody was, the one that the name says. */
-export function periodOf(file: ClassFile, { students, period }: Identification): string | null {
+function periodOf(file: ClassFile, { students, period }: Identification): string | null {
   const theirs = new Set(
     file.students.filter(({ id }) => students.includes(id)).map((student) => student.period),
   );

@@ -10,7 +10,7 @@ import {
 } from '@vestibul/core';
 import { readClass } from '../readClass';
 import { WrongCall, type ExitCode, type Surroundings } from '../surroundings';
-import { identifyCourseOf, makeProposer, periodOf } from './identify';
+import { describe, identifyCourseOf, makeProposer } from './identify';
 import { readOptions } from './options';
 
 /**
@@ -43,18 +43,11 @@ export async function identifyPile(args: readonly string[], world: Surroundings)
   for (const { path, evidence } of pieces) {
     const beside = weighBeside(identifier, evidence, accounts.shared);
     const answer = identifier.identify(stemOf(path), beside);
-    const { decision, students, assignment, candidates, assignmentCandidates } = answer;
+    const reasons = [...sayReasons(answer), ...beside.reasons];
+    const proposed = propose(path.split('/').at(-1)!, answer);
     world.out(
       JSON.stringify({
-        name: path,
-        decision,
-        students,
-        period: periodOf(file, answer),
-        assignment,
-        candidates,
-        assignmentCandidates,
-        reasons: [...sayReasons(answer), ...beside.reasons],
-        proposedName: propose(path.split('/').at(-1)!, answer),
+        ...describe(file, path, answer, reasons, proposed),
         evidence: explainEvidence(identifier, evidence),
       }),
     );

@@ -1,15 +1,12 @@
 import { describe, expect, test } from '@jest/globals';
-import { studentValues } from '../naming/nameValues';
 import { weighBeside, type Evidence } from './besideName';
 import { evidenceOfText } from './textEvidence';
 import { shareOfBlank } from './shareOfBlank';
 import { makeIdentifier } from './identify';
-import { makePile } from './testing/madePile';
+import { madeStudent, makePile } from './testing/madePile';
 
-const student = (id: string, last: string, first: string, period: number) => ({
-  id,
-  values: studentValues({ last, first, called: '', period, username: '', email: '', number: '', group: '' }),
-});
+const student = (id: string, last: string, first: string, period: number) =>
+  madeStudent(last, first, period, id);
 const identifier = makeIdentifier<string, string>({
   students: [
     student('chidi', 'Abara', 'Chidi', 2),

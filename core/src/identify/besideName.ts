@@ -1,4 +1,4 @@
-import type { Claim, ExtraBits, Identifier } from './identify';
+import type { Claim, ExtraBits, Identifier } from './identification';
 import type { Part, TextEvidence, Where } from './textEvidence';
 
 /** What is known of a piece beside its name. Each kind goes through the same scoring, with its own chance of misleading. */
@@ -64,17 +64,17 @@ const MOST_BITS = 20;
 const NO_AUTHOR =
   /^(?:admin(?:istrator)?|user|student|teacher|owner|guest|unknown|un-?named|microsoft.*|.*office.*|default|pc|laptop\s*\d*|anonymous|python-docx|openpyxl|pptxgenjs)$/iu;
 
-/** What is known of the accounts of a course: those that stand in the work of several people (`plainAccount`). */
-export type SharedAccounts = ReadonlySet<string>;
-
 /** An account as it is compared. */
 export const plainAccount = (text: string) => text.normalize('NFKC').trim().toLowerCase();
 
-/** Weighs what is known beside the name of a piece, and says in sentences what told something. */
+/**
+ * Weighs what is known beside the name of a piece, and says in sentences what told something. `shared` are the accounts that
+ * stand in the work of several people (`plainAccount`).
+ */
 export function weighBeside<Person extends string, Work extends string>(
   identifier: Identifier<Person, Work>,
   evidence: readonly Evidence<Person, Work>[],
-  shared: SharedAccounts = new Set(),
+  shared: ReadonlySet<string> = new Set(),
 ): ExtraBits<Person, Work> & { reasons: string[] } {
   const students = new Map<Person, number>();
   const assignments = new Map<Work, number>();

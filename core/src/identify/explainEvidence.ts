@@ -1,5 +1,5 @@
 import type { Evidence } from './besideName';
-import type { Identifier } from './identify';
+import type { Identifier } from './identification';
 
 /** The part that somebody has in a piece, by where and how their name stands. */
 export type Role = 'owner' | 'together' | 'mentioned' | 'account';

@@ -2,7 +2,8 @@ import { describe, expect, test } from '@jest/globals';
 import { arrivedOf, pileStates, pointsOutside, isLitter, type PileCounts } from '../sorting/pile';
 import { studentValues } from '../naming/nameValues';
 import { SURE_ENOUGH } from './costs';
-import { makeIdentifier, type IdentifyCourse } from './identify';
+import type { IdentifyCourse } from './identification';
+import { makeIdentifier } from './identify';
 import { makeReasonSayer } from './sayReasons';
 import { makePile } from './testing/madePile';
 

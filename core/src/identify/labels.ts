@@ -109,8 +109,6 @@ export interface Labelled {
   label: Label | 'mention';
   /** What stands behind the label; '' where it is to be found in the next line or cell. */
   value: string;
-  /** Whether a sign parts the two, as on a form. */
-  isForm: boolean;
 }
 
 /** What a line says before what, or null where it has no label. Only its first words are looked at. */
@@ -123,22 +121,21 @@ export function readLabel(line: string): Labelled | null {
       byWords.get(words) ??
       byWords.get(words.replace(/s$/u, '')) ??
       byWords.get(words.replace(/ [a-z\d]$/u, ''));
-    if (label) return { label, value, isForm: true };
+    if (label) return { label, value };
     // `Marked by: …`, `Photo: …`, `Mother: …`: whoever is named there is mentioned.
-    if (words !== '' && words.split(' ').length <= LONGEST_LABEL_WORDS)
-      return { label: 'mention', value, isForm: true };
+    if (words !== '' && words.split(' ').length <= LONGEST_LABEL_WORDS) return { label: 'mention', value };
   }
   const words = line.split(/\s+/u);
   for (let count = Math.min(LONGEST_LABEL_WORDS, words.length); count > 0; count -= 1) {
     const head = plainLabel(words.slice(0, count).join(' '));
     const value = words.slice(count).join(' ');
-    if (MENTIONS.has(head) && value !== '') return { label: 'mention', value, isForm: false };
+    if (MENTIONS.has(head) && value !== '') return { label: 'mention', value };
     const label = byWords.get(head);
     if (label === undefined) continue;
     // Without a sign a word is a label by itself in its cell, or before a name; `Name Calling` and `Group Theory` are none.
-    if (value === '') return { label, value, isForm: true };
-    if (label === 'maker' || (label === 'together' && count > 1)) return { label, value, isForm: false };
-    if (label === 'period') return { label, value, isForm: false };
+    if (value === '') return { label, value };
+    if (label === 'maker' || (label === 'together' && count > 1)) return { label, value };
+    if (label === 'period') return { label, value };
   }
   return null;
 }

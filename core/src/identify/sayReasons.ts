@@ -1,6 +1,6 @@
 import { groupBy } from '../groupBy';
 import { fullName } from '../text/fullName';
-import type { Identification, IdentifyCourse } from './identify';
+import type { Identification, IdentifyCourse } from './identification';
 import type { NamePart } from './nameParts';
 import type { PersonMatch } from './peopleIndex';
 

@@ -1,5 +1,5 @@
 import { SURE_ENOUGH } from './costs';
-import type { Identification, Identifier } from './identify';
+import type { Identification, Identifier } from './identification';
 import { solveOneToOne } from './oneToOne';
 
 /** Answers that are less likely than this are not looked at. */

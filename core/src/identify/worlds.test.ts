@@ -1,30 +1,18 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
-import { studentValues } from '../naming/nameValues';
 import { weighBeside, type Evidence } from './besideName';
 import { makeIdentifier } from './identify';
-import { makePile } from './testing/madePile';
+import { madeStudent, makePile } from './testing/madePile';
 
 /* Random pieces of a made class, with random things known of them: what must hold whatever they are. */
 const { students } = makePile(11, 60, 0).course;
 const identifier = makeIdentifier<string, string>({
-  students: students.map(({ id, values }) => ({ id, values: { ...studentValues({ ...plain(values) }) } })),
+  students: students.map(({ id, values }) =>
+    madeStudent(String(values.last), String(values.first), Number(values.period), id),
+  ),
   assignments: [{ id: 'gauge', titles: ['Stream Gauge Log'] }],
   courseTexts: [],
 });
-function plain(values: (typeof students)[number]['values']) {
-  const text = (key: string) => String(values[key as keyof typeof values] ?? '');
-  return {
-    last: text('last'),
-    first: text('first'),
-    called: text('called'),
-    period: Number(text('period')),
-    username: '',
-    email: '',
-    number: '',
-    group: '',
-  };
-}
 const nameOf = ({ values }: (typeof students)[number]) => `${String(values.first)} ${String(values.last)}`;
 
 const who = fc.constantFrom(...students);

@@ -1,5 +1,6 @@
 import { groupBy } from '../groupBy';
-import { makeIdentifier, type Identification } from '../identify/identify';
+import type { Identification } from '../identify/identification';
+import { makeIdentifier } from '../identify/identify';
 import { identifyStanding } from '../identify/standing';
 import { judgeName, type NameFault } from './judgeName';
 import { partsOfRule, type Rule } from './parseRule';

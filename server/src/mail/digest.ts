@@ -12,6 +12,7 @@ import {
 import { readSchool, type School } from '../school';
 import { all, run, together } from '../store/database';
 import { listMyAssignments } from '../store/studentPlace';
+import { greetedAs } from '../store/people';
 import { queueLetter } from './outbox';
 import { stopAddress } from './chosenLetters';
 
@@ -40,7 +41,7 @@ export function writeDigests(school: School): number {
   if (local.slice(11) < HOUR) return 0;
   const readers = all<Reader>(
     school.db,
-    `SELECT id, COALESCE(NULLIF(called, ''), NULLIF(first, ''), last) AS called, email, standing FROM person
+    `SELECT p.id, ${greetedAs} AS called, p.email, p.standing FROM person p
      WHERE digest = 'daily' AND (digested_on IS NULL OR digested_on < ?) AND email <> '' LIMIT ?`,
     [today, AT_ONCE],
   );

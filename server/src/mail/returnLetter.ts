@@ -1,7 +1,7 @@
 import { writeReturn, type PersonId, type SubmissionId } from '@vestibul/core';
 import { readSchool, type School } from '../school';
 import { one } from '../store/database';
-import { nameOf } from '../store/people';
+import { greetedAs, nameOf } from '../store/people';
 import { signature } from '../store/signature';
 import { stopAddress } from './chosenLetters';
 import { queueLetter } from './outbox';
@@ -31,7 +31,7 @@ export function queueReturnLetter(
   const { db } = school;
   const found = one<Returned>(
     db,
-    `SELECT p.id AS studentId, COALESCE(NULLIF(p.called, ''), NULLIF(p.first, ''), p.last) AS called, p.email,
+    `SELECT p.id AS studentId, ${greetedAs} AS called, p.email,
        a.id AS assignmentId, a.title, c.title AS course,
        (SELECT COUNT(*) FROM comment m WHERE m.submission_id = s.id AND m.shown_at IS NOT NULL) AS comments
      FROM submission s JOIN person p ON p.id = s.student_id JOIN assignment a ON a.id = s.assignment_id

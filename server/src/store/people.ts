@@ -27,6 +27,9 @@ export const nameColumns = 'p.id, p.last, p.first, p.called';
 /** The columns of a `PersonRow`, under the alias `p`. */
 export const personColumns = `${nameColumns}, p.standing, p.email`;
 
+/** What somebody is greeted by in a letter, under the alias `p`. */
+export const greetedAs = "COALESCE(NULLIF(p.called, ''), NULLIF(p.first, ''), p.last)";
+
 export type PersonName = Pick<PersonRow, 'id' | 'last' | 'first' | 'called'>;
 
 export function findPerson(db: Database, id: PersonId): PersonRow | undefined {

@@ -1,7 +1,7 @@
 import { studentValues, type NamingStudentFacts } from '../../naming/nameValues';
 import { withoutMarks } from '../../text/plainWords';
 import { shortFormsOf } from '../shortForms';
-import type { IdentifyCourse } from '../identify';
+import type { IdentifyCourse } from '../identification';
 
 /** A made-up name of a file with what is true of it. */
 export interface MadeName {
@@ -31,6 +31,12 @@ const TITLES =
   `Lab Report 1|Lab Report 2|Lab Report 3|Book Review|Poem Analysis|Self Portrait|Rose Window Drawing|Chapter 4 Questions|Chapter 5 Questions|Persuasive Essay|Family Recipe Project|Bridge Model|River Study|Vocabulary Quiz 6|Vocabulary Quiz 7|Timeline of Inventions|Energy Poster|Short Story Draft|Geometry Packet|Debate Notes|Museum Visit Reflection|Solar Oven Design|Interview with a Neighbor|Reading Journal Week 3|Reading Journal Week 4`.split(
     '|',
   );
+
+/** Somebody of a class, as identification sees them; the id is their name where none is given. */
+export function madeStudent(last: string, first: string, period = 2, id = `${first} ${last}`) {
+  const none = { called: '', username: '', email: '', number: '', group: '' };
+  return { id, values: studentValues({ last, first, period, ...none }) };
+}
 
 /** Numbers from 0 to below 1, the same for the same seed (mulberry32, from memory). */
 export function makeRandom(seed: number): () => number {

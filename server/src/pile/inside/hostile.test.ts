@@ -2,7 +2,8 @@ import fs from 'node:fs/promises';
 import os from 'node:os';
 import path from 'node:path';
 import { afterAll, beforeAll, expect, test } from '@jest/globals';
-import { makeIdentifier, studentValues, weighBeside } from '@vestibul/core';
+import { makeIdentifier, weighBeside } from '@vestibul/core';
+import { madeStudent } from '@vestibul/core/testing/pile';
 import { sniffType } from '../../intake/sniff';
 import { evidenceOfInside, readInside } from './readInside';
 
@@ -13,18 +14,8 @@ beforeAll(async () => {
 });
 afterAll(() => fs.rm(folder, { recursive: true }));
 
-const person = {
-  last: 'Abara',
-  first: 'Chidi',
-  called: '',
-  period: 2,
-  username: '',
-  email: '',
-  number: '',
-  group: '',
-};
 const identifier = makeIdentifier<string, string>({
-  students: [{ id: 'chidi', values: studentValues(person) }],
+  students: [madeStudent('Abara', 'Chidi')],
   assignments: [],
   courseTexts: [],
 });

@@ -1,5 +1,4 @@
 import exifr from 'exifr';
-import { parseFile } from 'music-metadata';
 import { nothing, type Inside } from './Inside';
 
 /** Fields of EXIF, IPTC and XMP that say who took a picture, and what it is. */
@@ -26,6 +25,7 @@ function isInLanguage(said: unknown): said is { value: unknown } {
 
 /** The tags of sounds and films (ID3, MP4, Matroska, Vorbis comments): who plays in it, and what it is called. */
 export async function readRecording(file: string): Promise<Inside> {
+  const { parseFile } = await import('music-metadata');
   const { common } = await parseFile(file, { skipCovers: true });
   const { artist, artists = [], albumartist, composer = [], title = '', comment = [] } = common;
   return {

@@ -1,5 +1,4 @@
 import fsp from 'node:fs/promises';
-import { simpleParser } from 'mailparser';
 import { decodeText } from '@vestibul/core';
 import { LONGEST_TEXT, nothing, type Inside } from './Inside';
 import { readRtf } from './rtf';
@@ -104,6 +103,7 @@ export async function readMarkup(file: string): Promise<Inside> {
 
 /** A letter (RFC 5322): its sender is an account, what it is about its title. */
 export async function readLetter(file: string): Promise<Inside> {
+  const { simpleParser } = await import('mailparser');
   const start = await readStart(file);
   const {
     from,

@@ -1,8 +1,8 @@
 import fs from 'node:fs';
 import path from 'node:path';
 import { describe, expect, test } from '@jest/globals';
-import { makeIdentifier, studentValues, weighBeside } from '@vestibul/core';
-import { makePile } from '@vestibul/core/testing/pile';
+import { makeIdentifier, weighBeside } from '@vestibul/core';
+import { madeStudent, makePile } from '@vestibul/core/testing/pile';
 import { sniffType } from '../../intake/sniff';
 import type { Inside } from './Inside';
 import { evidenceOfInside, readInside } from './readInside';
@@ -25,23 +25,10 @@ async function insideOf(name: string): Promise<Inside> {
   return readInside(file, mime, extension);
 }
 
-const student = (id: string, last: string, first: string) => ({
-  id,
-  values: studentValues({
-    last,
-    first,
-    called: '',
-    period: 2,
-    username: '',
-    email: '',
-    number: '',
-    group: '',
-  }),
-});
 const identifier = makeIdentifier<string, string>({
   students: [
-    student('Chidi Abara', 'Abara', 'Chidi'),
-    student('Mai Đặng', 'Đặng', 'Mai'),
+    madeStudent('Abara', 'Chidi'),
+    madeStudent('Đặng', 'Mai'),
     ...makePile(4, 100).course.students.map((one, i) => ({ ...one, id: `other${i}` })),
   ],
   assignments: [{ id: 'gauge', titles: ['Stream Gauge Log'] }],
