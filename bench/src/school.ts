@@ -37,6 +37,7 @@ const more: Partial<Record<RouteName, { query?: string; body?: unknown }>> = {
 /** What cannot be asked without something that a made school does not have, or goes on for ever. */
 const LEFT_OUT: ReadonlySet<RouteName> = new Set([
   'live',
+  'openStop',
   'readWelcome',
   'listDemoPeople',
   'readDoor',

@@ -10,6 +10,8 @@ interface Words {
   /** A whole name, or the other half where the list has a column for one of them: 'Name' beside 'Vorname' is the last name. */
   name: string;
   called?: string;
+  /** Of the words for a last or a first name: those of which there are several, that make the name together. */
+  parts?: string;
   email?: string;
   username?: string;
   number?: string;
@@ -51,26 +53,28 @@ const languages: Record<string, Words> = {
   },
   de: {
     last: 'nachname familienname zuname nachnamen',
-    first: 'vorname rufname vornamen',
+    first: 'vorname vornamen',
     name: 'name schuler schulerin schulername vollername',
     called: 'rufname spitzname genannt',
     email: 'email mailadresse emailadresse epost epostadresse schulmail',
     username: 'benutzername benutzer anmeldename kennung benutzerkennung login',
     number: 'schulernummer matrikelnummer kennnummer schulerid ausweisnummer',
     period: 'stunde gruppe kurs klasse block',
+    middle: 'zweitername zweitervorname weiterevornamen mittelname',
     particle: 'namenszusatz vorsatzwort namensvorsatz',
     running: 'lfdnr laufendenummer nr lfd',
     nameIs: 'last',
     and: 'und',
   },
   fr: {
-    last: 'nomdefamille nomfamille',
+    last: 'nomdefamille nomfamille nomdusage nomdenaissance nommarital',
     first: 'prenom prenoms',
     name: 'nom nomcomplet eleve nomdeleleve etudiant',
     called: 'prenomusuel surnom prenomdusage',
     email: 'courriel mel adressemail adresseemail adresseelectronique email mail courrielscolaire',
     username: 'identifiant nomdutilisateur utilisateur login',
     number: 'numero numeroeleve matricule ine numeroetudiant numerodeleleve',
+    middle: 'deuxiemeprenom secondprenom autresprenoms',
     period: 'periode heure groupe classe',
     running: 'n no rang',
     nameIs: 'last',
@@ -79,6 +83,7 @@ const languages: Record<string, Words> = {
   es: {
     last: 'apellido apellidos primerapellido segundoapellido apellidopaterno apellidomaterno',
     first: 'nombredepila nombres primernombre segundonombre',
+    parts: 'primerapellido segundoapellido apellidopaterno apellidomaterno primernombre segundonombre',
     name: 'nombre nombrecompleto alumno alumna estudiante nombredelalumno',
     called: 'apodo nombrepreferido',
     email: 'correo correoelectronico direcciondecorreo email mail emailescolar',
@@ -97,6 +102,7 @@ const languages: Record<string, Words> = {
     email: 'email postaelettronica indirizzoemail mail indirizzomail',
     username: 'nomeutente utente',
     number: 'matricola numerostudente numeromatricola codicestudente',
+    middle: 'secondonome altrinomi',
     period: 'ora periodo gruppo classe',
     running: 'n num progressivo',
     nameIs: 'first',
@@ -110,6 +116,7 @@ const languages: Record<string, Words> = {
     email: 'email emailadres mailadres schoolmail mail',
     username: 'gebruikersnaam gebruiker inlognaam',
     number: 'leerlingnummer stamnummer studentnummer',
+    middle: 'tweedenaam tweedevoornaam overigevoornamen',
     period: 'uur lesuur groep klas periode',
     particle: 'tussenvoegsel tussenvoegsels voorvoegsel voorvoegsels',
     running: 'nr volgnummer',
@@ -119,8 +126,9 @@ const languages: Record<string, Words> = {
   pl: {
     last: 'nazwisko nazwiska',
     first: 'imie imiona pierwszeimie drugieimie',
+    parts: 'pierwszeimie drugieimie',
     name: 'uczen nazwaucznia',
-    called: 'zdrobnienie',
+    called: 'zdrobnienie imieuzywane',
     email: 'email adresemail poczta mail adrespoczty',
     username: 'login uzytkownik nazwauzytkownika',
     number: 'numerucznia numeralbumu nrucznia legitymacja nrlegitymacji',
@@ -136,6 +144,7 @@ const languages: Record<string, Words> = {
     email: 'email correioeletronico correioelectronico enderecodeemail mail',
     username: 'utilizador usuario nomedeusuario nomedeutilizador',
     number: 'matricula numerodoaluno numerodealuno ra processo numerodeprocesso',
+    middle: 'segundonome nomedomeio',
     period: 'periodo hora turma grupo bloco',
     running: 'n num ordem',
     nameIs: 'first',
@@ -156,9 +165,10 @@ const languages: Record<string, Words> = {
   },
   sv: {
     last: 'efternamn',
-    first: 'fornamn tilltalsnamn',
+    first: 'fornamn',
     name: 'namn elev elevnamn fullstandigtnamn',
-    called: 'smeknamn',
+    called: 'tilltalsnamn smeknamn',
+    middle: 'mellannamn',
     email: 'epost epostadress mejl mailadress',
     username: 'anvandarnamn anvandare',
     number: 'elevnummer personnummer',
@@ -214,6 +224,7 @@ const languages: Record<string, Words> = {
     email: 'eposta epostaadresi mail',
     username: 'kullanıcıadı kullaniciadi',
     number: 'ogrencino numara okulno ogrencinumarası',
+    middle: 'ikinciad ikinciadı',
     period: 'ders saat grup sınıf sinif',
     running: 'sıra sira sırano',
     and: 've',
@@ -299,6 +310,10 @@ const languages: Record<string, Words> = {
 export interface Heading {
   meaning: ColumnMeaning | 'running';
   order: NameOrder | null;
+  /** One of several columns that make a name together: 'Apellido paterno', 'Prénom 2'. */
+  isPart: boolean;
+  /** How plain the word is in its language, 0 the plainest: 'Period' says more than 'Class' of where somebody sits. */
+  rank: number;
 }
 
 const meanings = [
@@ -319,28 +334,34 @@ const meanings = [
 /** Letters and digits of a heading, lower case and without marks. */
 export const plainHeading = (text: string): string => plainWords(text).replace(/[^\p{L}\p{N}]/gu, '');
 
+const bothNames = (order: NameOrder): Heading => ({ meaning: 'name', order, isPart: false, rank: 0 });
+
 const byWord = new Map<string, Heading>();
 for (const words of Object.values(languages)) {
   const listed = (meaning: (typeof meanings)[number]) => (words[meaning] ?? '').split(' ').filter(Boolean);
+  const parts = new Set((words.parts ?? '').split(' '));
   for (const meaning of meanings)
-    for (const word of listed(meaning).map(plainHeading))
-      if (!byWord.has(word))
-        byWord.set(word, { meaning, order: meaning === 'name' ? (words.order ?? null) : null });
+    listed(meaning).forEach((listedWord, rank) => {
+      const word = plainHeading(listedWord);
+      const order = meaning === 'name' ? (words.order ?? null) : null;
+      if (!byWord.has(word)) byWord.set(word, { meaning, order, isPart: parts.has(listedWord), rank });
+    });
   // Both names in one heading say in which order they stand.
   const half = (which: 'last' | 'first') => [
     ...listed(which),
     ...(words.nameIs === which ? listed('name') : []),
+    ...(which === 'first' ? listed('called') : []),
   ];
   for (const last of half('last'))
     for (const first of half('first'))
       for (const and of new Set(['', words.and])) {
         const [lastFirst, firstLast] = [`${last}${and}${first}`, `${first}${and}${last}`].map(plainHeading);
-        if (!byWord.has(lastFirst!)) byWord.set(lastFirst!, { meaning: 'name', order: 'last first' });
-        if (!byWord.has(firstLast!)) byWord.set(firstLast!, { meaning: 'name', order: 'first last' });
+        if (!byWord.has(lastFirst!)) byWord.set(lastFirst!, bothNames('last first'));
+        if (!byWord.has(firstLast!)) byWord.set(firstLast!, bothNames('first last'));
       }
 }
 for (const word of ['lastfirst', 'lastnamefirst', 'lastcommafirst'])
-  byWord.set(word, { meaning: 'name', order: 'last first' });
+  byWord.set(word, bothNames('last first'));
 for (const word of [
   'firstlast',
   'vorundnachname',
@@ -348,7 +369,7 @@ for (const word of [
   'firstandlastname',
   'firstnameandlastname',
 ])
-  byWord.set(word, { meaning: 'name', order: 'first last' });
+  byWord.set(word, bothNames('first last'));
 
 /** Words that say whose a heading is, and nothing of what it is. */
 const OF_STUDENTS = new Set(
@@ -382,5 +403,9 @@ export function readHeading(text: string): Heading | null {
     .split(/[^\p{L}\p{N}\p{M}]+/u)
     .map(plainHeading)
     .filter((word) => word !== '' && !OF_STUDENTS.has(word));
-  return byWord.get(words.join('')) ?? byWord.get(plainHeading(outside)) ?? null;
+  const said = byWord.get(words.join('')) ?? byWord.get(plainHeading(outside));
+  if (said) return said;
+  // 'Prénom 2', 'Last name 1'.
+  const numbered = byWord.get(words.join('').replace(/\d$/, ''));
+  return numbered ? { ...numbered, isPart: true } : null;
 }

@@ -3,9 +3,8 @@ import type { PeriodId, PersonId } from '../ids';
 import { nameKey } from '../naming/makeLegal';
 import { NameIndex, areAlike, plainName, type PlainName } from './areAlike';
 import type { NameOrder } from './headings';
-import { hasLetter, isOddName, isTotal } from './notPeople';
-import { addressIn, looksLikeEmail, type ColumnMeaning } from './recogniseColumns';
-import { splitPersonName, takeNickname } from './splitPersonName';
+import { readPerson } from './readPerson';
+import type { ColumnMeaning } from './recogniseColumns';
 
 /** A person as a list tells of them. Empty text where the list says nothing. */
 export interface ListedPerson {
@@ -97,9 +96,6 @@ export interface JudgeOptions {
   /** Whether the list is one of addresses, of which some have a name. */
   isAddressList?: boolean;
 }
-
-/** Longest text taken for one field of a person, in UTF-16 units. */
-export const LONGEST_FIELD = 120;
 
 const WRONG: readonly RowReason[] = [
   'no-name',
@@ -262,62 +258,6 @@ function mayBeOne(a: ListSoFar['people'][number], b: ListSoFar['people'][number]
 function cellsOf(cells: readonly string[], columns: readonly ColumnMeaning[]) {
   return (meaning: ColumnMeaning) =>
     columns.flatMap((known, i) => (known === meaning && cells[i] ? [cells[i]] : [])).join(' ');
-}
-
-/** The names of a row, out of however many columns they stand in. */
-function readNames(
-  cell: (meaning: ColumnMeaning) => string,
-  reasons: RowReason[],
-  { order, isGuess }: Pick<JudgeOptions, 'order' | 'isGuess'>,
-): { last: string; first: string; called: string } {
-  const whole = cell('name');
-  const lastName = [cell('particle'), cell('last'), cell('suffix')].filter(Boolean).join(' ');
-  const given = takeNickname(cell('first'));
-  const first = [given.name, cell('middle')].filter(Boolean).join(' ');
-  if (whole && !cell('last') && !first) {
-    const cut = splitPersonName(whole, order ?? null);
-    if (!cut.sure) reasons.push('name-cut-by-guess');
-    return cut;
-  }
-  if (isGuess && cell('last') && first) reasons.push('name-cut-by-guess');
-  const last = takeNickname(lastName);
-  // A single name is kept where names are sorted.
-  const names = last.name ? { last: last.name, first } : { last: first, first: '' };
-  return { ...names, called: given.called || last.called };
-}
-
-/** A name out of an address, for a list that has no other: `sam.lee@…`. */
-function nameFromAddress(email: string): { last: string; first: string } {
-  const words = (email.split('@')[0] ?? '')
-    .split(/[._-]+/)
-    .map((word) => word.replace(/\d+$/, ''))
-    .filter(Boolean)
-    .map((word) => word[0]!.toUpperCase() + word.slice(1));
-  return { last: words.at(-1) ?? '', first: words.slice(0, -1).join(' ') };
-}
-
-function readPerson(
-  cell: (meaning: ColumnMeaning) => string,
-  reasons: RowReason[],
-  options: JudgeOptions,
-): ListedPerson {
-  const email = addressIn(cell('email'));
-  const hasNames = options.columns.some((meaning) => ['last', 'first', 'name'].includes(meaning));
-  const isAddress = email !== '' && looksLikeEmail(email);
-  let { last, first, called } = readNames(cell, reasons, options);
-  if (last === '' && isAddress && (!hasNames || options.isAddressList)) {
-    ({ last, first } = nameFromAddress(email));
-    reasons.push('name-from-address');
-  } else if (last !== '' && (!hasLetter(`${last}${first}`) || (!email && isTotal(last, first)))) {
-    reasons.push('not-a-person');
-  } else if (!isAddress && isOddName(`${last} ${first}`)) reasons.push('odd-name');
-  called = cell('called') || called;
-  const person = { last, first, called, email, username: cell('username'), number: cell('number') };
-  if (!last) reasons.push('no-name');
-  if (person.email && !isAddress) reasons.push('bad-email');
-  if (!person.email) reasons.push('no-email');
-  if (Object.values(person).some((field) => field.length > LONGEST_FIELD)) reasons.push('too-long');
-  return person;
 }
 
 /** The period that a cell names: by its label, else by its number. */

@@ -1,4 +1,4 @@
-import { isPlainlyHeading, plainHeading, readHeading, type NameOrder } from './headings';
+import { isPlainlyHeading, plainHeading, readHeading, type Heading, type NameOrder } from './headings';
 
 /**
  * What a column of a list can hold. `name` is a whole name in one field; `particle` what stands before a last name in a column
@@ -79,13 +79,13 @@ export function recogniseColumns(rows: readonly string[][]): RecognisedColumns {
     return meaning === 'number' || cells.some((cell) => NUMBER.test(cell)) ? 'number' : 'ignore';
   });
   const order = read.find((heading) => heading?.meaning === 'name')?.order ?? null;
-  const settled = settle(columns);
+  const { settled, isGuess } = settle(columns, read, body);
   return {
     columns: settled,
     hasHeadings: true,
     headingRow,
     order,
-    isGuess: false,
+    isGuess,
     enough: canReadPeople(settled),
   };
 }
@@ -122,25 +122,61 @@ function isRunning(cells: readonly string[]): boolean {
   return numbers.length >= 2 && numbers.every((number, i) => number === numbers[0]! + i) && numbers[0]! <= 1;
 }
 
-/** One meaning belongs to one column, but that a last and a first name may have several; 'Name' beside the other half is a half. */
-function settle(columns: readonly ColumnMeaning[]): ColumnMeaning[] {
+interface Settled {
+  settled: ColumnMeaning[];
+  /** Whether somebody has to say which column is the name. */
+  isGuess: boolean;
+}
+
+/** One meaning belongs to one column; a name that stands in several is told apart from a name that is written twice. */
+function settle(
+  columns: readonly ColumnMeaning[],
+  headings: readonly (Heading | null)[],
+  body: readonly string[][],
+): Settled {
+  const halves = nameTheHalves(columns, body);
+  const settled = [...halves];
+  let isGuess = false;
+  for (const meaning of columnMeanings) {
+    if (meaning === 'ignore' || meaning === 'middle') continue;
+    const all = halves.flatMap((found, i) => (found === meaning ? [i] : []));
+    const plainest = all.toSorted((a, b) => headings[a]!.rank - headings[b]!.rank);
+    const kept = meaning === 'period' ? plainest[0]! : all[0]!;
+    for (const i of all) {
+      const makesItTogether = headings[i]!.isPart && (meaning === 'last' || meaning === 'first');
+      if (i === kept || makesItTogether) continue;
+      settled[i] = 'ignore';
+      // Two columns of first names that differ: which of them the name is, the list does not say.
+      const isName = meaning === 'last' || meaning === 'first' || meaning === 'name';
+      if (isName && body.some((row) => differ(row[kept], row[i]))) isGuess = true;
+    }
+  }
+  // First names alone are half of what a roster is sorted by: the other half may stand in a column nobody knew.
+  const isHalf = settled.includes('first') && !settled.includes('last') && !settled.includes('name');
+  return { settled, isGuess: isGuess || isHalf };
+}
+
+const differ = (a: string | undefined, b: string | undefined) =>
+  Boolean(b) && plainHeading(a ?? '') !== plainHeading(b ?? '');
+
+/** 'Name' beside one half of a name is the other half; beside what somebody is called it is whole, or the last name alone. */
+function nameTheHalves(columns: readonly ColumnMeaning[], body: readonly string[][]): ColumnMeaning[] {
   const has = (meaning: ColumnMeaning) => columns.includes(meaning);
-  const nameIs: ColumnMeaning =
-    has('first') && !has('last')
+  const isLast = has('called') && !isWholeNames(body, columns.indexOf('name'));
+  const whole: ColumnMeaning = has('last')
+    ? has('first')
+      ? 'ignore'
+      : 'first'
+    : has('first') || isLast
       ? 'last'
-      : has('last') && !has('first')
-        ? 'first'
-        : has('last')
-          ? 'ignore'
-          : 'name';
-  const used = new Set<ColumnMeaning>();
-  return columns.map((meaning) => {
-    const settled = meaning === 'name' ? nameIs : meaning;
-    const isWhole = settled !== 'last' && settled !== 'first' && settled !== 'middle' && settled !== 'ignore';
-    if (isWhole && used.has(settled)) return 'ignore';
-    used.add(settled);
-    return settled;
-  });
+      : 'name';
+  return columns.map((meaning) => (meaning === 'name' ? whole : meaning));
+}
+
+/** Whether most cells of a column hold more than one word. */
+function isWholeNames(rows: readonly string[][], i: number): boolean {
+  const cells = columnOf(rows, i);
+  return cells.filter((cell) => /[\s,，]/u.test(cell)).length * 2 > cells.length;
 }
 
 const PERIOD = /^(?:period|hour|block|per\.?|p|stunde|hora|heure|ora|uur)?\s*\d{1,2}(?:st|nd|rd|th)?$/i;
