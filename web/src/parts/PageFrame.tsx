@@ -25,7 +25,7 @@ export function PageFrame({
           <PersonMenu />
         </span>
       </header>
-      <main className="grid gap-5">{children}</main>
+      <main className="grid grid-cols-1 gap-5">{children}</main>
     </div>
   );
 }

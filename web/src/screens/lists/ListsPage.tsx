@@ -130,7 +130,7 @@ function PackageView({ id }: { id: PackageId }) {
           .filter((known) => known !== 'fault' && known !== 'asked' && known !== 'address')
           .reduce((sum, known) => sum + data.counts[known], 0);
         return (
-          <section aria-label="What it changes" className="grid gap-3">
+          <section aria-label="What it changes" className="grid grid-cols-1 gap-3">
             <h2 className="font-display text-xl text-ink">{data.name}</h2>
             <div role="group" aria-label="Kinds of change" className="flex flex-wrap gap-2">
               {packageChangeKinds
@@ -153,7 +153,7 @@ function PackageView({ id }: { id: PackageId }) {
               </Empty>
             ) : (
               <>
-                <ul className="grid list-none gap-0 rounded-plate border border-line bg-surface p-0">
+                <ul className="grid grid-cols-1 list-none gap-0 rounded-plate border border-line bg-surface p-0">
                   {data.changes.map((change) => (
                     <li
                       key={`${change.kind}${change.id}${change.course}`}
@@ -190,7 +190,7 @@ function PackageView({ id }: { id: PackageId }) {
               <p className="text-ink-2">
                 All or nothing.{' '}
                 {data.counts.asked - same.size > 0
-                  ? `${sayCount(data.counts.asked - same.size, 'person', 'people')} not answered for stay out. `
+                  ? `Who is not answered for stays out: ${sayCount(data.counts.asked - same.size, 'person', 'people')}. `
                   : ''}
                 {data.counts.address - addresses.size > 0
                   ? 'An address that signs somebody in changes only with a yes.'
@@ -252,7 +252,7 @@ function ChangeRow({ change, answer, onAnswer, takesAddress, onAddress }: Change
       {change.kind === 'asked' ? (
         <select
           aria-label={`Who ${change.person} is`}
-          className="ml-auto rounded border border-edge bg-surface px-2 py-1 text-ink"
+          className="ml-auto max-w-full min-w-0 rounded border border-edge bg-surface px-2 py-1 text-ink"
           value={answer === undefined ? '?' : (answer ?? '')}
           onChange={(event) => onAnswer((event.target.value || null) as PersonId | null)}
         >
