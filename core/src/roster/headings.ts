@@ -407,5 +407,7 @@ export function readHeading(text: string): Heading | null {
   if (said) return said;
   // 'Prénom 2', 'Last name 1'.
   const numbered = byWord.get(words.join('').replace(/\d$/, ''));
-  return numbered ? { ...numbered, isPart: true } : null;
+  const isHalf =
+    numbered?.meaning === 'last' || numbered?.meaning === 'first' || numbered?.meaning === 'name';
+  return isHalf ? { ...numbered, isPart: true } : null;
 }

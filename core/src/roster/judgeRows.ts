@@ -3,6 +3,7 @@ import type { PeriodId, PersonId } from '../ids';
 import { nameKey } from '../naming/makeLegal';
 import { NameIndex, areAlike, plainName, type PlainName } from './areAlike';
 import type { NameOrder } from './headings';
+import { saysLeft } from './notPeople';
 import { readPerson } from './readPerson';
 import type { ColumnMeaning } from './recogniseColumns';
 
@@ -47,6 +48,10 @@ export type RowReason =
   | 'name-from-address'
   /** Digits or signs that no name has. */
   | 'odd-name'
+  /** One word in a row of nothing else: a remark, or somebody with one name. */
+  | 'one-word'
+  /** Another column says that they have left. */
+  | 'said-to-have-left'
   | 'same-name-here'
   | 'same-name-in-school'
   | 'like-somebody-here'
@@ -111,6 +116,8 @@ const DOUBTFUL: readonly RowReason[] = [
   'name-cut-by-guess',
   'name-from-address',
   'odd-name',
+  'one-word',
+  'said-to-have-left',
   'same-name-here',
   'same-name-in-school',
   'like-somebody-here',
@@ -125,7 +132,17 @@ export function judgeRows(
 ): JudgedRow[] {
   const index = indexPeople(options.known);
   const inList: ListSoFar = { keys: new Set(), people: [] };
-  return rows.map(({ line, cells }) => judgeRow(line, cells, options, index, inList));
+  const hasCommas = areWrittenWithCommas(rows, options.columns);
+  return rows.map(({ line, cells }) => judgeRow(line, cells, { ...options, hasCommas }, index, inList));
+}
+
+/** Whether most whole names of a list are `Last, First`: one among them that is not may be a title, or nobody's. */
+function areWrittenWithCommas(
+  rows: readonly { cells: readonly string[] }[],
+  columns: readonly ColumnMeaning[],
+): boolean {
+  const names = rows.map(({ cells }) => cells[columns.indexOf('name')] ?? '').filter(Boolean);
+  return names.filter((name) => /[,，]/u.test(name)).length * 2 > names.length;
 }
 
 /**
@@ -198,13 +215,16 @@ function forget(reasons: RowReason[], which: readonly RowReason[]): void {
 function judgeRow(
   line: number,
   cells: readonly string[],
-  options: JudgeOptions,
+  options: JudgeOptions & { hasCommas: boolean },
   index: PeopleIndex,
   inList: ListSoFar,
 ): JudgedRow {
   const cell = cellsOf(cells, options.columns);
   const reasons: RowReason[] = [];
   const person = readPerson(cell, reasons, options);
+  if (isOneWord(cells, options.columns)) reasons.push('one-word');
+  if (cells.some((text, i) => options.columns[i] === 'ignore' && saysLeft(text)))
+    reasons.push('said-to-have-left');
   const plain = plainName(person);
 
   const known =
@@ -247,6 +267,12 @@ function judgeRow(
     candidates,
   };
 }
+
+/** Whether a row of a table that has more to say of people says one word. */
+const isOneWord = (cells: readonly string[], columns: readonly ColumnMeaning[]) =>
+  columns.filter((meaning) => meaning !== 'ignore' && meaning !== 'period').length > 1 &&
+  cells.filter(Boolean).length === 1 &&
+  !cells.some((cell) => /[\s@]/u.test(cell));
 
 /** Two rows of one list that nothing but a slightly different name tells apart. */
 function mayBeOne(a: ListSoFar['people'][number], b: ListSoFar['people'][number]): boolean {

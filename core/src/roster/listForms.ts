@@ -76,3 +76,17 @@ export function withoutFrame(source: string): string {
     .map((line) => (RULE.test(line) ? '' : line.replace(/^\s*\|/, '').replace(/\|\s*$/, '')))
     .join('\n');
 }
+
+/** What stands before the lines of a list in a letter or a page: a dash, a dot, a number. */
+const SIGN = /^[^\S\n]*(?:[-*•·–—]|\d{1,3}[.)])[^\S\n]+(?=\p{L})/u;
+
+/** A list whose lines begin with signs or their numbers, without them; as it is where fewer than most lines do. */
+export function withoutSigns(source: string): string {
+  const lines = source.split(/\r\n|\r|\n/);
+  const filled = lines.filter((line) => line.trim() !== '').length;
+  const signed = lines.filter((line) => SIGN.test(line)).length;
+  if (signed < 2 || signed * 2 <= filled) return source;
+  // What stands above the first of them is a title.
+  const first = lines.findIndex((line) => SIGN.test(line));
+  return lines.map((line, i) => (i < first ? '' : line.replace(SIGN, ''))).join('\n');
+}

@@ -6,11 +6,16 @@ import { splitPersonName, takeNickname } from './splitPersonName';
 /** Longest text taken for one field of a person, in UTF-16 units. */
 export const LONGEST_FIELD = 120;
 
+export interface ReadOptions extends Pick<JudgeOptions, 'columns' | 'order' | 'isGuess' | 'isAddressList'> {
+  /** Whether most whole names of the list are `Last, First`. */
+  hasCommas: boolean;
+}
+
 /** The names of a row, out of however many columns they stand in. */
 function readNames(
   cell: (meaning: ColumnMeaning) => string,
   reasons: RowReason[],
-  { columns, order, isGuess }: Pick<JudgeOptions, 'columns' | 'order' | 'isGuess'>,
+  { columns, order, isGuess, hasCommas }: ReadOptions,
 ): { last: string; first: string; called: string } {
   const whole = cell('name');
   const lastName = [cell('particle'), cell('last'), cell('suffix')].filter(Boolean).join(' ');
@@ -18,7 +23,9 @@ function readNames(
   const first = [given.name, cell('middle')].filter(Boolean).join(' ');
   if (whole && !cell('last') && !first) {
     const cut = splitPersonName(whole, order ?? null);
-    if (!cut.sure || isGuess) reasons.push('name-cut-by-guess');
+    const mayBeTitle = hasCommas && !cell('email') && !cell('number');
+    if (!cut.sure || isGuess || (mayBeTitle && !/[,，]/u.test(whole) && cut.first !== ''))
+      reasons.push('name-cut-by-guess');
     return { ...cut, called: cell('called') || cut.called };
   }
   if (isGuess && (cell('last') || first)) reasons.push('name-cut-by-guess');
@@ -45,7 +52,7 @@ function nameFromAddress(email: string): { last: string; first: string } {
 export function readPerson(
   cell: (meaning: ColumnMeaning) => string,
   reasons: RowReason[],
-  options: JudgeOptions,
+  options: ReadOptions,
 ): ListedPerson {
   const email = addressIn(cell('email'));
   const hasNames = options.columns.some((meaning) => ['last', 'first', 'name'].includes(meaning));

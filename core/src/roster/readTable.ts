@@ -1,7 +1,7 @@
 import { parse } from 'csv-parse/sync';
 import { unguardCell } from '../text/cells';
 import { readHeading } from './headings';
-import { readAddresses, withoutFrame, type Lines } from './listForms';
+import { readAddresses, withoutFrame, withoutSigns, type Lines } from './listForms';
 import { readCards } from './readCards';
 
 /**
@@ -32,7 +32,7 @@ export function readTable(text: string): ReadTable {
   const marked = text.replace(/^\ufeff/, '').replaceAll('\u0000', '');
   const said = SAID.exec(marked)?.[1];
   // What says the separator is nobody; its line stays, so that lines are counted as they stand.
-  const source = withoutFrame(said ? marked.replace(SAID, '') : marked);
+  const source = withoutSigns(withoutFrame(said ? marked.replace(SAID, '') : marked));
   const cards = said ? null : readCards(source);
   if (cards) return { ok: true, separator: 'cards', ...clean(cards) };
   const addresses = said ? null : readAddresses(source);
@@ -88,9 +88,12 @@ function withWholeNames(rows: string[][], separator: Separator): string[][] {
   const isName = (row: readonly string[]) =>
     row.length === 2 || (row.length === 3 && row.some((cell) => GENERATION.test(cell)));
   const hasHeadings = head.some((cell) => readHeading(cell) !== null);
+  // A line of its own between them is a title, or says which period follows.
+  const names = rows.filter((row) => row.length > 1);
   if (
     !hasHeadings &&
-    rows.every((row) => isName(row) && !row.some((cell) => /[\d@]/.test(cell) || cell === ''))
+    names.length > 0 &&
+    names.every((row) => isName(row) && !row.some((cell) => /[\d@]/.test(cell) || cell === ''))
   )
     return rows.map((row) => [row.join(', ')]);
   if (!hasHeadings || body.length === 0) return rows;

@@ -181,14 +181,17 @@ function isWholeNames(rows: readonly string[][], i: number): boolean {
 
 const PERIOD = /^(?:period|hour|block|per\.?|p|stunde|hora|heure|ora|uur)?\s*\d{1,2}(?:st|nd|rd|th)?$/i;
 const NUMBER = /^[A-Z]{0,3}-?\d{4,}$/i;
+const WORD_AND_NUMBER = /\p{L}{2}.*\d|\d.*\p{L}{2}/u;
 const NAME = /^[\p{L}\p{M}][\p{L}\p{M}\s.,'’`\-()"“”]*$/u;
 
 function guessByContent(
   rows: readonly string[][],
   width: number,
 ): Pick<RecognisedColumns, 'columns' | 'isGuess'> {
+  // A line of its own in a table is a title, or says which period follows.
+  const people = width > 1 ? rows.filter((row) => row.filter(Boolean).length > 1) : rows;
   const columns = Array.from({ length: width }, (_, i): ColumnMeaning => {
-    const cells = columnOf(rows, i);
+    const cells = columnOf(people, i);
     const most = (is: (cell: string) => boolean) => cells.filter(is).length * 2 > cells.length;
     if (cells.length === 0 || isRunning(cells)) return 'ignore';
     if (cells.some((cell) => looksLikeEmail(addressIn(cell)))) return 'email';
@@ -198,7 +201,14 @@ function guessByContent(
   });
   const names = columns.flatMap((meaning, i) => (meaning === 'name' ? [i] : []));
   const others = columns.flatMap((meaning, i) => (meaning === 'ignore' ? [i] : []));
-  if (names.length === 1) return { columns, isGuess: false };
+  // Part of the name may stand in a column that is none of what is known: '100234 Lee' beside 'Sam'.
+  if (names.length === 1)
+    return {
+      columns,
+      isGuess:
+        !isWholeNames(rows, names[0]!) &&
+        others.some((i) => columnOf(rows, i).some((cell) => WORD_AND_NUMBER.test(cell))),
+    };
   const once = keepFirst(columns);
   if (names.length === 0 && others.length === 1 && once.includes('email')) once[others[0]!] = 'name';
   if (names.length !== 2) {

@@ -36,8 +36,12 @@ export function takeNickname(name: string): { name: string; called: string } {
     .replace(/\s+/g, ' ')
     .replace(/ ,/g, ',')
     .trim();
-  return left === '' ? { name, called: '' } : { name: left, called };
+  return left === '' || !isCalled(called, left) ? { name, called: '' } : { name: left, called };
 }
+
+/** Whether what stands in brackets can be a name: '(absent)' and '(IEP)' say something else of somebody. */
+const isCalled = (called: string, name: string) =>
+  !/^\p{Ll}/u.test(called) && (!isCapitals(called) || isCapitals(name));
 
 /**
  * Takes a whole name in one field apart. `Last, First` is sure, with `Jr.` and the like on either side of the comma; so are

@@ -228,6 +228,8 @@ export const rowReasons = {
   'not-a-person': 'a row of sums, and nobody',
   'name-from-address': 'the list has no name; it was made out of the address',
   'odd-name': 'digits or signs that no name has',
+  'one-word': 'one word and nothing else: a remark, or a name?',
+  'said-to-have-left': 'the list says that they have left',
   'bad-email': 'the address is no e-mail address',
   'email-of-staff': 'the address belongs to somebody of the staff',
   'no-period': 'no period: choose one above',
