@@ -1,37 +1,15 @@
-// node bench/insides/make.mjs FOLDER: one small file of each kind and writer, none of them ours, with what is written in each
-// in expected.json. Its writers are Debian's python3-docx, exiftool, ImageMagick, ffmpeg and pandoc, and from npm exceljs,
-// docx, pdf-lib and pptxgenjs; `--install` brings them. The tests read what is kept of it in
-// server/src/pile/inside/testing/files.
-import { execFileSync } from 'node:child_process';
+// node bench/insides/make.mjs FOLDER [--install]: one small file of each kind and writer, none of them ours, with what is
+// written in each in expected.json. The tests read what is kept of it in server/src/pile/inside/testing/files.
 import fs from 'node:fs';
-import { createRequire } from 'node:module';
-import os from 'node:os';
 import path from 'node:path';
+import { installWriters, python, requireWriter as require, run } from './tools.mjs';
 
 const [folder, ...more] = process.argv.slice(2);
 if (!folder) {
   console.error('usage: node bench/insides/make.mjs FOLDER [--install]');
   process.exit(2);
 }
-const run = (command, args, input) =>
-  execFileSync(command, args, { input, stdio: ['pipe', 'pipe', 'inherit'] });
-
-const writers = path.join(os.tmpdir(), 'vestibul-writers');
-if (more.includes('--install')) {
-  run('apt-get', [
-    'install',
-    '-y',
-    '--no-install-recommends',
-    'python3-docx',
-    'libimage-exiftool-perl',
-    'imagemagick',
-    'ffmpeg',
-    'pandoc',
-  ]);
-  fs.mkdirSync(writers, { recursive: true });
-  run('npm', ['install', '--prefix', writers, 'exceljs@4', 'docx@9', 'pdf-lib@1', 'pptxgenjs@4']);
-}
-const require = createRequire(path.join(writers, 'package.json'));
+if (more.includes('--install')) installWriters();
 
 /** Whose the made pieces are, whose machine they were made on, and who saved them last. */
 const OWNER = 'Chidi Abara';
@@ -120,9 +98,7 @@ async function office() {
     owner: OWNER,
   });
 
-  run(
-    '/usr/bin/python3',
-    ['-'],
+  python(
     `
 import docx, sys
 d = docx.Document()
@@ -151,9 +127,7 @@ function texts() {
     run('pandoc', ['-s', '-f', 'markdown', '-t', kind, '-o', at(`pandoc.${kind}`)], source);
     expect(`pandoc.${kind}`, { text: [OWNER, 'The water rose'], owner: OWNER });
   }
-  run(
-    '/usr/bin/python3',
-    ['-'],
+  python(
     `
 from email.message import EmailMessage
 m = EmailMessage()
@@ -236,8 +210,42 @@ function media() {
   expect('drawing.svg', { title: 'Weir plan', text: [`Name: ${OWNER}`], owner: OWNER });
 }
 
+/** A form of one row, which is somebody's, and a list of marks, which is nobody's; as each writer makes tables. */
+function tables() {
+  const form = [
+    ['Name', 'Date', 'Period'],
+    [OWNER, '3 May', '2'],
+  ];
+  const marks = [
+    ['Name', 'Score'],
+    [OWNER, '10'],
+    [MAKER, '9'],
+  ];
+  const write = (name, writer, extension, rows, facts) => {
+    const file = at(`${name}.${extension}`);
+    run(
+      process.execPath,
+      [path.join(import.meta.dirname, 'write.mjs')],
+      JSON.stringify([{ writer, file, piece: { rows, lines: [PROSE] } }]),
+    );
+    expect(`${name}.${extension}`, facts);
+  };
+  for (const [writer, extension] of [
+    ['pandoc odt', 'odt'],
+    ['pandoc rtf', 'rtf'],
+    ['pandoc pptx', 'pptx'],
+    ['LibreOffice odt', 'odt'],
+    ['LibreOffice pdf', 'pdf'],
+  ]) {
+    const name = writer.split(' ')[0].toLowerCase();
+    write(`${name}-form`, writer, extension, form, { text: [OWNER, PROSE], owner: OWNER });
+    write(`${name}-marks`, writer, extension, marks, { text: [OWNER, MAKER, PROSE], owner: null });
+  }
+}
+
 await office();
 texts();
 media();
+tables();
 fs.writeFileSync(at('expected.json'), `${JSON.stringify(expected, null, 2)}\n`);
 console.log(`${Object.keys(expected).length} files`);

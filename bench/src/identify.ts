@@ -2,6 +2,7 @@ import Fuse from 'fuse.js';
 import { extract, token_set_ratio } from 'fuzzball';
 import { makeIdentifier, type IdentifyCourse } from '@vestibul/core';
 import { makePile, type MadeName } from '@vestibul/core/testing/pile';
+import { Calibration } from './calibration';
 import { round } from './timing';
 
 /** Made-up classes, with the kinds of mess of core/identify/testing. */
@@ -50,9 +51,7 @@ export function measureIdentify(): string[] {
   const lines: string[] = [];
   const kinds = new Map<string, Tally>();
   const all = empty();
-  const bins = Array.from({ length: 10 }, () => ({ count: 0, said: 0, hit: 0 }));
-  let brier = 0;
-  let judged = 0;
+  const calibration = new Calibration();
   let [titled, right, wrong] = [0, 0, 0];
   const piles = SEEDS.map((seed) => makePile(seed, STUDENTS, NAMES));
   const identifiers = piles.map(({ course }) => makeIdentifier(course));
@@ -73,13 +72,7 @@ export function measureIdentify(): string[] {
       }
       const [best] = answer.candidates;
       if (!best || name.students.length > 1) return;
-      const hit = name.students.includes(best.student) ? 1 : 0;
-      const bin = bins[Math.min(9, Math.floor(best.confidence * 10))]!;
-      bin.count += 1;
-      bin.said += best.confidence;
-      bin.hit += hit;
-      brier += (best.confidence - hit) ** 2;
-      judged += 1;
+      calibration.add(best.confidence, name.students.includes(best.student));
     }),
   );
   lines.push(`identification · ${all.names} made-up names of ${SEEDS.length} classes of ${STUDENTS}`);
@@ -89,15 +82,9 @@ export function measureIdentify(): string[] {
     );
   lines.push(
     `  all: filed ${percent(all.filed, all.tells)} of the names that tell, misfiled ${all.misfiled}; assignments right ${percent(right, titled)}, wrong ${wrong}`,
-    `  reliability of the first candidate (said, true, how many):`,
+    '  how far the confidence of the first candidate can be believed:',
+    ...calibration.lines(),
   );
-  bins.forEach(({ count: many, said, hit }, i) => {
-    if (many > 0)
-      lines.push(
-        `    ${(i / 10).toFixed(1)}–${((i + 1) / 10).toFixed(1)}  ${(said / many).toFixed(3)}  ${(hit / many).toFixed(3)}  ${many}`,
-      );
-  });
-  lines.push(`  Brier score ${(brier / judged).toFixed(4)} over ${judged} names`);
 
   // The libraries do the same work on the same piles: whose a name is, and what it is for.
   const part = piles.slice(0, PILES_OF_LIBRARIES);

@@ -5,7 +5,7 @@ import { measureAttack } from './attack';
 import { measureFirstLoad } from './firstLoad';
 import { measureIdentify } from './identify';
 import { measurePile } from './pile';
-import { measureInsides } from './insides';
+import { measureInsides } from './insides/measure';
 import { measureLastMinute } from './lastMinute';
 import { measureNaming } from './naming';
 import { measureRack } from './rack';
@@ -33,9 +33,9 @@ const measures: Readonly<Record<string, Measure>> = {
 
 /**
  * Runs the measurements that are named, or every one, each in a folder of its own, and prints a line for each figure. A
- * size over its limit ends with 1.
+ * size over its limit ends with 1. `--install` brings the writers of `insides`.
  */
-const named = process.argv.slice(2);
+const named = process.argv.slice(2).filter((name) => !name.startsWith('--'));
 const unknown = named.find((name) => !(name in measures));
 if (unknown !== undefined) {
   console.error(`There is no measurement ‘${unknown}’. There are: ${Object.keys(measures).join(', ')}.`);

@@ -20,6 +20,9 @@ const LONGEST_NAME = 60;
 /** People who are listed below a label. */
 const MOST_LISTED = 6;
 
+/** What parts the cells of a row: a tab, or a gap as tables have it that were printed or typed. */
+const BETWEEN_CELLS = /\t| {3,}/u;
+
 /** The number of a page behind what stands at its head. */
 const PAGE = /(?<=\p{L}\p{M}*)\s+\d{1,3}$/u;
 
@@ -30,7 +33,7 @@ interface Cell {
   label: Labelled | null;
 }
 
-/** What the start of a text says of whose it is: cells and lines with a label, and short ones. Tabs part the cells of a row. */
+/** What the start of a text says of whose it is: cells and lines with a label, and short ones. Tabs and wide gaps part the cells of a row. */
 export function evidenceOfText(text: string, where?: Where): TextEvidence[] {
   const place = where ? { where } : {};
   const found: TextEvidence[] = [];
@@ -81,7 +84,7 @@ function readCells(text: string): Cell[] {
   const cells: Cell[] = [];
   const rows = text.split(/\r\n|[\n\r\u2028\u2029\f\v]/u);
   for (let row = 0; row < rows.length && cells.length < FIRST_CELLS; row += 1)
-    rows[row]!.split('\t').forEach((cell, column) => {
+    rows[row]!.split(BETWEEN_CELLS).forEach((cell, column) => {
       const line = cell.replace(/\s+/gu, ' ').trim();
       if (line !== '')
         cells.push({ text: line, row, column, label: line.length > LONGEST_CELL ? null : readLabel(line) });

@@ -90,20 +90,27 @@ const BEGINS = new Map([
   ['w:br', '\n'],
   ['text:line-break', '\n'],
   ['a:br', '\n'],
-  ['text:s', ' '],
 ]);
 const LINES = new Set(['w:p', 'text:p', 'text:h', 'a:p']);
 /** Cells and rows of tables: a line in a cell does not end its row. */
 const CELLS = new Set(['w:tc', 'a:tc', 'table:table-cell']);
 const ROWS = new Set(['w:tr', 'a:tr', 'table:table-row']);
+/** Blanks that stand for themselves (ODF 1.3 part 3, 6.1.3); more than a few are a gap. */
+const blanks = (count = '1') => ' '.repeat(Math.min(Number(count) || 1, 9));
 /** What is written in a document and is no text of it: numbers of pages, what a box falls back to, who commented. */
 const NO_TEXT = new Set(['w:instrText', 'mc:Fallback', 'office:annotation', 'office:scripts']);
 
-/** The text of a document's part from its start, with a line for each paragraph. */
+/**
+ * The text of a document's part from its start, with a line for each paragraph. Outside of paragraphs stands no text, and
+ * the end of a line within one is a blank
+ * (ODF 1.3 part 3, 6.1.2).
+ */
 function textOfXml(xml: string): string {
   let text = '';
   let skipped = 0;
   let inCells = 0;
+  let inLines = 0;
+  let isTable = false;
   const add = (more: string | undefined) => {
     if (skipped === 0) text += more ?? '';
   };
@@ -113,13 +120,20 @@ function textOfXml(xml: string): string {
       open: (name, attributes) => {
         if (NO_TEXT.has(name)) skipped += 1;
         if (CELLS.has(name)) inCells += 1;
+        if (LINES.has(name)) inLines += 1;
+        if (name === 'office:spreadsheet') isTable = true;
         // The name of a sheet.
-        if (name === 'table:table') add(`${attributes['table:name'] ?? ''}\n`);
-        add(BEGINS.get(name));
+        if (isTable && name === 'table:table') add(`${attributes['table:name'] ?? ''}\n`);
+        add(name === 'text:s' ? blanks(attributes['text:c']) : BEGINS.get(name));
       },
-      text: add,
+      text: (more) => {
+        if (inLines > 0) add(more.replace(/\s*\n\s*/gu, ' '));
+      },
       close: (name) => {
-        if (LINES.has(name)) add(inCells > 0 ? ' ' : '\n');
+        if (LINES.has(name)) {
+          inLines -= 1;
+          add(inCells > 0 ? ' ' : '\n');
+        }
         if (CELLS.has(name)) {
           inCells -= 1;
           add('\t');

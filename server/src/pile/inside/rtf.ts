@@ -24,6 +24,7 @@ export function readRtf(rtf: string): Inside {
   const found = { text: '', header: '', authors: '', changedBy: '', title: '' };
   const groups: Into[] = ['text'];
   let skip = 0;
+  let isInCell = false;
   const into = () => groups.at(-1) ?? null;
   const add = (more: string) => {
     if (skip > 0) skip -= 1;
@@ -45,7 +46,10 @@ export function readRtf(rtf: string): Inside {
       // What stands in for it where letters by number are not known (\uc, one sign unless said otherwise).
       skip = 1;
     } else if (word === undefined) continue;
-    else if (LINES.has(word)) add('\n');
+    else if (word === 'intbl') isInCell = true;
+    else if (word === 'pard') isInCell = false;
+    // A line in a cell does not end its row.
+    else if (LINES.has(word)) add(word === 'par' && isInCell ? ' ' : '\n');
     else if (word === 'tab' || word === 'cell') add('\t');
     else if (NO_TEXT.has(word) || word === 'info') groups[groups.length - 1] = null;
     else if (HEADERS.has(word)) groups[groups.length - 1] = 'header';

@@ -36,7 +36,8 @@ export interface Cast {
 }
 
 export const nameOf = ({ first, last }: Made) => `${first} ${last}`;
-const PROSE = [
+/** What a text says of nobody. */
+export const PROSE = [
   'The water rose after the rain of Monday and fell again before the weekend came to its end.',
   'We walked along the bank and measured the depth at each post with the long rod.',
 ];
