@@ -75,6 +75,8 @@ export const onTable = entry.extend({
     }),
   ),
   reasons: z.array(z.string()),
+  /** What speaks for each where what is known does not fit together; null is somebody who is not on the roster. */
+  sides: z.array(z.object({ student: branded<PersonId>().nullable(), says: z.array(z.string()) })),
   sameAs: z.string().nullable(),
   /** How many lie on the table that are like it, itself among them. */
   alike: count,

@@ -206,6 +206,55 @@ describe('whose it is, and who is only mentioned', () => {
   });
 });
 
+describe('what speaks for each side', () => {
+  const sidesOf = (name: string, text: string, ...evidence: Evidence[]) => {
+    const answer = tell(name, ...evidenceOfText(text), ...evidence);
+    // No side is believed: none of those who are named is likelier than the flip of a coin, but for a little.
+    for (const { confidence } of answer.candidates) expect(confidence).toBeLessThan(0.6);
+    return answer.sides;
+  };
+
+  test.each<[string, ReturnType<typeof sidesOf>, Record<string, string[]>]>([
+    [
+      'a name and an account',
+      sidesOf('chidi abara log', '', author('Mai Đặng')),
+      {
+        chidi: ['The name of the file says so.'],
+        mai: ['The file says that ‘Mai Đặng’ wrote it.'],
+      },
+    ],
+    [
+      'a stranger and a partner',
+      sidesOf('scan 0031', 'Name: Priya Wozniak\nPartner: Mai Đặng'),
+      {
+        nobody: ['Where its author stands, it says ‘Priya Wozniak’.'],
+        mai: ['It names ‘Mai Đặng’ as who did it with somebody.'],
+      },
+    ],
+    [
+      'the head of the pages, a folder and namesakes',
+      sidesOf('ali demir', '', folder('Chidi Abara'), {
+        kind: 'label',
+        part: 'owner',
+        text: 'Mai Đặng',
+        where: 'header',
+      }),
+      {
+        ali2: ['The name of the file says so.'],
+        ali5: ['The name of the file says so.'],
+        chidi: ['It lies in a folder called ‘Chidi Abara’.'],
+        mai: ['The head of its pages says ‘Mai Đặng’.'],
+      },
+    ],
+  ])('%s', (_what, sides, wanted) => {
+    expect(Object.fromEntries(sides.map(({ student: id, says }) => [id ?? 'nobody', says]))).toEqual(wanted);
+  });
+
+  test('where nothing speaks against whose it is there are no sides', () => {
+    expect(tell('chidi abara log', author('Chidi Abara')).sides).toEqual([]);
+  });
+});
+
 describe('what does not fit together is asked, with both sides', () => {
   test.each<[string, string, string, Evidence[]]>([
     ['a first name and the account of a classmate', 'chidi log', '', [author('Mai Đặng')]],

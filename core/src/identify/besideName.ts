@@ -27,7 +27,7 @@ const MISLEADS: Readonly<Record<Says, number>> = {
   line: 0.002,
   folder: 0.003,
   author: 0.003,
-  'changed by': 0.15,
+  'changed by': 0.5,
   title: 0.05,
   account: 0.003,
 };
@@ -156,12 +156,10 @@ export function weighBeside<Person extends string, Work extends string>(
       if (told.who.length > 0 && isEnough) {
         keepBest(said.students, told.students);
         named.push(told.who);
-        claims.push({ who: told.who, from: FROM[says] });
-        reasons.push(sentence);
+        claims.push({ who: told.who, from: FROM[says], says: sentence });
         if (told.isJoint) together.push([...told.who]);
       } else if (part !== 'maker' && isSomebodyElse(told, isOwner) && (isOwner || says === 'folder')) {
-        claims.push({ who: [], from: FROM[says] });
-        reasons.push(sentence);
+        claims.push({ who: [], from: FROM[says], says: sentence });
         if (isOwner) addToAll(Math.log2(STRANGER));
       }
     }
@@ -178,10 +176,14 @@ export function weighBeside<Person extends string, Work extends string>(
     'owner',
     labels
       .filter(({ part }) => part !== 'together')
-      .map(({ text, part, where }) => ({ text, says: sayLabel(text, where), ...(part ? { part } : {}) })),
+      .map(({ text, part, where }) => ({
+        text,
+        says: sayLabel(text, where, part),
+        ...(part ? { part } : {}),
+      })),
     true,
   );
-  addPartners(weigh, labels, owners, { claims, together, reasons, addNamed });
+  addPartners(weigh, labels, owners, { claims, together, addNamed });
 
   const lines = evidence.filter((one) => one.kind === 'line');
   const headings = identifier.headings(lines.map(({ text }) => text));
@@ -230,8 +232,7 @@ export function weighBeside<Person extends string, Work extends string>(
   for (const one of evidence) {
     if (one.kind === 'account') {
       addNamed(new Map([[one.student, MOST_BITS]]), MISLEADS.account);
-      claims.push({ who: [one.student], from: 'account' });
-      reasons.push('It came from their account.');
+      claims.push({ who: [one.student], from: 'account', says: 'It came from their account.' });
     } else if (one.kind === 'blank' && one.share >= LEAST_OF_BLANK) {
       addForAssignments(new Map([[one.assignment, BLANK_BITS * one.share]]), ASSIGNMENT_MISLEADS);
       reasons.push(`${Math.round(one.share * 100)} % of the blank is in it.`);
@@ -244,7 +245,14 @@ export function weighBeside<Person extends string, Work extends string>(
       const before = assignments.get(one.assignment);
       if (before !== undefined) assignments.set(one.assignment, before + (isNear ? DUE_BITS : -DUE_BITS));
     }
-  return { students, otherStudents, assignments, claims, together, reasons: [...new Set(reasons)] };
+  return {
+    students,
+    otherStudents,
+    assignments,
+    claims,
+    together,
+    reasons: [...new Set([...claims.map((claim) => claim.says), ...reasons])],
+  };
 }
 
 /** People in the owner's place of one piece, each in a line of their own; more are a list. */
@@ -274,16 +282,15 @@ function addPartners<Person extends string, Work extends string>(
   {
     claims,
     together,
-    reasons,
     addNamed,
   }: {
     claims: Claim<Person>[];
     together: Person[][];
-    reasons: string[];
     addNamed: (said: ReadonlyMap<Person, number>, misleads: number) => void;
   },
 ): void {
   const group = new Set<Person>();
+  const says: string[] = [];
   let hasStranger = false;
   for (const { text, part, where } of labels) {
     if (part !== 'together') continue;
@@ -294,20 +301,22 @@ function addPartners<Person extends string, Work extends string>(
         addNamed(told.students, MISLEADS.owner);
       } else if (told.isPerson) hasStranger = true;
     }
-    reasons.push(sayLabel(text, where));
+    says.push(sayLabel(text, where, part));
   }
   if (group.size === 0) return;
   const all = new Set([...owners, ...group]);
   if (all.size > 1) together.push([...all]);
   // A partner who is named in somebody's piece may have one of their own; and alone is no owner.
-  if (hasStranger || owners.size > 0 || all.size === 1) claims.push({ who: [], from: 'owner' });
-  else claims.push({ who: [...all], from: 'owner' });
+  if (hasStranger || owners.size > 0 || all.size === 1)
+    claims.push({ who: [], from: 'owner', says: says.join(' '), speaksFor: [...group] });
+  else claims.push({ who: [...all], from: 'owner', says: says.join(' ') });
 }
 
-function sayLabel(text: string, where: Where | undefined): string {
+function sayLabel(text: string, where: Where | undefined, part: Part | undefined): string {
+  if (part === 'together') return `It names ‘${text}’ as who did it with somebody.`;
   if (where === 'header') return `The head of its pages says ‘${text}’.`;
   if (where === 'field') return `A field in it says ‘${text}’.`;
-  return `It says ‘${text}’ inside.`;
+  return part === undefined ? `It says ‘${text}’ inside.` : `Where its author stands, it says ‘${text}’.`;
 }
 
 function sayLine(text: string, where: Where | undefined): string {

@@ -34,3 +34,25 @@ export function addUp<Key>(
   for (const one of shares) one.share /= total;
   return shares.sort((a, b) => b.share - a.share);
 }
+
+/** How much of the probability goes to the sides alike where they do not fit together (an estimate). */
+const OPEN = 0.9;
+
+/**
+ * Where what is known of a piece does not fit together, the model of it is wrong somewhere: what it makes of one side says
+ * little. So most of the probability is shared alike by those whom something says; somebody who is not on the roster has a
+ * side where something says so.
+ */
+export function leaveOpen(
+  settled: { shares: Map<number, number>; nobody: number; confidence: number },
+  sides: readonly number[],
+  hasStranger: boolean,
+): void {
+  const named = new Set(sides);
+  const each = OPEN / (named.size + Number(hasStranger));
+  for (const [who, share] of settled.shares)
+    settled.shares.set(who, share * (1 - OPEN) + (named.has(who) ? each : 0));
+  for (const who of named) if (!settled.shares.has(who)) settled.shares.set(who, each);
+  settled.nobody = settled.nobody * (1 - OPEN) + (hasStranger ? each : 0);
+  settled.confidence = Math.max(settled.nobody, ...settled.shares.values());
+}

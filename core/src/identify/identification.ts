@@ -17,6 +17,15 @@ export interface Claim<Person extends string = string> {
   who: readonly Person[];
   /** Where it says so: in the owner's place of its text, as a folder, or as an account that made or changed it. */
   from: 'owner' | 'folder' | 'account' | 'changed by';
+  /** The same as a sentence, and whom it speaks for where that is somebody else: a partner is named, and is no owner. */
+  says: string;
+  speaksFor?: readonly Person[];
+}
+
+/** What speaks for one of several answers that do not fit together; `student` null: for somebody who is not on the roster. */
+export interface Side<Person extends string = string> {
+  student: Person | null;
+  says: string[];
 }
 
 /** Evidence beside the name of one piece, in bits for each student and assignment (`weighBeside`). */
@@ -58,9 +67,9 @@ export interface Identification<Person extends string = string, Work extends str
   isStrange: boolean;
   /** Whether its name may only mention whom it names. */
   isMention: boolean;
-  /** Of a piece that is contradicted: whom its name says, and whom anything says. */
-  nameSays: Person[];
+  /** Of a piece that is contradicted: whom anything says, and what speaks for each. */
   claimed: Person[];
+  sides: Side<Person>[];
 }
 
 /** What a text by itself says, in bits. */

@@ -2,14 +2,7 @@ import { compact } from '../naming/nameWords';
 import { cleanName } from './cleanName';
 import { PRIORS, SURE_ENOUGH, assignmentPriors } from './costs';
 import { makeDomainCleaner } from './domains';
-import type {
-  Claim,
-  ExtraBits,
-  Identification,
-  Identifier,
-  IdentifyCourse,
-  TextWeight,
-} from './identification';
+import type { ExtraBits, Identification, Identifier, IdentifyCourse, TextWeight } from './identification';
 import { isJointWithAnother, isWholeName, readJoint } from './joint';
 import { makeMarkMender } from './lostMarks';
 import { partsOfReading } from './nameParts';
@@ -25,7 +18,8 @@ import {
   type Option,
 } from './readOptions';
 import { makeTitleIndex, wordsOfCourse } from './titleIndex';
-import { addUp, type Hypothesis } from './hypotheses';
+import { addUp, leaveOpen, type Hypothesis } from './hypotheses';
+import { sidesOf } from './sides';
 import { isMentionedInName } from './mentionedInName';
 import { isHalfInTitle, isToldByPeriod } from './unclear';
 import { hasUnread, isUnread, readsLikePerson } from './unread';
@@ -167,6 +161,13 @@ export function makeIdentifier<Person extends string, Work extends string>(
     for (const { first, share } of byWho)
       for (const who of first.who) shares.set(who, (shares.get(who) ?? 0) + share);
     const said = extra ? contradiction(reading, best.first, extra) : null;
+    const sides = sidesOf(said?.says ?? [], extra?.claims ?? []);
+    const nobody = byWho.find(({ first }) => first.who.length === 0)?.share ?? 0;
+    const settled = { shares, nobody, confidence: best.share };
+    if (said) {
+      const named = [...best.first.who, ...said.against.flatMap((id) => placeOf.get(id) ?? [])];
+      leaveOpen(settled, named, said.hasStranger);
+    }
     // Whoever is named by something that does not fit stands before the others, however unlikely the rest makes them.
     const claimed = new Set(
       said === null ? [] : [...said.says, ...(extra?.claims ?? []).flatMap((claim) => claim.who)],
@@ -194,8 +195,8 @@ export function makeIdentifier<Person extends string, Work extends string>(
         assignment: course.assignments[first.title!]!.id,
         confidence: share,
       })),
-      confidence: best.share,
-      nobody: byWho.find(({ first }) => first.who.length === 0)?.share ?? 0,
+      confidence: settled.confidence,
+      nobody: settled.nobody,
       parts: partsOfReading(
         reading,
         shown.option,
@@ -207,8 +208,8 @@ export function makeIdentifier<Person extends string, Work extends string>(
       isContradicted: said !== null,
       isStrange: said?.isStrange ?? false,
       isMention: isMentionedInName(reading, best.first.option, best.first.readings),
-      nameSays: said?.says ?? [],
       claimed: [...claimed],
+      sides: said !== null || (best.first.who.length === 0 && sides.length > 1) ? sides : [],
     };
   };
 
@@ -259,25 +260,27 @@ export function makeIdentifier<Person extends string, Work extends string>(
     reading: NameReading,
     { who }: Hypothesis,
     { claims = [] }: ExtraBits<Person, Work>,
-  ): { says: Person[]; isStrange: boolean } | null => {
+  ): { says: Person[]; against: Person[]; isStrange: boolean; hasStranger: boolean } | null => {
     if (who.length === 0 || claims.length === 0) return null;
     const answer = new Set(who.map((one) => people.ids[one]!));
     const { all, named, isNamed } = readAlone(reading);
     const says = isNamed ? idsOf(named) : [];
     const fits = (ids: readonly Person[]) => ids.some((id) => answer.has(id));
-    const differ = { says, isStrange: false };
-    if (isNamed && !fits(says)) return differ;
     const isSaid =
       isNamed || claims.some(({ who: ids, from }) => (from === 'owner' || from === 'folder') && fits(ids));
     // A folder that names nobody is a folder; and whoever saved somebody's piece last helped them.
-    const counts = ({ who: ids, from }: Claim<Person>) =>
-      !(from === 'folder' && ids.length === 0) && !(from === 'changed by' && isSaid);
-    if (claims.some((claim) => counts(claim) && !fits(claim.who))) return differ;
+    const counting = claims.filter(
+      ({ who: ids, from }) => !(from === 'folder' && ids.length === 0) && !(from === 'changed by' && isSaid),
+    );
+    const hasStranger = counting.some((claim) => claim.who.length === 0);
+    const against = [...says, ...counting.flatMap((claim) => claim.who)];
+    if ((isNamed && !fits(says)) || counting.some((claim) => !fits(claim.who)))
+      return { says, against, isStrange: false, hasStranger };
     if (isSaid) return null;
     // Only accounts say whose it is.
     const isStrange =
       claims.some((claim) => claim.who.length === 0) || hasUnread(reading, all[0]!.first.option);
-    return isStrange ? { says, isStrange } : null;
+    return isStrange ? { says, against, isStrange, hasStranger: true } : null;
   };
 
   /** The likeliest of answers, and those who are as likely but for a namesake. */

@@ -35,6 +35,10 @@ function sayReasons<Person extends string, Work extends string>(
   titleOf: ReadonlyMap<Work, string>,
 ): string[] {
   const said: string[] = [];
+  // What it is that somebody has to decide stands first.
+  if (answer.isStrange)
+    said.push('Only an account says whose it is, and its name can be that of somebody else.');
+  else if (answer.isContradicted) said.push('What is known of it says different people.');
   const best =
     answer.students.length > 0
       ? answer.students
@@ -57,16 +61,11 @@ function sayReasons<Person extends string, Work extends string>(
           : `It says period ${answer.period}.`,
     );
   if (answer.decision === 'none') said.push('It holds the name of nobody in this course.');
-  if (answer.nameSays.length > 0)
-    said.push(`Its name says ${answer.nameSays.map((id) => nameOf.get(id)).join(' or ')}.`);
   if (answer.isMention) said.push('Its name may only mention them: it is to, about or with somebody.');
-  if (answer.isStrange)
-    said.push('Only an account says whose it is, and its name can be that of somebody else.');
-  else if (answer.isContradicted) said.push('What is known of it says different people.');
   if (answer.students.length > 1) said.push('It names them together: joint work.');
   const [first, ...others] = answer.candidates;
   const close = first ? others.filter(({ confidence }) => confidence >= first.confidence * CLOSE) : [];
-  if (answer.decision === 'ask' && close.length > 0)
+  if (answer.decision === 'ask' && close.length > 0 && answer.sides.length === 0)
     said.push(
       `It can as well be ${close
         .slice(0, 3)

@@ -115,6 +115,7 @@ function sayOnTable(
       how: reading === undefined ? null : reading === 'initial' ? 'initial' : reading.likeness,
     })),
     reasons: answer?.reasons ?? [],
+    sides: answer?.sides ?? [],
     sameAs: nameOfSame(db, piece),
     alike: alike.get(piece.alike) ?? 1,
   };

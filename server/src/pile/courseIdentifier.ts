@@ -122,6 +122,7 @@ export function answerFor(
       students.set(id, (students.get(id) ?? beside.otherStudents) + bits);
   const answer = identifier.identify(splitName(name).stem, { ...beside, students });
   const assignment = pile.assignmentId ?? answer.assignment;
+  const isOfSide = (reason: string) => answer.sides.some(({ says }) => says.includes(reason));
   return {
     decision: answer.decision,
     students: answer.students,
@@ -131,7 +132,8 @@ export function answerFor(
     ),
     assignmentCandidates: pile.assignmentId === null ? answer.assignmentCandidates : [],
     parts: answer.parts,
-    reasons: [...sayReasons(answer), ...beside.reasons],
+    reasons: [...sayReasons(answer), ...beside.reasons.filter((says) => !isOfSide(says))],
+    sides: answer.sides,
     words: answer.personWords,
   };
 }

@@ -17,6 +17,7 @@ import {
   type PileState,
   type Refusal,
   type Sha256,
+  type Side,
   type UploadId,
 } from '@vestibul/core';
 import { Failure } from '../failure';
@@ -47,6 +48,8 @@ export interface PieceAnswer {
   assignmentCandidates: { assignment: AssignmentId; confidence: number }[];
   parts: NamePart[];
   reasons: string[];
+  /** What speaks for each where it does not fit together; missing in what was read by earlier versions. */
+  sides?: Side<PersonId>[];
   /** The words that mean the student, kept when somebody says who it is. */
   words: string;
 }

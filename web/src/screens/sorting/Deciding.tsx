@@ -1,18 +1,17 @@
 import { useMemo, useRef, useState } from 'react';
-import { useDroppable } from '@dnd-kit/core';
 import { MOST_TOGETHER } from '@vestibul/contract';
-import { plainWords, writeName, type AssignmentId, type PersonId } from '@vestibul/core';
+import { groupBy, plainWords, writeName, type AssignmentId, type PersonId } from '@vestibul/core';
 import { Button } from '../../parts/Button';
 import { Field, inputClass } from '../../parts/Field';
-import { sayCount, sayListName, sayMoment, sayNumber } from '../../parts/format';
+import { sayCount, sayListName, sayNumber } from '../../parts/format';
 import { mayRun } from '../../parts/places';
 import { namedPiece } from '../../parts/stripFor';
 import { useKeys } from '../../parts/useKeys';
 import { useZone } from '../../parts/useSession';
 import type { Course, RackStudent } from '../../state/api';
+import { Candidate, Speaks, sayWhere } from './Candidate';
 import { ChooseWork } from './ChooseWork';
-import { sayShare } from './pileWords';
-import { MOST_KEYS, enterPlaces, type Choice, type OnTable } from './useChoice';
+import { MOST_KEYS, type Choice, type OnTable } from './useChoice';
 
 interface DecidingProps {
   course: Course;
@@ -38,8 +37,12 @@ export function Deciding({
 }: DecidingProps) {
   const { who, work, isJoint, marked } = choice;
   const byId = useMemo(() => new Map(students.map((student) => [student.id, student])), [students]);
+  const byName = useMemo(() => groupBy(students, (student) => plainWords(sayListName(student))), [students]);
+  const hasNamesakes = (id: PersonId) =>
+    [...byName.values()].some((same) => same.length > 1 && same.some((student) => student.id === id));
   const runs = mayRun(course);
   const candidates = piece.candidates.slice(0, MOST_KEYS);
+  const speaksFor = (id: PersonId | null) => piece.sides.find(({ student }) => student === id)?.says ?? [];
   const others = who.filter((id) => !candidates.some(({ student }) => student === id));
   return (
     <section aria-label="Whose it is" className="flex min-h-0 flex-col gap-2.5 overflow-y-auto p-1">
@@ -52,6 +55,8 @@ export function Deciding({
             <Candidate
               key={student}
               course={course}
+              hasNamesakes={hasNamesakes(student)}
+              speaks={speaksFor(student)}
               student={byId.get(student)}
               id={student}
               digit={i + 1}
@@ -65,6 +70,8 @@ export function Deciding({
             <Candidate
               key={id}
               course={course}
+              hasNamesakes={hasNamesakes(id)}
+              speaks={[]}
               student={byId.get(id)}
               id={id}
               digit={null}
@@ -73,11 +80,16 @@ export function Deciding({
               onChoose={() => choice.chooseWho(id)}
             />
           ))}
+          {speaksFor(null).length > 0 ? (
+            <li className="rounded-lg border border-dashed border-edge px-2.5 py-1.5 text-ink">
+              <b className="font-semibold">Somebody who is not on the roster</b>
+              <Speaks says={speaksFor(null)} />
+            </li>
+          ) : null}
         </ul>
       ) : (
         <p>It tells nobody on the roster.</p>
       )}
-      {runs ? <FindStudent course={course} students={students} onChoose={choice.chooseWho} /> : null}
       {piece.reasons.length > 0 ? (
         <ul aria-label="Why" className="grid list-none gap-0.5 p-0 text-small text-ink-2">
           {piece.reasons.map((reason) => (
@@ -85,6 +97,7 @@ export function Deciding({
           ))}
         </ul>
       ) : null}
+      {runs ? <FindStudent course={course} students={students} onChoose={choice.chooseWho} /> : null}
       {piece.sameAs ? (
         <p className="text-small font-semibold text-brick">
           The same bytes came before, as <code className="[overflow-wrap:anywhere]">{piece.sameAs}</code>.
@@ -138,52 +151,6 @@ export function Deciding({
         </>
       ) : null}
     </section>
-  );
-}
-
-/** Where a student sits, or sat until they left. */
-function sayWhere(course: Course, { periodId, leftAt }: RackStudent, zone: string): string {
-  const label = course.periods.find(({ id }) => id === periodId)?.label ?? '';
-  return leftAt === null ? label : `${label} · left ${sayMoment(leftAt, zone)}`;
-}
-
-interface CandidateProps {
-  course: Course;
-  id: PersonId;
-  student: RackStudent | undefined;
-  digit: number | null;
-  confidence: number | null;
-  isChosen: boolean;
-  onChoose: () => void;
-  /** What Enter does here instead of choosing. */
-  onEnter?: () => void;
-}
-
-function Candidate({ course, id, student, digit, confidence, isChosen, onChoose, onEnter }: CandidateProps) {
-  const zone = useZone();
-  const { setNodeRef, isOver } = useDroppable({ id: `candidate ${id}`, data: { student: id } });
-  if (!student) return null;
-  return (
-    <li ref={setNodeRef}>
-      <button
-        type="button"
-        aria-pressed={isChosen}
-        onClick={onChoose}
-        onKeyDown={onEnter && enterPlaces(onEnter)}
-        className={`grid w-full grid-cols-[auto_1fr_auto] items-center gap-2.5 rounded-lg border bg-surface px-2.5 py-1.5 text-left text-ink aria-pressed:border-brass-mark aria-pressed:outline-2 aria-pressed:outline-brass-mark ${
-          isOver ? 'border-brass-mark bg-brass-soft' : 'border-line'
-        }`}
-      >
-        {digit === null ? <span /> : <kbd>{digit}</kbd>}
-        <span className="min-w-0">
-          <b className="font-semibold [overflow-wrap:anywhere]">{sayListName(student)}</b>
-          <span className="block text-small text-ink-2">{sayWhere(course, student, zone)}</span>
-        </span>
-        {confidence === null ? null : (
-          <span className="font-semibold tabular-nums">{sayShare(confidence)}</span>
-        )}
-      </button>
-    </li>
   );
 }
 

@@ -8,7 +8,8 @@ import { enterPlaces, type Choice, type OnTable } from './useChoice';
 const FITS = 0.2;
 
 /** In a word or two, why a piece was not placed by itself. */
-function whyHere({ reason, candidates, assignmentId, parts }: OnTable): string {
+function whyHere({ reason, candidates, assignmentId, parts, sides }: OnTable): string {
+  if (sides.length > 1) return 'says different people';
   if (reason !== '' && reason !== 'taught') return reasonWords[reason];
   const [best] = candidates;
   if (!best) return 'tells nobody';

@@ -64,7 +64,9 @@ export function useChoice(course: Course, pieces: readonly OnTable[]): Choice {
   const change = (more: Partial<Chosen>) => setChosen({ ...here, ...more });
 
   const likely = piece?.candidates[0];
-  const who = here.who ?? (likely && likely.confidence >= LIKELY ? [likely.student] : []);
+  // Where what is known says different people, somebody has to say which, so nobody is chosen beforehand.
+  const isLikely = likely && likely.confidence >= LIKELY && piece.sides.length < 2;
+  const who = here.who ?? (isLikely ? [likely.student] : []);
   const likelyWork = piece?.assignmentCandidates[0];
   const only = course.assignments.length === 1 ? course.assignments[0]!.id : null;
   const work =
