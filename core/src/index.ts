@@ -40,13 +40,7 @@ export type { NameFault, NameFaultCode } from './naming/judgeName';
 export { makeNameReader } from './naming/readName';
 
 export { makeIdentifier } from './identify/identify';
-export type {
-  ExtraBits,
-  Identification,
-  Identifier,
-  IdentifyCourse,
-  Side,
-} from './identify/identification';
+export type { ExtraBits, Identification, Identifier, IdentifyCourse, Side } from './identify/identification';
 export { partReadings } from './identify/nameParts';
 export type { NamePart, PartReading } from './identify/nameParts';
 export { personLikenesses, personParts } from './identify/peopleIndex';
