@@ -56,6 +56,9 @@ const BITS = {
   article: -2,
 } as const;
 
+/** A word that says less than this is not looked at, whatever stands beside it. */
+const LEAST_OF_SLIP = -6;
+
 /** Nothing but letters of the English alphabet: with marks it is no word of English. */
 const PLAIN_LETTERS = /^[a-z'’]*$/iu;
 const INITIAL_AND_NAME = /^\p{Lu}\p{Lu}\p{Ll}/u;
@@ -110,15 +113,21 @@ export function weighPeople<Id>(
   isJoint = false,
 ): PersonWeight[] {
   const byWho = new Map<number, WordReading[]>();
+  const slips: WordReading[] = [];
   for (let i = 0; i < tokens.length; i += 1) {
     if (!has(free, i)) continue;
+    const { plain } = tokens[i]!;
     for (const match of matches[i]!) {
-      if (match.bits <= 0) continue;
+      if (match.bits <= 0) {
+        if (isWeakSlip(match, plain) && !people.isName(plain)) slips.push({ token: i, match });
+        continue;
+      }
       const list = byWho.get(match.who);
       if (list) list.push({ token: i, match });
       else byWho.set(match.who, [{ token: i, match }]);
     }
   }
+  for (const slip of slips) byWho.get(slip.match!.who)?.push(slip);
   const weights: PersonWeight[] = [];
   for (const [who, theirs] of byWho) weights.push(weigh(people, who, theirs, tokens, free, idle, isJoint));
   return weights.sort((a, b) => b.bits - a.bits || b.own - a.own);
@@ -145,13 +154,14 @@ function weigh<Id>(
     if (has(used, reading.token)) continue;
     // One word is one name: somebody whose last name is another's first name has not said both.
     if (readings.some(({ match }) => match!.part === part && match!.text === text)) continue;
+    if (bits <= 0 && !completes(part, readings)) continue;
     if (reading.match!.isSmall) own += bits;
     else if (part === 'last') {
-      own += last === 0 ? bits : bits * BITS.sameName;
-      last = Math.max(last, bits);
+      own += last === 0 || bits <= 0 ? bits : bits * BITS.sameName;
+      last = Math.max(last, bits, 1);
     } else if (part === 'given') {
-      own += given === 0 ? bits : bits * BITS.sameName;
-      given = Math.max(given, bits);
+      own += given === 0 || bits <= 0 ? bits : bits * BITS.sameName;
+      given = Math.max(given, bits, 1);
     } else {
       own += bits;
       if (part === 'account') isAccount = true;
@@ -204,6 +214,28 @@ function weigh<Id>(
     }
   }
   return { who, bits: own + against, own, readings, used };
+}
+
+/**
+ * Whether a word that by itself tells nothing can be a short name with a letter too many, too few, or two changed round. With
+ * another letter in its place it is as often another name: `Dane` is no `Dale`.
+ */
+function isWeakSlip({ likeness, bits, text }: PersonMatch, plain: string): boolean {
+  const letters = (word: string) => [...word].sort().join('');
+  return (
+    likeness === 'slip' &&
+    bits > LEAST_OF_SLIP &&
+    (plain.length !== text.length || letters(plain) === letters(text))
+  );
+}
+
+/** Such a word is theirs beside their other name, where that stands as it is. */
+function completes(part: PersonMatch['part'], readings: readonly WordReading[]): boolean {
+  const other = part === 'given' ? 'last' : part === 'last' ? 'given' : null;
+  return (
+    readings.every(({ match }) => match!.part === other) &&
+    readings.some(({ match }) => match!.likeness === 'same' && !match!.isSmall)
+  );
 }
 
 /**
