@@ -1,4 +1,4 @@
-import { expect, go, openDemo, openWindow, test, visitDemo } from './support/journey';
+import { expect, go, openDemo, openWindow, signIn, test, visitDemo } from './support/journey';
 import { emptyTray, openAssignment } from './support/tray';
 
 const file = (name: string, text = name) => ({ name, mimeType: 'text/plain', buffer: Buffer.from(text) });
@@ -77,6 +77,28 @@ test('a rack that was read before a piece arrived, and comes only after it, does
   await slot.click();
   await expect(teacher.getByRole('region', { name: 'Name strip' })).toContainText('came as late rack.txt');
   await demo.close();
+});
+
+test('who presses Turn in before what is due has come is led to it, and never told that there is nothing', async ({
+  browser,
+  demo,
+}) => {
+  const { page, faults } = await openWindow(browser, { phone: true });
+  let letCome = () => {};
+  const pressed = new Promise<void>((resolve) => (letCome = resolve));
+  await page.route('**/api/me/assignments', async (route) => {
+    await pressed;
+    await route.continue();
+  });
+  await signIn(page, demo.address, 'tdang@larkmoor.example', 'larkmoor-demo');
+  await page.getByRole('link', { name: 'Turn in', exact: true }).click();
+  await expect(page).toHaveURL(/\/turn-in$/);
+  await expect(page.getByText('Looking for what is due')).toBeVisible();
+  await expect(page.getByText('Nothing to turn in')).toHaveCount(0);
+  letCome();
+  await expect(page).toHaveURL(/\/turn-in\/a_/);
+  await expect(page.getByLabel('Files to turn in')).toBeAttached();
+  expect(faults).toEqual([]);
 });
 
 test('bad input on a phone: an empty file, two tabs with one tray, a file taken out again', async ({

@@ -1,5 +1,5 @@
 import { Suspense, lazy, useRef, useState } from 'react';
-import { Link, useNavigate, useParams } from 'react-router';
+import { Link, Navigate, useNavigate, useParams } from 'react-router';
 import { sayDuration, type AssignmentId } from '@vestibul/core';
 import type { AnswerOf } from '@vestibul/contract';
 import { Button } from '../../parts/Button';
@@ -17,6 +17,7 @@ import { CopyLink } from './CopyLink';
 import { ReceiptView } from './ReceiptView';
 import { sayWhoSees } from './sayWhoSees';
 import { StateMark } from './StateMark';
+import { currentAssignment } from './currentAssignment';
 import { StudentFrame } from './StudentFrame';
 import { Tray } from './Tray';
 
@@ -24,16 +25,33 @@ import { Tray } from './Tray';
 export function TurnIn() {
   usePageTitle('Turn in');
   const { assignmentId } = useParams();
-  if (!assignmentId) {
-    return (
-      <StudentFrame place="Turn in">
-        <Empty title="Nothing to turn in">
-          <p>When a teacher gives your period something, you turn it in here.</p>
-        </Empty>
-      </StudentFrame>
-    );
-  }
-  return <TurnInOne key={assignmentId} id={assignmentId as AssignmentId} />;
+  return assignmentId ? (
+    <TurnInOne key={assignmentId} id={assignmentId as AssignmentId} />
+  ) : (
+    <TurnInWhatIsDue />
+  );
+}
+
+/** Whoever comes before it is known what is due next waits for it here. */
+function TurnInWhatIsDue() {
+  const mine = api.useListMyAssignmentsQuery();
+  const now = useNow();
+  return (
+    <StudentFrame place="Turn in">
+      <Read of={mine} what="Looking for what is due">
+        {(data) => {
+          const current = currentAssignment(data, now);
+          return current ? (
+            <Navigate replace to={`/turn-in/${current.id}`} />
+          ) : (
+            <Empty title="Nothing to turn in">
+              <p>When a teacher gives your period something, you turn it in here.</p>
+            </Empty>
+          );
+        }}
+      </Read>
+    </StudentFrame>
+  );
 }
 
 function TurnInOne({ id }: { id: AssignmentId }) {
