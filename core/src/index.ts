@@ -50,7 +50,7 @@ export { weighBeside } from './identify/besideName';
 export { explainEvidence } from './identify/explainEvidence';
 export type { Seen } from './identify/explainEvidence';
 export type { Evidence } from './identify/besideName';
-export { shareOfBlank } from './identify/shareOfBlank';
+export { makeBlankReader, type BlankReader } from './identify/blanks';
 export { evidenceOfText } from './identify/textEvidence';
 export {
   arrivedOf,

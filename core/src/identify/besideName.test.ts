@@ -1,7 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import { weighBeside, type Evidence } from './besideName';
 import { evidenceOfText } from './textEvidence';
-import { shareOfBlank } from './shareOfBlank';
+import { makeBlankReader } from './blanks';
 import { makeIdentifier } from './identify';
 import { madeStudent, makePile } from './testing/madePile';
 
@@ -366,11 +366,46 @@ describe('assignments from the inside', () => {
 
 describe('how much of a blank is in a text', () => {
   const blank = 'Name: Date: Describe the stream at the ford. What was the depth on Monday? And why?';
-  test.each([
-    ['all of it', `${blank} It was 42 cm because of the rain.`, 1],
-    ['nothing of it', 'A letter to my aunt about the cat and the garden.', 0],
-    ['no blank', '', 0],
-  ])('%s', (_what, text, share) => expect(shareOfBlank(text, blank)).toBe(share));
+  const sharesOf = (text: string, blanks: Record<string, string>) =>
+    Object.fromEntries(
+      makeBlankReader(new Map(Object.entries(blanks)))(text).map(({ assignment, share }) => [
+        assignment,
+        share,
+      ]),
+    );
+
+  test.each<[string, string, Record<string, number>]>([
+    ['all of it', `${blank} It was 42 cm because of the rain.`, { gauge: 1 }],
+    ['nothing of it', 'A letter to my aunt about the cat and the garden.', {}],
+    ['no text', '', {}],
+  ])('%s', (_what, text, shares) => expect(sharesOf(text, { gauge: blank })).toEqual(shares));
+
   test('a blank of fewer than four words is in nothing', () =>
-    expect(shareOfBlank('one two', 'one two')).toBe(0));
+    expect(sharesOf('one two', { gauge: 'one two' })).toEqual({}));
+
+  const table =
+    'Fill in a line for each day. Monday: Tuesday: Wednesday: Thursday: Friday: What did you expect?';
+  const week = (n: string) => `Weather diary, week ${n} of the term. ${table}`;
+  const weeks = { week1: week('one'), week2: week('two') };
+
+  test('what two blanks share speaks for the one whose own words are there', () => {
+    const answers = table.replace('Tuesday', 'rain, 12 mm. Tuesday');
+    expect(Object.keys(sharesOf(`Weather diary, week two of the term. ${answers}`, weeks))).toEqual([
+      'week2',
+    ]);
+    expect(Object.keys(sharesOf(weeks.week1, weeks))).toEqual(['week1']);
+  });
+
+  test('where the words of neither are there it speaks for both alike', () => {
+    const { week1, week2 } = sharesOf(table, weeks);
+    expect(week1).toBeGreaterThan(0.5);
+    expect(week2).toBe(week1);
+  });
+
+  test('it tells between assignments whose titles share the words of a name', () => {
+    const shares = makeBlankReader(new Map(Object.entries(weeks)))(weeks.week2);
+    const evidence = shares.map((one): Evidence => ({ kind: 'blank', ...one }));
+    expect(tell('chidi abara weather diary').assignment).toBeNull();
+    expect(tell('chidi abara weather diary', ...evidence).assignment).toBe('week2');
+  });
 });

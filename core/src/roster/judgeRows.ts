@@ -244,6 +244,9 @@ function judgeRow(
   else if (known) compareWithKnown(known, person, period, hasName && person.last !== '', reasons);
   else candidates = lookForAlike(index, person, plain, reasons);
 
+  // Of a row of sums nothing else is to be said.
+  if (reasons.includes('not-a-person')) forget(reasons, ['no-email', 'no-period']);
+
   // Two people may share a name; with the same address, or with none to tell them apart, it is one row twice.
   const key = nameKey(
     person.email ||

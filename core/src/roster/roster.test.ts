@@ -280,6 +280,17 @@ describe('judgeRows', () => {
   });
 });
 
+test('of a row of sums it is said that it is one, and nothing else', () => {
+  const list = readList('Last,First,E-mail\nEze,Ada,a@x.example\nTotal,1,', {
+    columns: null,
+    hasHeadings: null,
+    period: null,
+    periods: [],
+    known: [],
+  });
+  expect(list.ok && list.rows.map(({ reasons }) => reasons)).toEqual([['no-period'], ['not-a-person']]);
+});
+
 describe('areAlike', () => {
   const named = (text: string) => {
     const [last = '', first = '', called = ''] = text.split('|');

@@ -1,11 +1,12 @@
 import {
   AccountTally,
+  makeBlankReader,
   makeIdentifier,
   makeReasonSayer,
-  shareOfBlank,
   splitName,
   weighBeside,
   type AssignmentId,
+  type BlankReader,
   type CourseId,
   type Evidence,
   type Identifier,
@@ -156,13 +157,13 @@ function timesOf(
 /** Those less likely than this are not offered. */
 const LEAST_SHOWN = 0.005;
 
-/** The text of each assignment's blank, where one is handed out with it. */
+/** Finds the blanks that are handed out with assignments in the texts of pieces. */
 export async function readBlanks(
   school: School,
   course: CourseId,
   /** Told before each, so that whoever waits for all of them sees that it goes on. */
   onNext: () => void,
-): Promise<Map<AssignmentId, string>> {
+): Promise<BlankReader<AssignmentId>> {
   const blanks = all<{ assignmentId: AssignmentId; sha256: Sha256; mime: string; extension: string }>(
     school.db,
     `SELECT DISTINCT h.assignment_id AS assignmentId, v.sha256, v.mime, v.extension
@@ -175,17 +176,5 @@ export async function readBlanks(
     onNext();
     texts.set(assignmentId, (await readInside(school.vault.pathOf(sha256), mime, extension)).text);
   }
-  return texts;
-}
-
-/** Which blanks a text holds. */
-export function blanksIn(
-  text: string,
-  blanks: ReadonlyMap<AssignmentId, string>,
-): Evidence<PersonId, AssignmentId>[] {
-  if (text === '') return [];
-  return [...blanks].flatMap(([assignment, blank]) => {
-    const share = shareOfBlank(text, blank);
-    return share > 0 ? [{ kind: 'blank' as const, assignment, share }] : [];
-  });
+  return makeBlankReader(texts);
 }

@@ -1,8 +1,10 @@
 import fs from 'node:fs';
 import {
+  makeBlankReader,
   toInstant,
   withoutAccounts,
   type AssignmentId,
+  type BlankReader,
   type CourseId,
   type Evidence,
   type PersonId,
@@ -26,7 +28,7 @@ import {
   type PileRow,
 } from '../store/piles';
 import { findUpload, hasArrived } from '../store/uploads';
-import { answerFor, blanksIn, openIdentifier, readBlanks, type CourseIdentifier } from './courseIdentifier';
+import { answerFor, openIdentifier, readBlanks, type CourseIdentifier } from './courseIdentifier';
 import { evidenceOfInside, readInside } from './inside/readInside';
 import { CorruptEntry, unpackLimits, unpackZip } from './unpack';
 
@@ -136,7 +138,7 @@ export async function readPieces(
   const who = openIdentifier(school, pile.courseId);
   progress.report(0, 0);
   const blanks = byNamesAlone
-    ? new Map<AssignmentId, string>()
+    ? makeBlankReader(new Map<AssignmentId, string>())
     : await readBlanks(school, pile.courseId, () => progress.report(0, 0));
   const total = one<{ count: number }>(
     db,
@@ -192,12 +194,15 @@ function isByAccount(
 async function evidenceFor(
   school: School,
   piece: PilePieceRow,
-  blanks: ReadonlyMap<AssignmentId, string>,
+  blanks: BlankReader<AssignmentId>,
 ): Promise<PieceEvidence> {
   const file = school.vault.pathOf(piece.sha256!);
   if (!fs.existsSync(file)) return [];
   const inside = await readInside(file, piece.mime, piece.extension);
-  return [...(evidenceOfInside(inside) as PieceEvidence), ...blanksIn(inside.text, blanks)];
+  return [
+    ...(evidenceOfInside(inside) as PieceEvidence),
+    ...blanks(inside.text).map((one) => ({ kind: 'blank' as const, ...one })),
+  ];
 }
 
 /** A piece on the table that is to be kept otherwise than it is. */

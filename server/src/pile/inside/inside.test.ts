@@ -85,6 +85,23 @@ describe('what files say of themselves', () => {
     });
   });
 
+  test.each([
+    ['one folder', ['Chidi Abara weir/map.txt', 'Chidi Abara weir/data/log.csv'], 'Chidi Abara weir'],
+    ['one file', ['__MACOSX/._Mai Đặng log.pdf', 'Mai Đặng log.pdf'], 'Mai Đặng log'],
+    ['several', ['Chidi Abara.txt', 'Mai Đặng.txt'], ''],
+    ['nothing', [], ''],
+  ])('an archive within a pile, of %s', async (_what, names, title) => {
+    const zip = madeZip(names.map((name) => ({ name, bytes: Buffer.from('x') })));
+    expect(await inside('a.zip', zip)).toEqual({
+      authors: [],
+      changedBy: [],
+      title,
+      text: '',
+      header: '',
+      fields: '',
+    });
+  });
+
   test('an open document: its author and its text', async () => {
     const odt = madeZip([
       { name: 'mimetype', bytes: Buffer.from('application/vnd.oasis.opendocument.text'), stored: true },

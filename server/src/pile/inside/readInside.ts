@@ -1,5 +1,6 @@
 import { evidenceOfText, type Evidence } from '@vestibul/core';
 import { LONGEST_TEXT, nothing, type Inside } from './Inside';
+import { readArchive } from './archive';
 import { readPicture, readRecording } from './media';
 import { readOffice } from './office';
 import { readPdf } from './pdf';
@@ -62,6 +63,7 @@ function readerFor(mime: string, extension: string): Reader | null {
   if (/officedocument|opendocument/u.test(mime) || /^(?:docx|pptx|xlsx|odt|odp|ods)$/u.test(extension))
     return readOffice;
   if (mime === 'application/pdf') return readPdf;
+  if (extension === 'zip') return readArchive;
   if (/^image\/(?:jpeg|tiff|heic|heif|avif|png)$/u.test(mime)) return readPicture;
   if (/^(?:audio|video)\//u.test(mime)) return readRecording;
   const byExtension = BY_EXTENSION[extension];
