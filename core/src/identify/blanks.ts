@@ -17,18 +17,22 @@ export type BlankReader<Work extends string = string> = (text: string) => BlankS
  * the one whose own words are there as well. A blank of fewer than four words is in nothing.
  */
 export function makeBlankReader<Work extends string>(blanks: ReadonlyMap<Work, string>): BlankReader<Work> {
-  const all = [...blanks].map(([assignment, text]) => ({ assignment, runs: runsOf(text) }));
+  const read = [...blanks].map(([assignment, text]) => ({ assignment, runs: runsOf(text) }));
   const counts = new Map<string, number>();
-  for (const { runs } of all) for (const run of runs) counts.set(run, (counts.get(run) ?? 0) + 1);
+  for (const { runs } of read) for (const run of runs) counts.set(run, (counts.get(run) ?? 0) + 1);
   const isOwn = (run: string) => counts.get(run) === 1;
+  const all = read.map(({ assignment, runs }) => ({
+    assignment,
+    runs: [...runs],
+    own: [...runs].filter(isOwn).length,
+  }));
   return (text) => {
     if (all.length === 0) return [];
     const there = runsOf(text);
-    const found = all.map(({ assignment, runs }) => {
-      const hits = [...runs].filter((run) => there.has(run));
-      const own = [...runs].filter(isOwn).length;
+    const found = all.map(({ assignment, runs, own }) => {
+      const hits = runs.filter((run) => there.has(run));
       const isTold = own > 0 && hits.filter(isOwn).length >= own * ENOUGH_OF_OWN;
-      return { assignment, hits, share: runs.size === 0 ? 0 : hits.length / runs.size, isTold };
+      return { assignment, hits, share: runs.length === 0 ? 0 : hits.length / runs.length, isTold };
     });
     const told = new Set(found.filter(({ isTold }) => isTold).flatMap(({ hits }) => hits));
     return found

@@ -1,9 +1,10 @@
 import { Transform, type Readable } from 'node:stream';
 import { crc32 } from 'node:zlib';
-import yauzl, { type Entry, type ZipFile } from 'yauzl';
+import type { Entry, ZipFile } from 'yauzl';
 import { isLitter, oneLine, pointsOutside, type Refusal } from '@vestibul/core';
 import { isDiskFull } from '../failure';
 import { entryName } from './entryName';
+import { openZip } from './openZip';
 
 /** How far an archive may unpack. */
 export interface UnpackLimits {
@@ -138,15 +139,12 @@ function isDisk(error: unknown): boolean {
   return isDiskFull(error) || code === 'EIO' || code === 'EROFS' || code === 'EMFILE';
 }
 
-function open(file: string): Promise<ZipFile> {
-  return new Promise((resolve, reject) =>
-    yauzl.open(
-      file,
-      { lazyEntries: true, decodeStrings: false, validateEntrySizes: true, autoClose: false },
-      (error, zip) =>
-        error ? reject(isDisk(error) ? error : new CorruptEntry(error.message)) : resolve(zip),
-    ),
-  );
+async function open(file: string): Promise<ZipFile> {
+  try {
+    return await openZip(file, { decodeStrings: false, validateEntrySizes: true, autoClose: false });
+  } catch (error) {
+    throw isDisk(error) ? error : new CorruptEntry((error as Error).message);
+  }
 }
 
 /** The next entry, or null at the end, also where the list of entries breaks off. */

@@ -1,7 +1,8 @@
 import { isLitter, splitName } from '@vestibul/core';
-import yauzl, { type Entry, type ZipFile } from 'yauzl';
+import type { Entry } from 'yauzl';
 import { entryName } from '../entryName';
 import { nothing, type Inside } from './Inside';
+import { openZip } from '../openZip';
 
 /** Entries of an archive that are looked at. */
 const MOST_ENTRIES = 500;
@@ -11,11 +12,7 @@ const OF_PROGRAMS = new Set(['docProps', 'word', 'xl', 'ppt', '_rels', 'META-INF
 
 /** An archive that holds one folder, or one file, calls itself by its name; of several it says nothing. */
 export async function readArchive(file: string): Promise<Inside> {
-  const zip = await new Promise<ZipFile>((resolve, reject) =>
-    yauzl.open(file, { lazyEntries: true, decodeStrings: false }, (error, opened) =>
-      error ? reject(error) : resolve(opened),
-    ),
-  );
+  const zip = await openZip(file, { decodeStrings: false });
   return new Promise((resolve, reject) => {
     const tops = new Map<string, boolean>();
     let seen = 0;

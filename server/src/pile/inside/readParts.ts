@@ -1,4 +1,5 @@
-import yauzl, { type Entry, type ZipFile } from 'yauzl';
+import type { Entry } from 'yauzl';
+import { openZip } from '../openZip';
 
 /** Bytes of one part that are read, and parts. */
 const MOST_PART = 4 * 1024 ** 2;
@@ -9,9 +10,7 @@ export async function readParts(
   file: string,
   wanted: (name: string) => boolean,
 ): Promise<Map<string, string>> {
-  const zip = await new Promise<ZipFile>((resolve, reject) =>
-    yauzl.open(file, { lazyEntries: true }, (error, opened) => (error ? reject(error) : resolve(opened))),
-  );
+  const zip = await openZip(file);
   return new Promise((resolve, reject) => {
     const parts = new Map<string, string>();
     zip.on('error', reject);

@@ -24,6 +24,8 @@ interface DecidingProps {
   onSetAside: (as: 'not ours' | 'later' | 'to sort') => void;
 }
 
+const plainListName = (student: RackStudent) => plainWords(sayListName(student));
+
 /** Whose it is and what it is for: the likeliest first, then anybody by name; and what it will be called. */
 export function Deciding({
   course,
@@ -37,9 +39,11 @@ export function Deciding({
 }: DecidingProps) {
   const { who, work, isJoint, marked } = choice;
   const byId = useMemo(() => new Map(students.map((student) => [student.id, student])), [students]);
-  const byName = useMemo(() => groupBy(students, (student) => plainWords(sayListName(student))), [students]);
-  const hasNamesakes = (id: PersonId) =>
-    [...byName.values()].some((same) => same.length > 1 && same.some((student) => student.id === id));
+  const byName = useMemo(() => groupBy(students, plainListName), [students]);
+  const hasNamesakes = (id: PersonId) => {
+    const student = byId.get(id);
+    return student !== undefined && byName.get(plainListName(student))!.length > 1;
+  };
   const runs = mayRun(course);
   const candidates = piece.candidates.slice(0, MOST_KEYS);
   const speaksFor = (id: PersonId | null) => piece.sides.find(({ student }) => student === id)?.says ?? [];
