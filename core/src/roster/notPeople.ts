@@ -31,10 +31,10 @@ export const isOddName = (text: string): boolean => /[\d@:*#=<>|\\/_()[\]{}"“�
 
 /** What a column beside a name says of somebody who is no longer there (common practice, no source; from memory). */
 const LEFT = new Set(
-  'withdrawn withdrew dropped drop inactive left transferred exited unenrolled deleted former w/d abgemeldet ausgetreten inaktiv abgegangen verlassen parti sorti demissionnaire radie inactif baja retirado inactivo trasladado ritirato trasferito inattivo uitgeschreven vertrokken inactief wypisany nieaktywny desistente transferido inativo anulado avslutad inaktiv sluttet poistunut neaktivni odesel ayrildi pasif выбыл отчислен 退学 转学 轉學 転出 退學 전출 kilepett retras'.split(
+  'withdrawn withdrew dropped drop inactive left transferred exited unenrolled deleted former wd abgemeldet ausgetreten inaktiv abgegangen verlassen parti sorti demissionnaire radie inactif baja retirado inactivo trasladado ritirato trasferito inattivo uitgeschreven vertrokken inactief wypisany nieaktywny desistente transferido inativo anulado avslutad inaktiv sluttet poistunut neaktivni odesel ayrildi pasif выбыл отчислен 退学 转学 轉學 転出 退學 전출 kilepett retras'.split(
     ' ',
   ),
 );
 
 /** Whether a cell says that somebody has left. */
-export const saysLeft = (cell: string): boolean => LEFT.has(plainWords(cell).trim());
+export const saysLeft = (cell: string): boolean => LEFT.has(plainWords(cell).replaceAll(' ', ''));
