@@ -157,10 +157,10 @@ function weigh<Id>(
     if (bits <= 0 && !completes(part, readings)) continue;
     if (reading.match!.isSmall) own += bits;
     else if (part === 'last') {
-      own += last === 0 || bits <= 0 ? bits : bits * BITS.sameName;
+      own += last === 0 ? bits : bits * BITS.sameName;
       last = Math.max(last, bits, 1);
     } else if (part === 'given') {
-      own += given === 0 || bits <= 0 ? bits : bits * BITS.sameName;
+      own += given === 0 ? bits : bits * BITS.sameName;
       given = Math.max(given, bits, 1);
     } else {
       own += bits;
