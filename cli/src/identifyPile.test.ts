@@ -13,6 +13,7 @@ beforeAll(async () => {
   };
   await put('scan 1.txt', 'Name: Chidi Abara\nStream Gauge Log\nDear Ana Lee,');
   await put('Abara Chidi/log.txt', 'by Ty Ngô');
+  await put('ngo tuong.txt', 'Stream Gauge Log');
   await put('.DS_Store', 'x');
 });
 afterAll(() => fs.rm(folder, { recursive: true }));
@@ -27,8 +28,13 @@ describe('vestibul identify --pile', () => {
   test('reads the files themselves, and says what it saw where', async () => {
     const { code, answers } = await identify(folder);
     expect(code).toBe(0);
-    expect(answers.map(({ name }) => name)).toEqual(['Abara Chidi/log.txt', 'scan 1.txt']);
-    const [contradicted, told] = answers;
+    expect(answers.map((answer) => answer['path'])).toEqual([
+      'Abara Chidi/log.txt',
+      'ngo tuong.txt',
+      'scan 1.txt',
+    ]);
+    expect(answers[0]).not.toHaveProperty('name');
+    const [contradicted, named, told] = answers;
     expect(contradicted).toMatchObject({
       decision: 'ask',
       evidence: [
@@ -39,6 +45,10 @@ describe('vestibul identify --pile', () => {
     expect((contradicted!['candidates'] as { student: string }[]).map(({ student }) => student)).toEqual(
       expect.arrayContaining(['s001', 's002']),
     );
+    expect(named).toMatchObject({
+      decision: 'file',
+      evidence: [{ from: 'file name', says: 'ngo tuong', part: 'owner', for: ['s002'] }],
+    });
     expect(told).toMatchObject({
       decision: 'file',
       students: ['s001'],

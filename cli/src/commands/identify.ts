@@ -38,15 +38,14 @@ export function identify(args: readonly string[], world: Surroundings): ExitCode
   const propose = makeProposer(file, isOneToOne, options.class);
   answers.forEach((answer, i) => {
     const name = names[i]!;
-    world.out(JSON.stringify(describe(file, name, answer, sayReasons(answer), propose(name, answer))));
+    world.out(JSON.stringify({ name, ...describe(file, answer, sayReasons(answer), propose(name, answer)) }));
   });
   return 0;
 }
 
-/** What is printed of one answer (docs/formats.md). */
+/** What is printed of one answer, behind what it is of (docs/formats.md). */
 export function describe(
   file: ClassFile,
-  name: string,
   answer: Identification,
   reasons: string[],
   proposedName: string | null,
@@ -54,7 +53,6 @@ export function describe(
   const { decision, students, assignment, candidates, assignmentCandidates } = answer;
   const period = periodOf(file, answer);
   return {
-    name,
     decision,
     students,
     period,

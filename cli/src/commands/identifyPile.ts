@@ -47,8 +47,9 @@ export async function identifyPile(args: readonly string[], world: Surroundings)
     const proposed = propose(path.split('/').at(-1)!, answer);
     world.out(
       JSON.stringify({
-        ...describe(file, path, answer, reasons, proposed),
-        evidence: explainEvidence(identifier, evidence),
+        path,
+        ...describe(file, answer, reasons, proposed),
+        evidence: explainEvidence(identifier, stemOf(path), evidence),
       }),
     );
   }

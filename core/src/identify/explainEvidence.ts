@@ -6,18 +6,40 @@ export type Role = 'owner' | 'together' | 'mentioned' | 'account';
 
 /** Something that was seen: where, what it says, in what part, and whom of the course that can mean. */
 export interface Seen<Person extends string = string> {
-  from: 'label' | 'line' | 'page header' | 'field' | 'folder' | 'author' | 'changed by' | 'title';
+  from:
+    | 'file name'
+    | 'folder'
+    | 'author'
+    | 'last modified by'
+    | 'title'
+    | 'label'
+    | 'line'
+    | 'page header'
+    | 'field';
   says: string;
   part: Role;
   for: Person[];
 }
 
-/** What is known beside a name that names somebody, known or not, each with the part they have in the piece. */
+/** What names somebody, known or not, in the name of a piece (`stem`) and beside it, each with the part they have in the piece. */
 export function explainEvidence<Person extends string, Work extends string>(
   identifier: Identifier<Person, Work>,
+  stem: string,
   evidence: readonly Evidence<Person, Work>[],
 ): Seen<Person>[] {
-  return evidence.flatMap((one): Seen<Person>[] => {
+  const inName = identifier.weigh(stem);
+  const ofName: Seen<Person>[] =
+    inName.who.length > 0 || inName.isPerson
+      ? [
+          {
+            from: 'file name',
+            says: stem,
+            part: inName.isMention ? 'mentioned' : inName.isJoint ? 'together' : 'owner',
+            for: inName.who,
+          },
+        ]
+      : [];
+  const beside = evidence.flatMap((one): Seen<Person>[] => {
     if (!('text' in one)) return [];
     const { who, isWhole, left, isPerson, isMention } = identifier.weigh(one.text);
     const isName = who.length > 0 && isWhole && left === 0;
@@ -28,8 +50,9 @@ export function explainEvidence<Person extends string, Work extends string>(
       case 'folder':
         return who.length > 0 || isPerson ? seen('folder', 'owner') : [];
       case 'author':
+        return seen('author', 'account');
       case 'changed by':
-        return seen(one.kind, 'account');
+        return seen('last modified by', 'account');
       case 'title':
         return who.length > 0 ? seen('title', isName ? 'owner' : 'mentioned') : [];
       case 'label':
@@ -40,6 +63,7 @@ export function explainEvidence<Person extends string, Work extends string>(
         return seen(placeOf(one.where, 'line'), isName && !one.isMention ? 'owner' : 'mentioned');
     }
   });
+  return [...ofName, ...beside];
 }
 
 function placeOf(where: 'header' | 'field' | undefined, body: 'label' | 'line'): Seen['from'] {
