@@ -49,6 +49,7 @@ export { AccountTally, withoutAccounts } from './identify/accountTally';
 export { weighBeside } from './identify/besideName';
 export { explainEvidence } from './identify/explainEvidence';
 export type { Seen } from './identify/explainEvidence';
+export type { PersonElsewhere } from './identify/elsewhere';
 export type { Evidence } from './identify/besideName';
 export { makeBlankReader, type BlankReader } from './identify/blanks';
 export { evidenceOfText } from './identify/textEvidence';

@@ -118,10 +118,11 @@ export function weighBeside<Person extends string, Work extends string>(
     read.set(text, known);
     return known;
   };
-  /** Whether a text is nothing but the name of somebody; at the head of the pages the last name with a number is enough. */
+  /** Whether a text is nothing but the name of a person known; at the head of the pages the last name with a number is enough. */
   const isName = ({ text, where }: { text: string; where?: Where }) => {
-    const { who, isWhole, left, isMention } = weigh(text);
-    return !isMention && who.length > 0 && (isWhole || where === 'header') && left === 0;
+    const { who, isWhole, left, isMention, elsewhere } = weigh(text);
+    const isOfCourse = who.length > 0 && (isWhole || where === 'header');
+    return !isMention && left === 0 && (isOfCourse || elsewhere.some(({ isStudent }) => isStudent));
   };
 
   /** The best that several texts of one kind say: what they repeat is no further evidence. */
@@ -159,8 +160,15 @@ export function weighBeside<Person extends string, Work extends string>(
         claims.push({ who: told.who, from: FROM[says], says: sentence });
         if (told.isJoint) together.push([...told.who]);
       } else if (part !== 'maker' && isSomebodyElse(told, isOwner) && (isOwner || says === 'folder')) {
-        claims.push({ who: [], from: FROM[says], says: sentence });
-        if (isOwner) addToAll(Math.log2(STRANGER));
+        const isElsewhere = told.elsewhere.some(({ isStudent }) => isStudent);
+        claims.push({
+          who: [],
+          from: FROM[says],
+          says: sentence,
+          ...(isElsewhere ? { isElsewhere: true as const } : {}),
+        });
+        reasons.push(...told.elsewhere.map((one) => one.says));
+        if (isOwner || isElsewhere) addToAll(Math.log2(STRANGER));
       }
     }
     if (named.length > 0) addNamed(said.students, MISLEADS[says]);

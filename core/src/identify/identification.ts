@@ -1,4 +1,5 @@
 import type { NameValues } from '../naming/writeName';
+import type { NamedElsewhere, PersonElsewhere } from './elsewhere';
 import type { NamePart } from './nameParts';
 
 /** What identification knows of a course. */
@@ -10,6 +11,8 @@ export interface IdentifyCourse<Person extends string = string, Work extends str
   courseTexts: readonly string[];
   /** What the teacher decided before: these words are this student. */
   decided?: readonly { words: string; student: Person }[];
+  /** Whom the school knows besides: people of other courses and other years, and staff. */
+  elsewhere?: readonly PersonElsewhere[];
 }
 
 /** That something says whose a piece is: one of these, or (nobody) a person who is not on the roster. */
@@ -20,6 +23,8 @@ export interface Claim<Person extends string = string> {
   /** The same as a sentence, and whom it speaks for where that is somebody else: a partner is named, and is no owner. */
   says: string;
   speaksFor?: readonly Person[];
+  /** Whether the text is the name of a student of another course: then a folder's name, too, is somebody's. */
+  isElsewhere?: true;
 }
 
 /** What speaks for one of several answers that do not fit together; `student` null: for somebody who is not on the roster. */
@@ -69,6 +74,8 @@ export interface Identification<Person extends string = string, Work extends str
   isMention: boolean;
   /** Of a piece that is contradicted: whom anything says, and what speaks for each. */
   claimed: Person[];
+  /** Whom of other courses its name names. */
+  elsewhere: NamedElsewhere[];
   sides: Side<Person>[];
 }
 
@@ -89,6 +96,8 @@ export interface TextWeight<Person extends string = string, Work extends string 
   isPerson: boolean;
   /** Whether it is to, about or done with whom it names. */
   isMention: boolean;
+  /** Whom of other courses it names. */
+  elsewhere: NamedElsewhere[];
 }
 
 export interface Identifier<Person extends string = string, Work extends string = string> {

@@ -2,6 +2,7 @@ import { compact } from '../naming/nameWords';
 import { cleanName } from './cleanName';
 import { PRIORS, SURE_ENOUGH, assignmentPriors } from './costs';
 import { makeDomainCleaner } from './domains';
+import { makeElsewhere } from './elsewhere';
 import type { ExtraBits, Identification, Identifier, IdentifyCourse, TextWeight } from './identification';
 import { isJointWithAnother, isWholeName, readJoint } from './joint';
 import { makeMarkMender } from './lostMarks';
@@ -74,6 +75,7 @@ export function makeIdentifier<Person extends string, Work extends string>(
   const readOptions = makeOptionsReader(people, titles, ofAssignments, wordsOfCourse(course.courseTexts));
   const withoutDomains = makeDomainCleaner(course.students);
   const withMarks = makeMarkMender(course.students);
+  const findElsewhere = makeElsewhere(course.elsewhere ?? []);
   const placeOf = new Map(people.ids.map((id, who) => [id, who]));
   const workPlaces = new Map(course.assignments.map(({ id }, place) => [id, place]));
   const decided = new Map(
@@ -178,8 +180,13 @@ export function makeIdentifier<Person extends string, Work extends string>(
       .slice(0, MOST_CANDIDATES)
       .map(([who, confidence]) => ({ student: people.ids[who]!, confidence: Math.min(1, confidence) }));
     const works = byWork.filter((one) => one.first.title !== null);
+    const elsewhere = elsewhereIn(reading, best.first);
     const isSure =
-      best.first.who.length > 0 && best.share >= SURE_ENOUGH && !best.first.isUnclear && said === null;
+      best.first.who.length > 0 &&
+      best.share >= SURE_ENOUGH &&
+      !best.first.isUnclear &&
+      said === null &&
+      !elsewhere.some(({ isStudent }) => isStudent);
     const shown = (byWho.find(({ first }) => first.who.length > 0) ?? best).first;
     const words = wordsLeft(reading.tokens, shown.option);
     return {
@@ -209,6 +216,7 @@ export function makeIdentifier<Person extends string, Work extends string>(
       isStrange: said?.isStrange ?? false,
       isMention: isMentionedInName(reading, best.first.option, best.first.readings),
       claimed: [...claimed],
+      elsewhere,
       sides: said !== null || (best.first.who.length === 0 && sides.length > 1) ? sides : [],
     };
   };
@@ -270,7 +278,8 @@ export function makeIdentifier<Person extends string, Work extends string>(
       isNamed || claims.some(({ who: ids, from }) => (from === 'owner' || from === 'folder') && fits(ids));
     // A folder that names nobody is a folder; and whoever saved somebody's piece last helped them.
     const counting = claims.filter(
-      ({ who: ids, from }) => !(from === 'folder' && ids.length === 0) && !(from === 'changed by' && isSaid),
+      ({ who: ids, from, isElsewhere }) =>
+        !(from === 'folder' && ids.length === 0 && !isElsewhere) && !(from === 'changed by' && isSaid),
     );
     const hasStranger = counting.some((claim) => claim.who.length === 0);
     const against = [...says, ...counting.flatMap((claim) => claim.who)];
@@ -322,20 +331,32 @@ export function makeIdentifier<Person extends string, Work extends string>(
     }
   };
 
+  /** Whom of other courses a name names. Words that are letter by letter those of the answer name their namesakes as well. */
+  const elsewhereIn = (reading: NameReading, { readings }: Pick<Hypothesis, 'readings'>) => {
+    const exact = new Set(
+      readings
+        .filter(({ match }) => match?.likeness === 'same')
+        .map(({ token }) => reading.tokens[token]!.plain),
+    );
+    return findElsewhere(reading.tokens).filter(({ words }) => !words.every((word) => exact.has(word)));
+  };
+
   /** Whom a text names by itself. */
-  const whoIn = (
-    reading: NameReading,
-  ): Pick<TextWeight<Person>, 'who' | 'isJoint' | 'isWhole' | 'left' | 'isPerson' | 'isMention'> => {
+  const whoIn = (reading: NameReading): Omit<TextWeight<Person>, 'students' | 'assignments' | 'period'> => {
     const { named, isNamed } = readAlone(reading);
-    if (!isNamed)
+    const elsewhere = elsewhereIn(reading, isNamed ? named[0]!.first : { readings: [] });
+    if (!isNamed || elsewhere.some(({ isStudent }) => isStudent)) {
+      const theirs = new Set(elsewhere.flatMap(({ words }) => words));
       return {
         who: [],
         isJoint: false,
         isWhole: false,
-        left: 0,
-        isPerson: readsLikePerson(reading),
+        left: reading.tokens.filter(({ plain }) => !theirs.has(plain) && isUnread(plain)).length,
+        isPerson: elsewhere.length > 0 || readsLikePerson(reading),
         isMention: false,
+        elsewhere,
       };
+    }
     const { who, readings, option } = named[0]!.first;
     const used = new Set(readings.map(({ token }) => token));
     const left = reading.tokens.filter(
@@ -345,7 +366,15 @@ export function makeIdentifier<Person extends string, Work extends string>(
       isWholeName(readings.filter(({ match }) => match === null || match.who === one)),
     );
     const isMention = isMentionedInName(reading, option, readings);
-    return { who: idsOf(named), isJoint: who.length > 1, isWhole, left, isPerson: false, isMention };
+    return {
+      who: idsOf(named),
+      isJoint: who.length > 1,
+      isWhole,
+      left,
+      isPerson: false,
+      isMention,
+      elsewhere,
+    };
   };
 
   return {

@@ -60,6 +60,7 @@ function sayReasons<Person extends string, Work extends string>(
           ? `It says period ${answer.period}, which is theirs.`
           : `It says period ${answer.period}.`,
     );
+  for (const { says } of answer.elsewhere) said.push(says);
   if (answer.decision === 'none') said.push('It holds the name of nobody in this course.');
   if (answer.isMention) said.push('Its name may only mention them: it is to, about or with somebody.');
   if (answer.students.length > 1) said.push('It names them together: joint work.');

@@ -19,7 +19,7 @@ import {
 import type { School } from '../school';
 import { findCourse } from '../store/courses';
 import { all, one, type Database } from '../store/database';
-import { listEverybodyValues } from '../store/naming';
+import { listElsewhere, listEverybodyValues } from '../store/naming';
 import { listKnownWords, type PieceAnswer, type PilePieceRow, type PileRow } from '../store/piles';
 import { readInside } from './inside/readInside';
 
@@ -45,6 +45,7 @@ export function openIdentifier(school: School, courseId: CourseId): CourseIdenti
       [courseId],
     ).map(({ id, title: name, shortName }) => ({ id, titles: [name, shortName] })),
     courseTexts: [title, code, yearLabel, teacher],
+    elsewhere: listElsewhere(school, courseId),
     decided: listKnownWords(db, courseId).map(({ words, studentId }) => ({ words, student: studentId })),
   };
   const periods = new Map(

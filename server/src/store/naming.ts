@@ -3,6 +3,7 @@ import {
   courseValues,
   folderNaming,
   instantToLocal,
+  isOver,
   parseRule,
   pieceNaming,
   type AssignmentId,
@@ -18,6 +19,7 @@ import {
   type NamingStudentFacts,
   type OffRule,
   type PeriodId,
+  type PersonElsewhere,
   type PersonId,
   type Rule,
 } from '@vestibul/core';
@@ -72,6 +74,34 @@ export function listRosterValues(db: Database, course: CourseId): { id: PersonId
 export function listEverybodyValues(db: Database, course: CourseId): { id: PersonId; values: NameValues }[] {
   return valuesOf(listNamed(db, course));
 }
+
+/**
+ * Everybody whom the school knows and who never was in a course: its staff, and students with the last course they joined,
+ * with its year where that has ended.
+ */
+export function listElsewhere(school: School, course: CourseId): PersonElsewhere[] {
+  const rows = all<{ first: string; called: string; last: string; standing: string } & LastCourse>(
+    school.db,
+    `WITH outside AS MATERIALIZED (
+       SELECT p.first, p.called, p.last, p.standing,
+         (SELECT e.course_id FROM enrolment e WHERE e.student_id = p.id ORDER BY e.joined_at DESC LIMIT 1) AS courseId
+       FROM person p
+       WHERE NOT EXISTS (SELECT 1 FROM enrolment e WHERE e.course_id = ? AND e.student_id = p.id))
+     SELECT o.first, o.called, o.last, o.standing, c.title, y.label, y.ends_on AS endsOn FROM outside o
+     LEFT JOIN course c ON c.id = o.courseId LEFT JOIN year y ON y.id = c.year_id`,
+    [course],
+  );
+  const today = todayOf(school);
+  return rows.map(({ first, called, last, standing, title, label, endsOn }) => ({
+    first,
+    called,
+    last,
+    as: standing === 'student' ? 'student' : 'staff',
+    ...(title === null ? {} : { course: title, ...(isOver({ endsOn }, today) ? { year: label } : {}) }),
+  }));
+}
+
+type LastCourse = { title: string; label: string; endsOn: Day } | { title: null; label: null; endsOn: null };
 
 function valuesOf(students: readonly NamedStudent[]): { id: PersonId; values: NameValues }[] {
   return students.map((student) => ({ id: student.studentId, values: studentValues(student) }));

@@ -1,0 +1,91 @@
+import { describe, expect, test } from '@jest/globals';
+import { makeElsewhere, type PersonElsewhere } from './elsewhere';
+import { makeIdentifier } from './identify';
+import { makeReasonSayer } from './sayReasons';
+import { weighBeside, type Evidence } from './besideName';
+
+const person = (first: string, last: string, more: Partial<PersonElsewhere> = {}): PersonElsewhere => ({
+  first,
+  last,
+  called: '',
+  as: 'student',
+  course: 'Biology 9',
+  ...more,
+});
+const elsewhere = [
+  person('Nia', 'Okoro'),
+  person('Jonn', 'Marsh', { course: 'Geography 8', year: '2025–26' }),
+  person('Anneliese', 'van der Berg', { called: 'Lies' }),
+  person('Chidi', 'Abara'),
+  person('Rosa', 'Tamsin', { as: 'staff' }),
+];
+
+describe('makeElsewhere', () => {
+  const find = makeElsewhere(elsewhere);
+  const inWords = (text: string) => find(text.split(' ').map((plain) => ({ plain }))).map(({ name }) => name);
+  test('a last name and a first one, or the one they are called by, in any order', () => {
+    expect(inWords('essay okoro nia')).toEqual(['Nia Okoro']);
+    expect(inWords('lies berg essay')).toEqual(['Lies van der Berg']);
+  });
+  test('half a name names none', () => {
+    expect(inWords('okoro essay')).toEqual([]);
+    expect(inWords('nia marsh')).toEqual([]);
+  });
+});
+
+describe('a piece that names a person of another course', () => {
+  const course = {
+    students: [
+      { id: 'chidi', values: { first: 'Chidi', last: 'Abara', period: 2 } },
+      { id: 'john', values: { first: 'John', last: 'Marsh', period: 2 } },
+      { id: 'nils', values: { first: 'Nils', last: 'Okoro', period: 3 } },
+    ],
+    assignments: [{ id: 'essay', titles: ['Essay'] }],
+    courseTexts: [],
+    elsewhere,
+  };
+  const identifier = makeIdentifier(course);
+  const sayReasons = makeReasonSayer(course);
+  const identify = (stem: string, ...evidence: Evidence[]) => {
+    const beside = weighBeside(identifier, evidence);
+    const answer = identifier.identify(stem, beside);
+    return { ...answer, reasons: [...sayReasons(answer), ...beside.reasons] };
+  };
+
+  test('is told as such', () => {
+    const answer = identify('nia okoro essay');
+    expect(answer.decision).toBe('ask');
+    expect(answer.reasons).toContain('Nia Okoro is a student in Biology 9, not in this course.');
+    expect(identify('berg anneliese').reasons).toContain(
+      'Lies van der Berg is a student in Biology 9, not in this course.',
+    );
+    expect(identify('rosa tamsin').reasons).toContain('Rosa Tamsin works at the school.');
+  });
+  test('is asked about where a student’s name is nearly theirs', () => {
+    const answer = identify('jonn marsh essay');
+    expect(answer.decision).toBe('ask');
+    expect(answer.reasons).toContain('Jonn Marsh was a student in Geography 8 in 2025–26.');
+    expect(makeIdentifier({ ...course, elsewhere: [] }).identify('jonn marsh essay').decision).toBe('file');
+  });
+  test('a namesake in another course takes nothing from a student', () => {
+    const answer = identify('chidi abara essay');
+    expect(answer).toMatchObject({ decision: 'file', students: ['chidi'], elsewhere: [] });
+  });
+  test('goes against a student’s account, as a folder, and in the owner’s place', () => {
+    const account: Evidence = { kind: 'author', text: 'Chidi Abara' };
+    for (const where of [
+      { kind: 'folder', text: 'Nia Okoro' },
+      { kind: 'label', text: 'Nia Okoro', part: 'owner' },
+      { kind: 'line', text: 'Nia Okoro' },
+    ] as const) {
+      const answer = identify('scan', account, where);
+      expect(answer.decision).toBe('ask');
+      expect(answer.sides.map(({ student }) => student).sort()).toEqual(['chidi', null]);
+      expect(answer.reasons).toContain('Nia Okoro is a student in Biology 9, not in this course.');
+    }
+  });
+  test('a folder of a teacher is a folder', () => {
+    const told = identify('chidi abara essay', { kind: 'folder', text: 'Rosa Tamsin' });
+    expect(told.decision).toBe('file');
+  });
+});
