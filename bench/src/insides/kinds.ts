@@ -29,6 +29,8 @@ export interface Cast {
   a: Made;
   b: Made;
   c: Made;
+  /** Somebody of the class with the last name of `a`; null where there is none. */
+  sibling: Made | null;
   stranger: string;
   title: string;
   /** A name that tells nothing. */
@@ -64,7 +66,25 @@ const contradicted =
   });
 
 /** Kinds of pieces, made before it was looked at what the engine does with them; common practice, no source. */
-export const kinds: Readonly<Record<string, (cast: Cast) => Piece>> = {
+export const kinds: Readonly<Record<string, (cast: Cast) => Piece | null>> = {
+  'first name of the file, a sibling’s account': ({ a, sibling, title }) =>
+    sibling && {
+      stem: `${a.first} ${title}`,
+      author: nameOf(sibling),
+      lines: PROSE,
+      owners: [a],
+      isContradicted: true,
+    },
+  'owner, and a sibling’s account': ({ a, sibling, useless }) =>
+    sibling && {
+      stem: useless,
+      author: nameOf(sibling),
+      lines: [`Name: ${nameOf(a)}`, ...PROSE],
+      owners: [a],
+      isContradicted: true,
+    },
+  'owner with a sibling in the class': ({ a, sibling, useless }) =>
+    sibling && { stem: useless, lines: [`Name: ${nameOf(a)}`, ...PROSE], owners: [a] },
   'name: label': owned(({ a }) => [`Name: ${nameOf(a)}`]),
   'name, date and period in a line': owned(({ a }) => [
     `Name: ${nameOf(a)}   Date: 3 May   Period: ${a.period}`,

@@ -117,15 +117,20 @@ function writeKinds(folder: string, course: ReturnType<typeof makePile>['course'
     for (let i = 0; i < EACH; i += 1) {
       const [a, b, c] = [pick(people), pick(people), pick(people)];
       if (new Set([a.id, b.id, c.id]).size < 3) continue;
+      const siblings = people.filter(
+        ({ id, first, last }) => id !== a.id && last === a.last && first !== a.first,
+      );
       const cast: Cast = {
         a,
         b,
         c,
+        sibling: siblings.length > 0 ? pick(siblings) : null,
         stranger: pick(STRANGERS),
         title: pick(course.assignments).titles[0]!,
         useless: pick(USELESS),
       };
       const piece = make(cast);
+      if (!piece) continue;
       const able = writersOf(piece);
       const writer = able[(turn += 1) % able.length]!;
       const name = path.join(piece.folder ?? '', `${piece.stem} ${made.size}.${writers[writer]!.extension}`);

@@ -89,3 +89,23 @@ describe('a piece that names a person of another course', () => {
     expect(told.decision).toBe('file');
   });
 });
+
+test('a first name that can be an everyday word, and that several have, goes against the account of another', () => {
+  const student = (id: string, first: string, last: string) => ({ id, values: { first, last, period: 2 } });
+  const identifier = makeIdentifier({
+    students: [
+      student('wren1', 'Wren', 'Schäfer'),
+      student('wren2', 'Wren', 'Bashir'),
+      student('wren3', 'Wren', 'Takahashi'),
+      student('david', 'David', 'Schäfer'),
+      ...Array.from({ length: 150 }, (_, i) => student(`s${i}`, `Zz${i}qo`, `Kk${i}tri`)),
+    ],
+    assignments: [{ id: 'visit', titles: ['Museum Visit Reflection'] }],
+    courseTexts: [],
+  });
+  const account = weighBeside(identifier, [{ kind: 'author', text: 'David Schäfer' }]);
+  const answer = identifier.identify('Wren Museum Visit Reflection', account);
+  expect(answer.decision).toBe('ask');
+  expect(answer.sides.map(({ student: id }) => id).sort()).toEqual(['david', 'wren1', 'wren2', 'wren3']);
+  expect(identifier.identify('Museum Visit Reflection', account).decision).toBe('file');
+});

@@ -174,9 +174,15 @@ export function makeIdentifier<Person extends string, Work extends string>(
     const claimed = new Set(
       said === null ? [] : [...said.says, ...(extra?.claims ?? []).flatMap((claim) => claim.who)],
     );
-    const isClaimed = (who: number) => Number(claimed.has(people.ids[who]!));
+    // What stands in the owner's place outranks the name of the file, and that everything else.
+    const owners = new Set((extra?.claims ?? []).flatMap(({ who, from }) => (from === 'owner' ? who : [])));
+    const rankOf = (who: number) => {
+      const id = people.ids[who]!;
+      if (said === null) return 0;
+      return owners.has(id) ? 3 : said.says.includes(id) ? 2 : Number(claimed.has(id));
+    };
     const candidates = [...shares]
-      .sort((a, b) => isClaimed(b[0]) - isClaimed(a[0]) || b[1] - a[1])
+      .sort((a, b) => rankOf(b[0]) - rankOf(a[0]) || b[1] - a[1])
       .slice(0, MOST_CANDIDATES)
       .map(([who, confidence]) => ({ student: people.ids[who]!, confidence: Math.min(1, confidence) }));
     const works = byWork.filter((one) => one.first.title !== null);
@@ -286,7 +292,10 @@ export function makeIdentifier<Person extends string, Work extends string>(
     if ((isNamed && !fits(says)) || counting.some((claim) => !fits(claim.who)))
       return { says, against, isStrange: false, hasStranger };
     if (isSaid) return null;
-    // Only accounts say whose it is.
+    // Only accounts say whose it is. Then a name that can be an everyday word, too, goes against it.
+    const hinted = idsOf(named.filter(({ share, first }) => share >= HINTED && isExact(first)));
+    if (hinted.length > 0 && !fits(hinted))
+      return { says: hinted, against: [...against, ...hinted], isStrange: false, hasStranger };
     const isStrange =
       claims.some((claim) => claim.who.length === 0) || hasUnread(reading, all[0]!.first.option);
     return isStrange ? { says, against, isStrange, hasStranger: true } : null;
@@ -419,6 +428,11 @@ export function makeIdentifier<Person extends string, Work extends string>(
       ),
   };
 }
+
+/** The probability of somebody from which on a name hints at them, where nothing but an account says who it is. */
+const HINTED = 0.01;
+
+const isExact = ({ readings }: Hypothesis) => readings.some(({ match }) => match?.likeness === 'same');
 
 /** From this probability on it is taken that a text names somebody. */
 const MOST_LIKELY = 0.5;

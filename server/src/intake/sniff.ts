@@ -1,5 +1,5 @@
 import fsp from 'node:fs/promises';
-import { fileTypeFromFile } from 'file-type';
+import { fileTypeFromBuffer, fileTypeFromFile } from 'file-type';
 import { splitName } from '@vestibul/core';
 
 /** Bytes looked at to tell text from anything else. */
@@ -90,7 +90,7 @@ export async function sniffType(file: string, originalName: string): Promise<Sni
   const named = splitName(originalName).extension;
   const start = await startOf(file);
   // A byte-order mark is looked at before any magic number: UTF-16 begins as some sound does.
-  const found = isUtf16(start) ? undefined : await fileTypeFromFile(file);
+  const found = isUtf16(start) ? undefined : await findType(file, start);
   if (found && found.ext !== 'xml') {
     const inside = containers[found.ext]?.[named];
     if (inside) return { mime: inside, extension: named };
@@ -107,10 +107,14 @@ export async function sniffType(file: string, originalName: string): Promise<Sni
   return { mime: 'application/octet-stream', extension: named };
 }
 
+/** A file that the sample holds whole is not read again, bit by bit. */
+const findType = (file: string, start: Buffer) =>
+  start.length < TEXT_SAMPLE ? fileTypeFromBuffer(start) : fileTypeFromFile(file);
+
 async function startOf(file: string): Promise<Buffer> {
   const handle = await fsp.open(file, 'r');
   try {
-    const { buffer, bytesRead } = await handle.read(Buffer.alloc(TEXT_SAMPLE), 0, TEXT_SAMPLE, 0);
+    const { buffer, bytesRead } = await handle.read(Buffer.allocUnsafe(TEXT_SAMPLE), 0, TEXT_SAMPLE, 0);
     return buffer.subarray(0, bytesRead);
   } finally {
     await handle.close();

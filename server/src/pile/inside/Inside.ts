@@ -11,10 +11,20 @@ export interface Inside {
   header: string;
   /** Answers in the fields of a form and properties that somebody gave it, a line each: `name: value`. */
   fields: string;
+  /** Who said something about it in a comment of the document: whosoever it is, they are somebody else as a rule. */
+  commented: string[];
 }
 
 /** A file that says nothing. */
-export const nothing: Inside = { authors: [], changedBy: [], title: '', text: '', header: '', fields: '' };
+export const nothing: Inside = {
+  authors: [],
+  changedBy: [],
+  title: '',
+  text: '',
+  header: '',
+  fields: '',
+  commented: [],
+};
 
 /** Characters of text kept. */
 export const LONGEST_TEXT = 20_000;

@@ -9,6 +9,7 @@ import { makeIdentifier, weighBeside } from '@vestibul/core';
 import { makePile, makeRandom } from '@vestibul/core/testing/pile';
 import { sniffType } from '../../intake/sniff';
 import { madeZip } from '../../testing/madeZip';
+import { nothing } from './Inside';
 import { evidenceOfInside, readInside } from './readInside';
 
 let folder: string;
@@ -59,6 +60,43 @@ const jpeg = (artist: string, description = '') =>
     .toBuffer();
 
 describe('what files say of themselves', () => {
+  test.each([
+    ['a.docx', 'word/comments.xml', '<w:comments><w:comment w:author="Mai Đặng"/></w:comments>'],
+    [
+      'a.pptx',
+      'ppt/commentAuthors.xml',
+      '<p:cmAuthorLst><p:cmAuthor id="0" name="Mai Đặng"/></p:cmAuthorLst>',
+    ],
+    ['a.xlsx', 'xl/comments1.xml', '<comments><authors><author>Mai Đặng</author></authors></comments>'],
+    [
+      'a.odt',
+      'content.xml',
+      '<office:text><dc:creator>No</dc:creator><office:annotation><dc:creator>Mai Đặng</dc:creator></office:annotation></office:text>',
+    ],
+  ])('who made comments in %s is only mentioned', async (name, part, xml) => {
+    const file = path.join(folder, name);
+    await fs.writeFile(file, madeZip([{ name: part, bytes: Buffer.from(xml) }]));
+    const read = await readInside(file, '', name.split('.')[1]!);
+    expect(read.commented).toEqual(['Mai Đặng']);
+    expect(evidenceOfInside(read)).toContainEqual({ kind: 'line', text: 'Mai Đặng', isMention: true });
+  });
+
+  test('a program’s package: the text of its preview and its property lists', async () => {
+    const list = '<plist version="1.0"><dict><key>Author</key><string>Ana Lee</string></dict></plist>';
+    const read = await inside(
+      'map.key',
+      madeZip([
+        { name: 'Index/Document.bin', bytes: Buffer.from('x') },
+        { name: 'QuickLook/Preview.pdf', bytes: await pdf(['Name: Ana Lee']) },
+        { name: 'Metadata/Properties.plist', bytes: Buffer.from(list) },
+        { name: 'Metadata/Other.plist', bytes: Buffer.from('bplist00<key>Author</key><string>Nia</string>') },
+      ]),
+    );
+    expect(read.text).toContain('Name: Ana Lee');
+    expect(read.fields).toBe('Author: Ana Lee');
+    expect(evidenceOfInside(read).filter(({ kind }) => kind === 'label')).toHaveLength(2);
+  });
+
   test('a word document: its author, its title, its text with a line for each paragraph', async () => {
     const read = await inside(
       'a.docx',
@@ -92,14 +130,7 @@ describe('what files say of themselves', () => {
     ['nothing', [], ''],
   ])('an archive within a pile, of %s', async (_what, names, title) => {
     const zip = madeZip(names.map((name) => ({ name, bytes: Buffer.from('x') })));
-    expect(await inside('a.zip', zip)).toEqual({
-      authors: [],
-      changedBy: [],
-      title,
-      text: '',
-      header: '',
-      fields: '',
-    });
+    expect(await inside('a.zip', zip)).toEqual({ ...nothing, title });
   });
 
   test('an open document: its author and its text', async () => {

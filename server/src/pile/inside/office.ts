@@ -1,3 +1,4 @@
+import { commentersIn, hasCommenters } from './commenters';
 import { LONGEST_TEXT, type Inside } from './Inside';
 import { readParts } from './readParts';
 import { readSheets } from './sheets';
@@ -19,14 +20,15 @@ export async function readOffice(file: string): Promise<Inside> {
       name === PROPERTIES ||
       TEXT_PARTS.test(name) ||
       HEADER_PARTS.test(name) ||
-      SHEET_PARTS.test(name),
+      SHEET_PARTS.test(name) ||
+      hasCommenters(name),
   );
   const core = CORE_PARTS.map((name) => parts.get(name)).find((xml) => xml !== undefined);
   const joined = (wanted: RegExp) =>
     [...parts]
       .filter(([name]) => wanted.test(name))
       .sort(([a], [b]) => (a < b ? -1 : 1))
-      .map(([, xml]) => textOfXml(xml))
+      .map(([name, xml]) => textOfXml(name === 'styles.xml' ? pagesOf(xml) : xml))
       .join('\n');
   const { fields, ...said } = core ? sayCore(core) : { authors: [], changedBy: [], title: '', fields: '' };
   const properties = parts.get(PROPERTIES);
@@ -35,7 +37,14 @@ export async function readOffice(file: string): Promise<Inside> {
     text: joined(TEXT_PARTS) + readSheets(parts),
     header: joined(HEADER_PARTS),
     fields: `${fields}${properties ? sayProperties(properties) : ''}`,
+    commented: [...parts].flatMap(([name, xml]) => commentersIn(name, xml)),
   };
+}
+
+/** Of an open document's styles what draws its pages: all the others, by far the most, hold no text (ODF 1.3 part 3, 3.15). */
+function pagesOf(styles: string): string {
+  const at = styles.indexOf('<office:master-styles');
+  return at < 0 ? '' : styles.slice(at);
 }
 
 /** The elements of Dublin Core (and of ODF's own) that say who made something. */

@@ -5,13 +5,16 @@ const MOST_PDF = 64 * 1024 ** 2;
 const MOST_PAGES = 2;
 const MOST_FIELDS = 100;
 
-/** A PDF: its information, its XMP, the fields of its form and the text of its first pages (ISO 32000-1). */
 export async function readPdf(file: string): Promise<Inside> {
   const { size } = await fsp.stat(file);
-  if (size > MOST_PDF) return nothing;
+  return size > MOST_PDF ? nothing : readPdfBytes(await fsp.readFile(file));
+}
+
+/** A PDF: its information, its XMP, the fields of its form and the text of its first pages (ISO 32000-1). */
+export async function readPdfBytes(bytes: Uint8Array): Promise<Inside> {
   const { getDocument, VerbosityLevel } = await import('pdfjs-dist/legacy/build/pdf.mjs');
   const task = getDocument({
-    data: new Uint8Array(await fsp.readFile(file)),
+    data: new Uint8Array(bytes),
     isEvalSupported: false,
     disableFontFace: true,
     useSystemFonts: false,

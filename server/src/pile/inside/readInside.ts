@@ -3,6 +3,7 @@ import { LONGEST_TEXT, nothing, type Inside } from './Inside';
 import { readArchive } from './archive';
 import { readPicture, readRecording } from './media';
 import { readOffice } from './office';
+import { readPackage } from './package';
 import { readPdf } from './pdf';
 import { readLetter, readMarkup, readPage, readPlain, readRichText } from './plain';
 
@@ -20,7 +21,7 @@ export async function readInside(file: string, mime: string, extension: string):
     const late = new Promise<Inside>((resolve) => {
       timer = setTimeout(() => resolve(nothing), PATIENCE_MS);
     });
-    const { authors, changedBy, title, ...texts } = await Promise.race([read(file), late]);
+    const { authors, changedBy, title, commented, ...texts } = await Promise.race([read(file), late]);
     return {
       authors: distinct(authors),
       changedBy: distinct(changedBy),
@@ -28,6 +29,7 @@ export async function readInside(file: string, mime: string, extension: string):
       text: texts.text.slice(0, LONGEST_TEXT),
       header: texts.header.slice(0, LONGEST_TEXT),
       fields: texts.fields.slice(0, LONGEST_TEXT),
+      commented: distinct(commented),
     };
   } catch {
     // Damaged, or not what it says: then nothing is known of it beside its name.
@@ -64,6 +66,7 @@ function readerFor(mime: string, extension: string): Reader | null {
     return readOffice;
   if (mime === 'application/pdf') return readPdf;
   if (extension === 'zip') return readArchive;
+  if (mime === 'application/zip') return readPackage;
   if (/^image\/(?:jpeg|tiff|heic|heif|avif|png)$/u.test(mime)) return readPicture;
   if (/^(?:audio|video)\//u.test(mime)) return readRecording;
   const byExtension = BY_EXTENSION[extension];
@@ -72,7 +75,8 @@ function readerFor(mime: string, extension: string): Reader | null {
 }
 
 /** What a file says of itself as evidence of whose it is and what it is for. */
-export function evidenceOfInside({ authors, changedBy, title, text, header, fields }: Inside): Evidence[] {
+export function evidenceOfInside(inside: Inside): Evidence[] {
+  const { authors, changedBy, title, text, header, fields, commented } = inside;
   return [
     ...authors.map((one) => ({ kind: 'author' as const, text: one })),
     ...changedBy.map((one) => ({ kind: 'changed by' as const, text: one })),
@@ -80,5 +84,6 @@ export function evidenceOfInside({ authors, changedBy, title, text, header, fiel
     ...evidenceOfText(fields, 'field'),
     ...evidenceOfText(header, 'header'),
     ...evidenceOfText(text),
+    ...commented.map((one) => ({ kind: 'line' as const, text: one, isMention: true as const })),
   ];
 }

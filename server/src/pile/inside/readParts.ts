@@ -10,9 +10,18 @@ export async function readParts(
   file: string,
   wanted: (name: string) => boolean,
 ): Promise<Map<string, string>> {
+  const parts = await readBytesOfParts(file, wanted);
+  return new Map([...parts].map(([name, bytes]) => [name, bytes.toString('utf8')]));
+}
+
+/** Reads those parts that are wanted, each from its start. */
+export async function readBytesOfParts(
+  file: string,
+  wanted: (name: string) => boolean,
+): Promise<Map<string, Buffer>> {
   const zip = await openZip(file);
   return new Promise((resolve, reject) => {
-    const parts = new Map<string, string>();
+    const parts = new Map<string, Buffer>();
     zip.on('error', reject);
     zip.on('end', () => resolve(parts));
     zip.on('entry', (entry: Entry) => {
@@ -22,7 +31,7 @@ export async function readParts(
         const chunks: Buffer[] = [];
         let bytes = 0;
         const done = () => {
-          parts.set(entry.fileName, Buffer.concat(chunks).toString('utf8'));
+          parts.set(entry.fileName, Buffer.concat(chunks));
           zip.readEntry();
         };
         stream.on('data', (chunk: Buffer) => {

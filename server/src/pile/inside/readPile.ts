@@ -15,13 +15,23 @@ const DEEPEST = 20;
 const LARGEST = 2 * 1024 ** 3;
 const MOST_BYTES = 20 * 1024 ** 3;
 
+/** Files that are read while one is decided: unpacking goes on beside it. */
+const AHEAD = 3;
+
 export type Take = (piece: { path: string; evidence: Evidence[] }) => void;
 
 /** Reads what each file of a folder or of a ZIP file says of itself, in the order of their paths. Fails where there is none. */
 export async function readPile(place: string, take: Take): Promise<void> {
   if ((await fsp.stat(place)).isDirectory()) {
-    for (const name of await listFiles(place))
-      take({ path: name, evidence: await evidenceIn(path.join(place, name), name) });
+    const reading: Promise<{ path: string; evidence: Evidence[] }>[] = [];
+    for (const name of await listFiles(place)) {
+      const read = evidenceIn(path.join(place, name), name).then((evidence) => ({ path: name, evidence }));
+      // Where one fails, that is heard when its turn comes.
+      read.catch(() => {});
+      reading.push(read);
+      if (reading.length > AHEAD) take(await reading.shift()!);
+    }
+    for (const read of reading) take(await read);
     return;
   }
   const folder = await fsp.mkdtemp(path.join(os.tmpdir(), 'vestibul-pile-'));
