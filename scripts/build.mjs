@@ -56,7 +56,7 @@ export async function buildServer(options = {}) {
 function copyMigrations(place) {
   const folder = path.join(root, '.build', place, 'migrations');
   fs.rmSync(folder, { recursive: true, force: true });
-  fs.cpSync(path.join(root, 'server/src/store/migrations'), folder, { recursive: true });
+  fs.cpSync(path.join(root, 'server/src/platform/database/migrations'), folder, { recursive: true });
 }
 
 export async function build() {

@@ -1,9 +1,9 @@
 import path from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { pino } from 'pino';
-import { makeMailer } from './mail/Mailer';
+import { makeMailer } from './platform/mail/Mailer';
 import { startServer } from './startServer';
-import { UnusableDatabase } from './store/database';
+import { UnusableDatabase } from './platform/database/database';
 
 /** The process that `npm start` and `npm run demo` run. */
 const environment = process.env;

@@ -1,18 +1,20 @@
 import http from 'node:http';
 import type { AddressInfo } from 'node:net';
 import type { Logger } from 'pino';
-import { makeWelcomeLink, welcomePath } from './auth/sessions';
-import { makeApp } from './http/app';
+import { makeWelcomeLink, welcomePath } from './sign-in/sessions';
+import { makeApp } from './app';
 import { clearVault, expireArrivals } from './intake/upkeep';
 import { finishArrivals, recoverArrivals } from './intake/receive';
-import { goOnWithPile } from './http/piles';
-import { tellOfTray } from './http/work';
-import { watchForAppearing } from './live/appear';
-import { endQuietPiles, resumePiles, resumeWithoutRoom } from './pile/advance';
-import { repeat } from './live/repeat';
-import { openPost } from './mail/post';
-import type { Mailer } from './mail/Mailer';
-import { openSchool, readSchool, type School } from './school';
+import { goOnWithPile } from './sorting/handlers';
+import { tellOfTray } from './intake/tellOfTray';
+import { watchForAppearing } from './assignments/appear';
+import { endQuietPiles, resumePiles, resumeWithoutRoom } from './sorting/advance';
+import { repeat } from './platform/repeat';
+import { openPost } from './notices/post';
+import type { Mailer } from './platform/mail/Mailer';
+import type { School } from './platform/School';
+import { readSchool } from './school/facts';
+import { openSchool } from './openSchool';
 
 export interface ServerOptions {
   folder: string;

@@ -7,11 +7,11 @@ import { pipeline } from 'node:stream/promises';
 import { FileStore, type Configstore } from '@tus/file-store';
 import { ERRORS, Upload } from '@tus/utils';
 import type { Sha256, UploadId } from '@vestibul/core';
-import { countUpload, findUpload, keepProtocol, protocolOf } from '../store/uploads';
-import { Failure, isDiskFull } from '../failure';
-import type { School } from '../school';
+import { countUpload, findUpload, keepProtocol, protocolOf } from './uploads';
+import { Failure, isDiskFull } from '../platform/failure';
+import type { School } from '../platform/School';
 import type { Checksum } from './checksum';
-import { LOOK_EVERY } from './Room';
+import { LOOK_EVERY } from '../platform/Room';
 import { Turns } from './Turns';
 
 interface Running {

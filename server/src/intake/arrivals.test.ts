@@ -4,7 +4,7 @@ import path from 'node:path';
 import { setImmediate } from 'node:timers/promises';
 import { afterEach, beforeEach, describe, expect, test } from '@jest/globals';
 import type { UploadId } from '@vestibul/core';
-import { all } from '../store/database';
+import { all } from '../platform/database/database';
 import { TestSchool, bytesOf, until } from '../testing/TestSchool';
 import { finishArrivals } from './receive';
 
@@ -82,7 +82,7 @@ describe('between the vault and the database', () => {
     const { id } = await teacher.startUpload({ pileId }, 'Mai Dang.txt', 5);
     dieOnceAfterAdopting();
     await teacher.sendBytes(id, bytesOf('whole'));
-    const { endQuietPiles } = await import('../pile/advance');
+    const { endQuietPiles } = await import('../sorting/advance');
     const inside = school.running.school;
     const now = inside.now;
     inside.now = () => new Date(Date.parse(now()) + 3_600_000).toISOString() as ReturnType<typeof now>;

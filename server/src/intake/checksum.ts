@@ -1,4 +1,4 @@
-import { Failure } from '../failure';
+import { Failure } from '../platform/failure';
 
 /** The algorithms that a chunk's checksum may be of; a server must know sha1 (tus 1.0.0, extension 'checksum'). */
 export const checksumAlgorithms = ['sha1', 'sha256'] as const;

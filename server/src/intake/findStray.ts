@@ -1,7 +1,7 @@
 import fsp from 'node:fs/promises';
 import path from 'node:path';
 import { toInstant, type Sha256 } from '@vestibul/core';
-import type { School } from '../school';
+import type { School } from '../platform/School';
 
 /** Everything that names bytes in the vault. What was put away names them for as long as `:since` says. */
 const NAMED = `

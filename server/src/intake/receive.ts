@@ -2,18 +2,11 @@ import type { Stats } from 'node:fs';
 import fsp from 'node:fs/promises';
 import path from 'node:path';
 import type { Sha256, UploadId } from '@vestibul/core';
-import { runJob } from '../threads/runJob';
-import { setUploadAside } from '../store/trouble';
-import {
-  findUpload,
-  keepProtocol,
-  listOnTheirWay,
-  markArrived,
-  protocolOf,
-  type UploadRow,
-} from '../store/uploads';
-import type { School } from '../school';
-import { Failure, isDiskFull } from '../failure';
+import { runJob } from '../platform/runJob';
+import { setUploadAside } from '../school/trouble';
+import { findUpload, keepProtocol, listOnTheirWay, markArrived, protocolOf, type UploadRow } from './uploads';
+import type { School } from '../platform/School';
+import { Failure, isDiskFull } from '../platform/failure';
 import { sniffType } from './sniff';
 
 /** Files that are being taken in right now. */

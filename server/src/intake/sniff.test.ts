@@ -3,8 +3,8 @@ import fs from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
 import { Readable } from 'node:stream';
-import { Vault } from '../vault/Vault';
-import { runJob } from '../threads/runJob';
+import { Vault } from '../platform/Vault';
+import { runJob } from '../platform/runJob';
 import { sniffType } from './sniff';
 
 let folder: string;

@@ -2,7 +2,7 @@ import fs from 'node:fs';
 import path from 'node:path';
 import { afterEach, beforeEach, describe, expect, test } from '@jest/globals';
 import type { Sha256, UploadId } from '@vestibul/core';
-import { all } from '../store/database';
+import { all } from '../platform/database/database';
 import { TestSchool, bytesOf } from '../testing/TestSchool';
 import { clearVault, expireArrivals } from './upkeep';
 

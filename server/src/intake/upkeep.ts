@@ -1,10 +1,10 @@
 import fs from 'node:fs';
 import { toInstant, type Instant, type Sha256 } from '@vestibul/core';
 import { UPLOAD_DAYS } from '@vestibul/contract';
-import type { School } from '../school';
-import { run } from '../store/database';
-import { dropUpload, listOnTheirWay } from '../store/uploads';
-import { runJob } from '../threads/runJob';
+import type { School } from '../platform/School';
+import { run } from '../platform/database/database';
+import { dropUpload, listOnTheirWay } from './uploads';
+import { runJob } from '../platform/runJob';
 import { forgetArriving, holdingArriving, isWhole, lastByteAt } from './receive';
 
 const DAY = 86_400_000;

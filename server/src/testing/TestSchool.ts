@@ -14,8 +14,8 @@ import {
 } from '@vestibul/contract';
 import type { AssignmentId, CourseId, DoorId, PersonId, PileId, PileState, UploadId } from '@vestibul/core';
 import { pino } from 'pino';
-import { SESSION_COOKIE, startSession } from '../auth/sessions';
-import { VISIT_COOKIE } from '../auth/visits';
+import { SESSION_COOKIE, startSession } from '../sign-in/sessions';
+import { VISIT_COOKIE } from '../doors/visits';
 import { startServer, type RunningServer, type ServerOptions } from '../startServer';
 
 export interface Reply<Answer> {

@@ -1,4 +1,4 @@
-import { preparedSql, type Database } from '../store/database';
+import { preparedSql, type Database } from '../platform/database/database';
 
 /**
  * What a query may walk from end to end: one row for the school, a handful of years, the courses of a school, and rows

@@ -21,16 +21,17 @@ import {
   type PieceRead,
   type ReadAgain,
   type UnpackEnd,
-} from '../pile/pileJobs';
-import type { NewPilePiece } from '../store/piles';
-import { writeFeed } from '../http/feed';
+} from '../sorting/pileJobs';
+import type { NewPilePiece } from '../sorting/piles';
+import { writeFeed } from '../calendar/feed';
 import { findStray } from '../intake/findStray';
-import { openSchool, type School, type ThreadSchool } from '../school';
-import { applyPlan } from '../store/applyPlan';
-import { beginYear, type BeginYear } from '../store/beginYear';
-import { comparePackageWith, readAgainstLast, type ReadAgainst } from '../store/packageLists';
-import { applyRenaming, findOffNames, planRenaming, undoRenaming, type Progress } from '../store/renaming';
-import { unzipTexts } from './unzipTexts';
+import type { School, ThreadSchool } from '../platform/School';
+import { openSchool } from '../openSchool';
+import { applyPlan } from '../school/applyPlan';
+import { beginYear, type BeginYear } from '../school/beginYear';
+import { comparePackageWith, readAgainstLast, type ReadAgainst } from '../school/packageLists';
+import { applyRenaming, findOffNames, planRenaming, undoRenaming, type Progress } from '../naming/renaming';
+import { unzipTexts } from '../school/unzipTexts';
 
 /** Does something with the school through a connection of this thread's own. */
 async function inSchool<Result>(

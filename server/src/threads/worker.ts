@@ -1,5 +1,5 @@
 import { parentPort } from 'node:worker_threads';
-import { Failure } from '../failure';
+import { Failure } from '../platform/failure';
 import { jobs, type JobName, type Tell } from './jobs';
 
 /** A thread that does one job after another, as they are handed to it. */

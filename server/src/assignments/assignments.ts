@@ -1,0 +1,333 @@
+import {
+  localToInstant,
+  nameKey,
+  sha256Hex,
+  type Afterwards,
+  type AssignmentId,
+  type CourseId,
+  type DoorId,
+  type EventFacts,
+  type Form,
+  type GroupId,
+  type Instant,
+  type Counting,
+  type LateCounts,
+  type LocalTime,
+  type OffRule,
+  type PeriodId,
+  type PersonId,
+  type RecordingKind,
+  type RecordingRules,
+  type Scoring,
+} from '@vestibul/core';
+import type { AnswerOf, BodyOf } from '@vestibul/contract';
+import { Failure } from '../platform/failure';
+import type { School } from '../platform/School';
+import { newId } from '../platform/newId';
+import { timeZoneOf } from '../school/facts';
+import { listAssignments } from './assignmentList';
+import { all, one, run, together, type Database } from '../platform/database/database';
+import { writeEvent } from '../ledger/ledger';
+import { listGroups, listPeriods } from '../courses/periods';
+import { settleAssignment } from '../submissions/settle';
+
+type Body = BodyOf<'makeAssignment'>;
+
+export function makeAssignment(school: School, by: PersonId, course: CourseId, body: Body): AssignmentId {
+  return together(school.db, () => {
+    const id = newId<AssignmentId>('a');
+    requireFreeTitle(school.db, course, body.title, id);
+    run(
+      school.db,
+      `INSERT INTO assignment (id, course_id, title, title_key, short_name, directions, created_at)
+       VALUES (:id, :course, :title, :key, '', '', :at)`,
+      { id, course, title: body.title, key: nameKey(body.title), at: school.now() },
+    );
+    const dues = writeBody(school, course, id, body);
+    writeEvent(school, by, 'assignment made', { course, assignment: id }, factsOf(body, dues));
+    setVisible(school, by, course, id, visibleAt(school, body, null));
+    return id;
+  });
+}
+
+/** What the ledger tells of an assignment: what it allows in words, what it says by its hash. */
+function factsOf(body: Body, dues: { period: PeriodId; due: Instant }[]): EventFacts['assignment changed'] {
+  const { graceMinutes, lateCounts, counting, afterwards, holds, offRule, groupIds } = body;
+  const { title, shortName, unit, directions, wants, scoring, recording, tells } = body;
+  return {
+    dues,
+    graceMinutes,
+    lateCounts,
+    counting,
+    afterwards,
+    held: holds,
+    offRule,
+    groups: [...new Set(groupIds)],
+    textsSha256: sha256Hex(JSON.stringify([title, shortName, unit, directions])),
+    asksSha256: sha256Hex(JSON.stringify([wants, scoring, recording, tells])),
+  };
+}
+
+/** Changes an assignment. What was turned in keeps the lateness it was given at the time. */
+export function changeAssignment(school: School, by: PersonId, id: AssignmentId, body: Body): CourseId {
+  return together(school.db, () => {
+    const { courseId, counting, visibleAt: before } = findAssignment(school.db, id);
+    requireFreeTitle(school.db, courseId, body.title, id);
+    const dues = writeBody(school, courseId, id, body);
+    if (body.counting !== counting) settleAssignment(school.db, id);
+    writeEvent(school, by, 'assignment changed', { course: courseId, assignment: id }, factsOf(body, dues));
+    const visible = visibleAt(school, body, before);
+    // What a student has handed in must not lie under something that nobody can see.
+    if (visible !== before && (visible === null || visible > school.now()) && hasWork(school.db, id))
+      throw new Failure('has-work', { what: 'assignment', name: body.title });
+    setVisible(school, by, courseId, id, visible);
+    return courseId;
+  });
+}
+
+/** Takes away an assignment that nobody has begun. Fails with `has-work`. */
+export function dropAssignment(school: School, by: PersonId, id: AssignmentId): CourseId {
+  return together(school.db, () => {
+    const { db } = school;
+    const { courseId, title } = findAssignment(db, id);
+    if (hasWork(db, id)) throw new Failure('has-work', { what: 'assignment', name: title });
+    for (const table of ['assignment_due', 'assignment_group', 'own_due'] as const)
+      run(db, `DELETE FROM ${table} WHERE assignment_id = ?`, [id]);
+    run(db, 'UPDATE hand_out SET assignment_id = NULL WHERE assignment_id = ?', [id]);
+    // A door to what is no longer there opens nothing, least of all more than it did.
+    for (const door of all<{ id: DoorId; shutAt: Instant | null }>(
+      db,
+      'SELECT id, shut_at AS shutAt FROM side_door WHERE assignment_id = ?',
+      [id],
+    )) {
+      run(
+        db,
+        'UPDATE side_door SET assignment_id = NULL, shut_at = COALESCE(shut_at, :at) WHERE id = :door',
+        { at: school.now(), door: door.id },
+      );
+      if (door.shutAt === null)
+        writeEvent(school, by, 'side door shut', { course: courseId, assignment: id }, { door: door.id });
+    }
+    // What still lies on the table of a pile that was for it alone is for another.
+    run(db, 'UPDATE pile SET assignment_id = NULL WHERE assignment_id = ?', [id]);
+    run(db, 'DELETE FROM assignment WHERE id = ?', [id]);
+    writeEvent(school, by, 'assignment dropped', { course: courseId, assignment: id }, {});
+    return courseId;
+  });
+}
+
+function hasWork(db: Database, id: AssignmentId): boolean {
+  return (
+    one(db, 'SELECT 1 FROM submission WHERE assignment_id = ?', [id]) !== undefined ||
+    one(db, 'SELECT 1 FROM upload WHERE assignment_id = ?', [id]) !== undefined ||
+    one(db, 'SELECT 1 FROM delivery WHERE assignment_id = ?', [id]) !== undefined
+  );
+}
+
+export interface AssignmentRow {
+  id: AssignmentId;
+  courseId: CourseId;
+  title: string;
+  shortName: string;
+  directions: string;
+  unit: string;
+  graceMinutes: number;
+  lateCounts: LateCounts;
+  counting: Counting;
+  wants: { forms: Form[]; files: number | null };
+  scoring: Scoring;
+  recording: RecordingRules & { kinds: RecordingKind[] };
+  afterwards: Afterwards;
+  holds: boolean;
+  /** Null is what the course says. */
+  offRule: OffRule | null;
+  tells: boolean;
+  visibleAt: Instant | null;
+}
+
+export function findAssignment(db: Database, id: AssignmentId): AssignmentRow {
+  const row = one<
+    Omit<AssignmentRow, 'wants' | 'scoring' | 'recording' | 'holds' | 'tells'> & {
+      wants: string;
+      recording: string;
+      scoring: string;
+      holds: number;
+      tells: number;
+    }
+  >(
+    db,
+    `SELECT id, course_id AS courseId, title, short_name AS shortName, directions, unit, grace_minutes AS graceMinutes,
+       late_counts AS lateCounts, counting, wants, scoring, recording, afterwards, holds, off_rule AS offRule, tells,
+       visible_at AS visibleAt
+     FROM assignment WHERE id = ?`,
+    [id],
+  );
+  if (!row) throw new Failure('not-found');
+  return {
+    ...row,
+    wants: JSON.parse(row.wants),
+    scoring: JSON.parse(row.scoring),
+    recording: JSON.parse(row.recording),
+    holds: row.holds === 1,
+    tells: row.tells === 1,
+  };
+}
+
+export function readAssignment(db: Database, id: AssignmentId): AnswerOf<'readAssignment'> {
+  const { courseId, ...row } = findAssignment(db, id);
+  const listed = listAssignments(db, courseId).find((known) => known.id === id)!;
+  return { ...listed, ...row, hasWork: hasWork(db, id) };
+}
+
+/** Whether students see an assignment by now. */
+export function isVisible(assignment: Pick<AssignmentRow, 'visibleAt'>, now: Instant): boolean {
+  return assignment.visibleAt !== null && assignment.visibleAt <= now;
+}
+
+/** Copies of assignments of this or another course, as drafts, due at the same times in periods of the same number. */
+export function copyAssignments(
+  school: School,
+  by: PersonId,
+  course: CourseId,
+  ids: readonly AssignmentId[],
+): number {
+  return together(school.db, () => {
+    const { db } = school;
+    const byNumber = new Map(listPeriods(db, course).map((period) => [period.number, period.id]));
+    for (const from of new Set(ids)) {
+      const source = findAssignment(db, from);
+      const dues = all<{ number: number; dueLocal: LocalTime }>(
+        db,
+        `SELECT h.number, d.due_local AS dueLocal FROM assignment_due d JOIN period h ON h.id = d.period_id
+         WHERE d.assignment_id = ? ORDER BY h.number`,
+        [from],
+      ).flatMap(({ number, dueLocal }) => {
+        const periodId = byNumber.get(number);
+        return periodId ? [{ periodId, dueLocal }] : [];
+      });
+      const id = copyOne(school, by, course, source, dues);
+      writeEvent(school, by, 'assignment copied', { course, assignment: id }, { from });
+    }
+    return new Set(ids).size;
+  });
+}
+
+/** The part of copying that a new year shares: a draft with a title that is free. Inside the caller's transaction. */
+export function copyOne(
+  school: School,
+  by: PersonId,
+  course: CourseId,
+  source: Omit<AssignmentRow, 'id' | 'courseId' | 'visibleAt'>,
+  dues: Body['dues'],
+): AssignmentId {
+  let title = source.title;
+  for (let n = 2; isTitle(school.db, course, title); n += 1) title = `${source.title} (${n})`;
+  return makeAssignment(school, by, course, {
+    ...source,
+    title,
+    dues,
+    groupIds: [],
+    visible: { when: 'draft' },
+  });
+}
+
+function isTitle(db: Database, course: CourseId, title: string): boolean {
+  return (
+    one(db, 'SELECT 1 FROM assignment WHERE course_id = ? AND title_key = ?', [course, nameKey(title)]) !==
+    undefined
+  );
+}
+
+function requireFreeTitle(db: Database, course: CourseId, title: string, self: AssignmentId): void {
+  const other = one<{ id: AssignmentId }>(
+    db,
+    'SELECT id FROM assignment WHERE course_id = ? AND title_key = ?',
+    [course, nameKey(title)],
+  );
+  if (other && other.id !== self) throw new Failure('assignment-exists', { title });
+}
+
+/** Writes all that a body says but when it is seen; returns the due times for the ledger. */
+function writeBody(
+  school: School,
+  course: CourseId,
+  id: AssignmentId,
+  body: Body,
+): { period: PeriodId; due: Instant }[] {
+  const { db } = school;
+  run(
+    db,
+    `UPDATE assignment SET title = :title, title_key = :key, short_name = :shortName, directions = :directions,
+       unit = :unit, grace_minutes = :graceMinutes, late_counts = :lateCounts, counting = :counting, wants = :wants, scoring = :scoring, recording = :recording,
+       afterwards = :afterwards, holds = :holds, off_rule = :offRule, tells = :tells WHERE id = :id`,
+    {
+      id,
+      title: body.title,
+      key: nameKey(body.title),
+      shortName: body.shortName,
+      directions: body.directions,
+      unit: body.unit,
+      graceMinutes: body.graceMinutes,
+      lateCounts: body.lateCounts,
+      counting: body.counting,
+      wants: JSON.stringify(body.wants),
+      scoring: JSON.stringify(body.scoring),
+      recording: JSON.stringify(body.recording),
+      afterwards: body.afterwards,
+      holds: body.holds ? 1 : 0,
+      offRule: body.offRule,
+      tells: body.tells ? 1 : 0,
+    },
+  );
+  writeGroups(db, course, id, body.groupIds);
+  run(db, 'DELETE FROM assignment_due WHERE assignment_id = ?', [id]);
+  const zone = timeZoneOf(db);
+  const periods = new Set(listPeriods(db, course).map((period) => period.id));
+  return body.dues.map(({ periodId, dueLocal }) => {
+    if (!periods.has(periodId)) throw new Failure('not-found', { what: 'period' });
+    const due = localToInstant(dueLocal, zone);
+    run(db, 'INSERT INTO assignment_due (assignment_id, period_id, due_local, due_at) VALUES (?, ?, ?, ?)', [
+      id,
+      periodId,
+      dueLocal,
+      due,
+    ]);
+    return { period: periodId, due };
+  });
+}
+
+function writeGroups(db: Database, course: CourseId, id: AssignmentId, groupIds: readonly GroupId[]): void {
+  run(db, 'DELETE FROM assignment_group WHERE assignment_id = ?', [id]);
+  if (groupIds.length === 0) return;
+  const known = new Set([...listGroups(db, course).values()].flat().map((group) => group.id));
+  for (const group of new Set(groupIds)) {
+    if (!known.has(group)) throw new Failure('not-found', { what: 'group' });
+    run(db, 'INSERT INTO assignment_group (assignment_id, group_id) VALUES (?, ?)', [id, group]);
+  }
+}
+
+function visibleAt(school: School, { visible }: Body, before: Instant | null): Instant | null {
+  if (visible.when === 'draft') return null;
+  if (visible.when === 'at') return localToInstant(visible.local, timeZoneOf(school.db));
+  // What is seen already has been seen since then.
+  return before !== null && before <= school.now() ? before : school.now();
+}
+
+function setVisible(
+  school: School,
+  by: PersonId,
+  course: CourseId,
+  id: AssignmentId,
+  at: Instant | null,
+): void {
+  const changed = run(
+    school.db,
+    'UPDATE assignment SET visible_at = :at, appeared_at = NULL WHERE id = :id AND visible_at IS NOT :at',
+    {
+      id,
+      at,
+    },
+  );
+  if (changed > 0)
+    writeEvent(school, by, 'assignment published', { course, assignment: id }, { visibleAt: at });
+}

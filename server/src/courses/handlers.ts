@@ -1,0 +1,47 @@
+import { changeCourse, listCourses, makeCourse, readCourse } from './courses';
+import { addPeriod, changePeriod, putInGroup, setGroups } from './periods';
+import { addStaff, changeStaff, giveCourse, removeStaff } from './staff';
+import { caller, type Call, type JsonHandlers } from '../platform/http/call';
+import { change } from './change';
+import { tellStaff } from './tellStaff';
+
+export const courseHandlers = {
+  listCourses: (call) => listCourses(call.school, caller(call)),
+  makeCourse: (call) => ({ id: makeCourse(call.school, caller(call).id, call.body) }),
+  readCourse({ school, params, role }) {
+    const isStaff = role === 'teacher' || role === 'co-teacher' || role === 'aide';
+    return readCourse(school, params.courseId, isStaff ? role : 'office');
+  },
+  changeCourse: change<Call<'changeCourse'>>((school, by, course, { body }) =>
+    changeCourse(school, by, course, body),
+  ),
+  giveCourse: change<Call<'giveCourse'>>((school, by, course, { body }) =>
+    giveCourse(school, by, course, body.personId),
+  ),
+  addPeriod(call) {
+    const id = addPeriod(call.school, caller(call).id, call.params.courseId, call.body);
+    tellStaff(call.school, call.params.courseId);
+    return { id };
+  },
+  changePeriod(call) {
+    tellStaff(call.school, changePeriod(call.school, caller(call).id, call.params.periodId, call.body));
+    return {};
+  },
+  setGroups(call) {
+    tellStaff(call.school, setGroups(call.school, caller(call).id, call.params.periodId, call.body));
+    return {};
+  },
+  putInGroup(call) {
+    tellStaff(call.school, putInGroup(call.school, caller(call).id, call.params.periodId, call.body));
+    return {};
+  },
+  addStaff: change<Call<'addStaff'>>((school, by, course, { role, body }) =>
+    addStaff(school, { by, role }, course, body),
+  ),
+  changeStaff: change<Call<'changeStaff'>>((school, by, course, { role, params, body }) =>
+    changeStaff(school, { by, role }, course, params.personId, body.role),
+  ),
+  removeStaff: change<Call<'removeStaff'>>((school, by, course, { role, params }) =>
+    removeStaff(school, { by, role }, course, params.personId),
+  ),
+} satisfies Partial<JsonHandlers>;

@@ -1,0 +1,61 @@
+import { assignmentHandlers } from './assignments/handlers';
+import { blankHandlers } from './blanks/handlers';
+import { blankStreams } from './blanks/streams';
+import { calendarHandlers } from './calendar/handlers';
+import { calendarStreams } from './calendar/streams';
+import { courseHandlers } from './courses/handlers';
+import { doorHandlers, doorStreams } from './doors/handlers';
+import { intakeHandlers } from './intake/handlers';
+import { intakeStreams } from './intake/streams';
+import { ledgerHandlers } from './ledger/handlers';
+import { folderHandlers } from './naming/folderHandlers';
+import { namingHandlers } from './naming/handlers';
+import { noticeHandlers } from './notices/handlers';
+import { noticeStreams } from './notices/streams';
+import { reviewHandlers } from './review/handlers';
+import { rosterHandlers } from './roster/handlers';
+import { rosterStreams } from './roster/streams';
+import { schoolHandlers } from './school/handlers';
+import { packageHandlers } from './school/packageHandlers';
+import { peopleHandlers } from './school/peopleHandlers';
+import { sessionHandlers } from './sign-in/handlers';
+import { pileHandlers, pileStreams } from './sorting/handlers';
+import { moveHandlers } from './sorting/moveHandlers';
+import { submissionHandlers } from './submissions/handlers';
+import { submissionStreams } from './submissions/streams';
+import type { JsonHandlers, StreamHandlers } from './platform/http/call';
+
+/** What answers each route: every subject's own. */
+export const jsonHandlers: JsonHandlers = {
+  ...assignmentHandlers,
+  ...blankHandlers,
+  ...calendarHandlers,
+  ...courseHandlers,
+  ...doorHandlers,
+  ...intakeHandlers,
+  ...ledgerHandlers,
+  ...folderHandlers,
+  ...namingHandlers,
+  ...noticeHandlers,
+  ...reviewHandlers,
+  ...rosterHandlers,
+  ...schoolHandlers,
+  ...packageHandlers,
+  ...peopleHandlers,
+  ...sessionHandlers,
+  ...pileHandlers,
+  ...moveHandlers,
+  ...submissionHandlers,
+};
+
+/** Routes that write their answer themselves, but for the live stream and the uploads. */
+export const streamHandlers = {
+  ...blankStreams,
+  ...calendarStreams,
+  ...doorStreams,
+  ...intakeStreams,
+  ...noticeStreams,
+  ...rosterStreams,
+  ...pileStreams,
+  ...submissionStreams,
+} satisfies Partial<StreamHandlers>;

@@ -1,0 +1,147 @@
+import {
+  formOf,
+  type AssignmentId,
+  type FileId,
+  type Instant,
+  type PersonId,
+  type Sha256,
+  type SubmissionId,
+} from '@vestibul/core';
+import type { AnswerOf } from '@vestibul/contract';
+import { Failure } from '../platform/failure';
+import type { School } from '../platform/School';
+import { newId } from '../platform/newId';
+import { all, one, run, together, type Database } from '../platform/database/database';
+import { ROWS_OF_PAGE, cutPage, readBefore } from '../platform/database/paging';
+
+export interface FileFacts {
+  /** Null is outside: a link, whose bytes are not ours. */
+  ownerId: PersonId | null;
+  originalName: string;
+  mime: string;
+  extension: string;
+  bytes: number;
+  sha256: Sha256;
+}
+
+/** Makes a file. Its bytes must be in the vault already. */
+export function makeFile(db: Database, file: FileFacts & { at: Instant }): FileId {
+  const id = newId<FileId>('d');
+  run(
+    db,
+    `INSERT INTO file (id, owner_id, original_name, mime, extension, bytes, sha256, changed_at)
+     VALUES (?, ?, ?, ?, ?, ?, ?, ?)`,
+    [id, file.ownerId, file.originalName, file.mime, file.extension, file.bytes, file.sha256, file.at],
+  );
+  return id;
+}
+
+/**
+ * A file that a student may turn in: their own, or a link that they turned in before. Fails with `not-found`, whoever
+ * else's it is.
+ */
+export function findOwnFile(db: Database, student: PersonId, id: FileId): FileFacts & { id: FileId } {
+  const file = one<FileFacts & { id: FileId }>(
+    db,
+    `SELECT f.id, f.owner_id AS ownerId, f.original_name AS originalName, f.mime, f.extension, f.bytes, f.sha256
+     FROM file f WHERE f.id = :id AND f.dropped_at IS NULL AND (f.owner_id = :student
+       OR (f.owner_id IS NULL AND EXISTS (SELECT 1 FROM piece q JOIN submission s ON s.id = q.submission_id
+         WHERE q.file_id = f.id AND s.student_id = :student)))`,
+    { id, student },
+  );
+  if (!file) throw new Failure('not-found', { what: 'file' });
+  return file;
+}
+
+/**
+ * Takes the files of an undone attempt from the student with whom they were placed: out of the drawer and the trays. A file
+ * that is in another attempt too stays. Inside the caller's transaction.
+ */
+export function takeFilesOut(db: Database, submission: SubmissionId, attempt: number, at: Instant): void {
+  for (const { id } of all<{ id: FileId }>(
+    db,
+    `SELECT q.file_id AS id FROM piece q WHERE q.submission_id = :submission AND q.attempt = :attempt
+       AND NOT EXISTS (SELECT 1 FROM piece o JOIN attempt t ON t.submission_id = o.submission_id AND t.n = o.attempt
+         WHERE o.file_id = q.file_id AND t.undone_at IS NULL)`,
+    { submission, attempt },
+  )) {
+    run(db, 'UPDATE file SET owner_id = NULL, dropped_at = :at WHERE id = :id', { id, at });
+    run(
+      db,
+      'UPDATE upload SET dropped_at = :at WHERE file_id = :id AND turned_in_at IS NULL AND dropped_at IS NULL',
+      { id, at },
+    );
+  }
+}
+
+/** A piece of a file in an attempt that stands. */
+const turnedIn = `SELECT 1 FROM piece q JOIN attempt t ON t.submission_id = q.submission_id AND t.n = q.attempt
+  WHERE q.file_id = f.id AND t.taken_back_at IS NULL AND t.sent_back_at IS NULL`;
+
+/** One page of a student's files that are turned in nowhere, the newest first, from before `before`. */
+export function listMyLoose(db: Database, student: PersonId, before: string): AnswerOf<'listMyLoose'> {
+  const rows = all<{
+    id: FileId;
+    name: string;
+    mime: string;
+    extension: string;
+    bytes: number;
+    changedAt: Instant;
+    assignment: string | null;
+    submissionId: SubmissionId | null;
+  }>(
+    db,
+    `SELECT f.id, f.original_name AS name, f.mime, f.extension, f.bytes, f.changed_at AS changedAt,
+       (SELECT a.title FROM piece q JOIN submission s ON s.id = q.submission_id JOIN assignment a ON a.id = s.assignment_id
+        WHERE q.file_id = f.id LIMIT 1) AS assignment,
+       (SELECT q.submission_id FROM piece q WHERE q.file_id = f.id LIMIT 1) AS submissionId
+     FROM file f WHERE f.owner_id = :student AND f.dropped_at IS NULL AND (f.changed_at, f.id) < (:beforeAt, :beforeId)
+       AND NOT EXISTS (${turnedIn}) AND NOT EXISTS (SELECT 1 FROM copy k WHERE k.file_id = f.id)
+     ORDER BY f.changed_at DESC, f.id DESC LIMIT :limit`,
+    { student, ...readBefore(before), limit: ROWS_OF_PAGE },
+  );
+  const { page, next } = cutPage(rows, (row) => ({ at: row.changedAt, id: row.id }));
+  return {
+    files: page.map(({ mime, extension, assignment, submissionId, ...file }) => ({
+      ...file,
+      form: formOf(mime, extension),
+      was: assignment !== null && submissionId !== null ? { assignment, submissionId } : null,
+      trays: traysOf(db, file.id),
+    })),
+    next,
+  };
+}
+
+/** The assignments in whose trays a file lies. */
+function traysOf(db: Database, id: FileId): { id: AssignmentId; title: string }[] {
+  return all(
+    db,
+    `SELECT a.id, a.title FROM upload u JOIN assignment a ON a.id = u.assignment_id
+     WHERE u.file_id = ? AND u.turned_in_at IS NULL AND u.dropped_at IS NULL ORDER BY u.started_at`,
+    [id],
+  );
+}
+
+/**
+ * Puts a file of a drawer away, out of the trays it lies in too. What is or was turned in stays, for it is on the record:
+ * then it fails with `already-turned-in`.
+ */
+export function dropFile(school: School, student: PersonId, id: FileId): AssignmentId[] {
+  return together(school.db, () => {
+    const file = findOwnFile(school.db, student, id);
+    if (file.ownerId === null || one(school.db, 'SELECT 1 FROM piece WHERE file_id = ?', [id])) {
+      throw new Failure('already-turned-in');
+    }
+    // A copy that was handed out belongs to its student, and the record says that they have it.
+    if (one(school.db, 'SELECT 1 FROM copy WHERE file_id = ?', [id])) throw new Failure('not-found');
+    const trays = traysOf(school.db, id);
+    const at = school.now();
+    run(school.db, 'UPDATE file SET dropped_at = :at WHERE id = :id', { at, id });
+    run(
+      school.db,
+      `UPDATE upload SET dropped_at = :at WHERE file_id = :id AND turned_in_at IS NULL AND assignment_id IS NOT NULL`,
+      { at, id },
+    );
+    return trays.map((tray) => tray.id);
+  });
+}

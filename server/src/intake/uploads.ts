@@ -1,0 +1,303 @@
+import {
+  toInstant,
+  type AssignmentId,
+  type CourseId,
+  type FileId,
+  type Instant,
+  type PersonId,
+  type PileId,
+  type Sha256,
+  type UploadId,
+  type VisitId,
+} from '@vestibul/core';
+import { MOST_FILES, type AnswerOf } from '@vestibul/contract';
+import { Failure } from '../platform/failure';
+import type { School } from '../platform/School';
+import { all, one, run, together, type Database } from '../platform/database/database';
+import { makeFile } from './files';
+
+export type UploadKind = AnswerOf<'readTray'>['uploads'][number]['kind'];
+
+/** What is made, linked to or found here has no name of its own that could be wrong. */
+export const isNamedHere = (kind: UploadKind): boolean => kind !== 'file';
+
+export interface UploadRow {
+  id: UploadId;
+  /** Null of what a guest brings by a side door. */
+  byId: PersonId | null;
+  visitId: VisitId | null;
+  /** What it is for: the tray of an assignment, a blank of a course, or, with neither, a drawer. */
+  assignmentId: AssignmentId | null;
+  courseId: CourseId | null;
+  /** With which pile it came for the sorting table. */
+  pileId: PileId | null;
+  kind: UploadKind;
+  originalName: string;
+  bytes: number;
+  startedAt: Instant;
+  arrivedAt: Instant | null;
+  sha256: Sha256 | null;
+  mime: string | null;
+  extension: string | null;
+  turnedInAt: Instant | null;
+  droppedAt: Instant | null;
+  /** Of something from the drawer, and of what has arrived in one. */
+  fileId: FileId | null;
+  /** Of a text: what is written so far, and how many times it was kept. */
+  text: string | null;
+  version: number;
+  /** The window that wrote its last words, and how many times it had sent. */
+  writer: string;
+  writerNth: number;
+  /** Of a file on its way: what the resumable protocol knows of it, as JSON (`protocolOf`). */
+  protocol: string | null;
+  /** When it is removed if no more of it comes; null while it is not long since something came. */
+  expiresAt: Instant | null;
+}
+
+/** What the resumable protocol knows of a file on its way; one that sets out without its length has no size yet. */
+export interface Protocol {
+  size?: number | undefined;
+  metadata?: Record<string, string | null> | undefined;
+  creation_date?: string | undefined;
+}
+
+/** What the protocol knows of an upload; null of what is none of its files. */
+export function protocolOf(upload: Pick<UploadRow, 'protocol'>): Protocol | null {
+  return upload.protocol === null ? null : (JSON.parse(upload.protocol) as Protocol);
+}
+
+/** An upload whose bytes are in the vault. */
+export type ArrivedUpload = UploadRow & {
+  arrivedAt: Instant;
+  sha256: Sha256;
+  mime: string;
+  extension: string;
+};
+
+const columns = `id, by_id AS byId, visit_id AS visitId, assignment_id AS assignmentId, course_id AS courseId, pile_id AS pileId, kind, original_name AS originalName, bytes,
+  started_at AS startedAt, arrived_at AS arrivedAt, sha256, mime, extension, turned_in_at AS turnedInAt, dropped_at AS droppedAt, file_id AS fileId, text, version, writer, writer_nth AS writerNth, protocol, expires_at AS expiresAt`;
+
+export function hasArrived(upload: UploadRow): upload is ArrivedUpload {
+  return upload.arrivedAt !== null && upload.sha256 !== null;
+}
+
+export function findUpload(db: Database, id: UploadId): UploadRow | undefined {
+  return one<UploadRow>(db, `SELECT ${columns} FROM upload WHERE id = ?`, [id]);
+}
+
+/** What lies in a student's tray for an assignment: on its way or arrived, not turned in yet, in the order chosen. */
+export function listTray(db: Database, student: PersonId, assignment: AssignmentId): UploadRow[] {
+  return all<UploadRow>(
+    db,
+    `SELECT ${columns} FROM upload
+     WHERE by_id = ? AND assignment_id = ? AND turned_in_at IS NULL AND dropped_at IS NULL
+     ORDER BY place, started_at, rowid`,
+    [student, assignment],
+  );
+}
+
+/** What a guest has brought and not handed in yet, in the order chosen. */
+export function listBrought(db: Database, visit: VisitId): UploadRow[] {
+  return all<UploadRow>(
+    db,
+    `SELECT ${columns} FROM upload WHERE visit_id = ? AND turned_in_at IS NULL AND dropped_at IS NULL
+     ORDER BY place, started_at, rowid`,
+    [visit],
+  );
+}
+
+/** What lies behind everything that was put in order before it. */
+const LAST_PLACE = 1_000_000;
+
+type NewUpload = Pick<UploadRow, 'id' | 'byId' | 'originalName'> &
+  Partial<Omit<UploadRow, 'id' | 'byId' | 'originalName' | 'startedAt'>>;
+
+/** Writes down that something is brought in. Fails with `too-many-files` when the tray it is for is full. */
+export function startUpload(school: School, upload: NewUpload): void {
+  together(school.db, () => {
+    requireShare(school, { visitId: null, pileId: null, ...upload }, upload.bytes ?? 0, true);
+    const there = upload.visitId
+      ? listBrought(school.db, upload.visitId)
+      : upload.byId && upload.assignmentId
+        ? listTray(school.db, upload.byId, upload.assignmentId)
+        : [];
+    if (there.length >= MOST_FILES) {
+      throw new Failure('too-many-files', { most: MOST_FILES });
+    }
+    run(
+      school.db,
+      `INSERT INTO upload (id, by_id, visit_id, assignment_id, course_id, pile_id, kind, original_name, bytes, started_at, arrived_at, sha256,
+         mime, extension, file_id, text, place, protocol)
+       VALUES (:id, :byId, :visitId, :assignmentId, :courseId, :pileId, :kind, :originalName, :bytes, :at, :arrivedAt, :sha256,
+         :mime, :extension, :fileId, :text, :place, :protocol)`,
+      {
+        visitId: null,
+        assignmentId: null,
+        courseId: null,
+        pileId: null,
+        kind: 'file',
+        bytes: 0,
+        arrivedAt: null,
+        sha256: null,
+        mime: null,
+        extension: null,
+        fileId: null,
+        text: null,
+        protocol: null,
+        ...upload,
+        at: school.now(),
+        place: LAST_PLACE,
+      },
+    );
+  });
+}
+
+/** Keeps what the protocol knows of a file on its way; its length, once it is known, is what it counts for. */
+export function keepProtocol(db: Database, id: UploadId, protocol: Protocol): void {
+  run(
+    db,
+    `UPDATE upload SET protocol = :text, bytes = COALESCE(:size, bytes)
+     WHERE id = :id AND arrived_at IS NULL AND protocol IS NOT :text`,
+    { id, text: JSON.stringify(protocol), size: protocol.size ?? null },
+  );
+}
+
+/**
+ * Counts a file that set out without its length for that many bytes, as if they had been told at the start. Fails with
+ * `upload-gone`, `too-many-bytes`, `file-too-large`.
+ */
+export function countUpload(school: School, id: UploadId, bytes: number): void {
+  together(school.db, () => {
+    const upload = findUpload(school.db, id);
+    if (!upload || upload.droppedAt !== null) throw new Failure('upload-gone');
+    if (bytes > school.limits.largestFile) throw new Failure('file-too-large', { name: upload.originalName });
+    requireShare(school, upload, bytes - upload.bytes, false);
+    run(school.db, 'UPDATE upload SET bytes = ? WHERE id = ?', [bytes, id]);
+  });
+}
+
+/** Fails where whoever brings it, in all that they bring, would have brought more than is thought of. */
+function requireShare(
+  school: School,
+  upload: Pick<UploadRow, 'byId' | 'visitId' | 'pileId'>,
+  bytes: number,
+  isNew: boolean,
+): void {
+  // A pile is as large as a course's work is; its sender is not held to the measure of one student.
+  if (upload.pileId) requirePileMeasure(school, upload.pileId, bytes);
+  else if (upload.byId) requireMeasure(school, upload.byId, bytes, isNew);
+  if (upload.visitId) requireGuestMeasure(school, upload.visitId, bytes);
+}
+
+const tooManyBytes = (most: number) =>
+  new Failure('too-many-bytes', { most: `${Math.round(most / 1024 ** 3)} GB` });
+
+function requirePileMeasure(school: School, pile: PileId, bytes: number): void {
+  const sent = one<{ bytes: number }>(
+    school.db,
+    'SELECT COALESCE(SUM(bytes), 0) AS bytes FROM upload WHERE pile_id = ?',
+    [pile],
+  )!;
+  if (sent.bytes + bytes > school.limits.pileBytes) throw tooManyBytes(school.limits.pileBytes);
+}
+
+const HOUR = 3_600_000;
+
+/** Fails with `too-many-uploads` or `too-many-bytes` where somebody has begun more than a person does. */
+function requireMeasure(school: School, by: PersonId, bytes: number, isNew: boolean): void {
+  const since = (ms: number) => toInstant(Date.parse(school.now()) - ms);
+  const begun = one<{ hour: number; bytes: number }>(
+    school.db,
+    `SELECT COUNT(*) FILTER (WHERE started_at > :hour) AS hour, COALESCE(SUM(bytes), 0) AS bytes FROM upload
+     WHERE by_id = :by AND started_at > :day AND kind IN ('file', 'recording')`,
+    { by, hour: since(HOUR), day: since(24 * HOUR) },
+  )!;
+  const { uploadsAnHour, bytesADay } = school.limits;
+  if (isNew && begun.hour >= uploadsAnHour) throw new Failure('too-many-uploads', { most: uploadsAnHour });
+  if (begun.bytes + bytes > bytesADay) throw tooManyBytes(bytesADay);
+}
+
+/** Fails with `too-many-bytes` where a guest, or all guests of a side door in a day, have brought more than is thought of. */
+function requireGuestMeasure(school: School, visit: VisitId, bytes: number): void {
+  const brought = one<{ guest: number; door: number }>(
+    school.db,
+    `SELECT COALESCE(SUM(u.bytes) FILTER (WHERE v.id = :visit), 0) AS guest, COALESCE(SUM(u.bytes), 0) AS door
+     FROM visit v JOIN upload u ON u.visit_id = v.id
+     WHERE v.door_id = (SELECT door_id FROM visit WHERE id = :visit) AND v.made_at > :day`,
+    { visit, day: toInstant(Date.parse(school.now()) - 24 * HOUR) },
+  )!;
+  const { guestBytes, doorBytesADay } = school.limits;
+  for (const [sum, most] of [
+    [brought.guest, guestBytes],
+    [brought.door, doorBytesADay],
+  ] as const)
+    if (sum + bytes > most) throw tooManyBytes(most);
+}
+
+/** Writes down that all bytes of a file are in the vault. What came for a drawer is a file of its sender from then on. */
+export function markArrived(
+  school: School,
+  id: UploadId,
+  facts: { sha256: Sha256; bytes: number; mime: string; extension: string },
+): void {
+  const at = school.now();
+  together(school.db, () => {
+    const upload = findUpload(school.db, id);
+    if (!upload || upload.arrivedAt !== null || upload.droppedAt !== null) return;
+    const isForDrawer = upload.byId !== null && upload.assignmentId === null && upload.courseId === null;
+    const fileId = isForDrawer
+      ? makeFile(school.db, { ...upload, ...facts, ownerId: upload.byId, at })
+      : null;
+    run(
+      school.db,
+      `UPDATE upload SET arrived_at = :at, bytes = :bytes, sha256 = :sha256, mime = :mime, extension = :extension, file_id = :fileId,
+         protocol = NULL
+       WHERE id = :id`,
+      { id, at, ...facts, fileId },
+    );
+  });
+}
+
+/** Takes a file out of the tray. What was turned in stays: then it fails with `already-turned-in`. */
+export function dropUpload(school: School, id: UploadId): void {
+  const dropped = run(
+    school.db,
+    'UPDATE upload SET dropped_at = :at WHERE id = :id AND turned_in_at IS NULL',
+    { id, at: school.now() },
+  );
+  if (dropped === 0) throw new Failure('already-turned-in');
+}
+
+/** Uploads that have not arrived, for finishing after a restart what had come in whole before it. */
+export function listOnTheirWay(db: Database): UploadRow[] {
+  return all<UploadRow>(
+    db,
+    `SELECT ${columns} FROM upload WHERE arrived_at IS NULL AND dropped_at IS NULL ORDER BY started_at`,
+  );
+}
+
+/** What of a pile has begun to come and was not taken in. */
+export function listHalfSent(db: Database, pile: PileId): UploadRow[] {
+  return all<UploadRow>(
+    db,
+    `SELECT ${columns} FROM upload WHERE pile_id = ? AND arrived_at IS NULL AND dropped_at IS NULL
+     ORDER BY started_at, id`,
+    [pile],
+  );
+}
+
+/** What has arrived for a pile and was not taken out of it yet. */
+export function listToTakeOut(db: Database, pile: PileId): ArrivedUpload[] {
+  return all<UploadRow>(
+    db,
+    `SELECT ${columns} FROM upload WHERE pile_id = ? AND arrived_at IS NOT NULL AND turned_in_at IS NULL
+       AND dropped_at IS NULL ORDER BY started_at, rowid`,
+    [pile],
+  ).filter(hasArrived);
+}
+
+/** Notes that all of an upload of a pile was taken out of it. */
+export function endUnpacked(school: School, id: UploadId): void {
+  run(school.db, 'UPDATE upload SET turned_in_at = ? WHERE id = ?', [school.now(), id]);
+}

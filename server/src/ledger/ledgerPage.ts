@@ -1,0 +1,81 @@
+import {
+  type CourseId,
+  type EventKind,
+  type Instant,
+  type LedgerEvent,
+  type PersonId,
+  type PieceId,
+} from '@vestibul/core';
+import { PAGE_SIZE, type AnswerOf, type QueryOf } from '@vestibul/contract';
+import { all, one, type Database } from '../platform/database/database';
+import { ledgerCondition } from './ledger';
+import { findPerson, type PersonName } from '../school/people';
+
+interface EventRow {
+  idx: number;
+  at: Instant;
+  kind: EventKind;
+  byId: PersonId | 'system';
+  studentId: PersonId | null;
+  assignment: string | null;
+  canonical: string;
+}
+
+/** One page of a course's ledger, the newest line first, from before `before`, with names looked up for reading. */
+export function readLedgerPage(
+  db: Database,
+  course: CourseId,
+  { before, ...filter }: QueryOf<'readLedger'>,
+): AnswerOf<'readLedger'> {
+  const condition = ledgerCondition(filter);
+  const rows = all<EventRow>(
+    db,
+    `SELECT e.idx, e.at, e.kind, e.by_id AS byId, e.student_id AS studentId, a.title AS assignment, e.canonical
+     FROM event e LEFT JOIN assignment a ON a.id = e.assignment_id
+     WHERE e.course_id = :course${condition.sql.replaceAll(' AND ', ' AND e.')} AND e.idx < :before
+     ORDER BY e.idx DESC LIMIT :limit`,
+    { course, ...condition.values, before: before ?? Number.MAX_SAFE_INTEGER, limit: PAGE_SIZE + 1 },
+  );
+  const { total } = one<{ total: number }>(
+    db,
+    `SELECT COUNT(*) AS total FROM event WHERE course_id = :course${condition.sql}`,
+    { course, ...condition.values },
+  )!;
+  const page = rows.slice(0, PAGE_SIZE);
+  return {
+    lines: page.map((row) => toLine(db, row)),
+    total,
+    next: rows.length > PAGE_SIZE ? page.at(-1)!.idx : null,
+  };
+}
+
+function toLine(db: Database, row: EventRow): AnswerOf<'readLedger'>['lines'][number] {
+  const event = JSON.parse(row.canonical) as LedgerEvent;
+  const owner = 'owner' in event.facts ? event.facts.owner : null;
+  return {
+    index: row.idx,
+    at: row.at,
+    kind: row.kind,
+    by: row.byId === 'system' ? null : personName(db, row.byId),
+    student: row.studentId ? personName(db, row.studentId) : null,
+    assignment: row.assignment,
+    period: event.about.period ? periodLabel(db, event.about.period) : null,
+    piece: event.about.piece ? pieceName(db, event.about.piece) : null,
+    owner: owner && owner !== 'outside' ? personName(db, owner) : null,
+    facts: { ...event.facts },
+    submissionId: event.about.submission ?? null,
+  };
+}
+
+function personName(db: Database, id: PersonId): PersonName | null {
+  const found = findPerson(db, id);
+  return found ? { id: found.id, last: found.last, first: found.first, called: found.called } : null;
+}
+
+function periodLabel(db: Database, id: string): string | null {
+  return one<{ label: string }>(db, 'SELECT label FROM period WHERE id = ?', [id])?.label ?? null;
+}
+
+function pieceName(db: Database, id: PieceId): { id: PieceId; name: string; originalName: string } | null {
+  return one(db, 'SELECT id, name, original_name AS originalName FROM piece WHERE id = ?', [id]) ?? null;
+}

@@ -1,0 +1,68 @@
+import { mayKeepAccount } from '@vestibul/core';
+import { readTableLater, tellCourseChanged } from '../sorting/teach';
+import { changeStudent, comeBack, leaveCourse, previewStudent } from './attendance';
+import { askOffice, listWithoutPassword } from '../sign-in/accountRequests';
+import { accountFacts, issueLink } from '../sign-in/accounts';
+import { together } from '../platform/database/database';
+import { joinRoster, previewRoster, readRoster } from './roster';
+import { caller, type Call, type JsonHandlers } from '../platform/http/call';
+import { change } from '../courses/change';
+
+export const rosterHandlers = {
+  readRoster: ({ school, params }) => readRoster(school.db, params.courseId),
+  previewRoster: ({ school, params, body }) => previewRoster(school.db, params.courseId, body),
+
+  joinRoster(call) {
+    const result = joinRoster(
+      call.school,
+      { by: caller(call).id, role: call.role },
+      call.params.courseId,
+      call.body,
+    );
+    tellCourseChanged(call.school, call.params.courseId);
+    return result;
+  },
+
+  makeSlips(call) {
+    const { school, params, role } = call;
+    return together(school.db, () => {
+      const all = listWithoutPassword(school.db, params.courseId);
+      const ours = all.filter(({ id }) => mayKeepAccount(role, accountFacts(school.db, params.courseId, id)));
+      return {
+        // Whoever prints slips leaves those of others as they are.
+        slips: ours.map((student) => ({
+          ...student,
+          link: issueLink(school, caller(call).id, student.id, false),
+        })),
+        ofOffice: all.length - ours.length,
+      };
+    });
+  },
+  askOffice(call) {
+    askOffice(call.school, caller(call).id, call.params.courseId, call.body);
+    return {};
+  },
+
+  leaveCourse: change<Call<'leaveCourse'>>((school, by, course, { params }) => {
+    leaveCourse(school, by, course, params.studentId);
+    readTableLater(school, course);
+  }),
+  comeBack: change<Call<'comeBack'>>((school, by, course, { params, body }) => {
+    comeBack(school, by, course, params.studentId, body.periodId);
+    readTableLater(school, course);
+  }),
+  previewStudent: ({ school, params, body }) =>
+    previewStudent(school, params.courseId, params.studentId, body),
+  changeStudent(call) {
+    const { courseId, studentId } = call.params;
+    const result = changeStudent(
+      call.school,
+      { by: caller(call).id, role: call.role },
+      courseId,
+      studentId,
+      call.body,
+    );
+    tellCourseChanged(call.school, courseId);
+    return result;
+  },
+} satisfies Partial<JsonHandlers>;

@@ -1,0 +1,70 @@
+import type { CourseId, DeliveryId, PersonId, PilePieceId, SubmissionId } from '@vestibul/core';
+import type { BodyOf } from '@vestibul/contract';
+import { Failure } from '../platform/failure';
+import { placePieces, unplace, undoAttempt } from './place';
+import type { School } from '../platform/School';
+import { all, one, run, together, type Database } from '../platform/database/database';
+import { findPile, findPilePiece } from './piles';
+import { findSubmission } from '../submissions/submissions';
+import { placeDelivered } from '../doors/deliver';
+
+/**
+ * Takes an attempt that was placed with a student, by somebody of the staff or by itself, out of their slot and places it
+ * with whom and for what it is, as handed in when it was. The files go along: whose they were not keeps nothing of it.
+ * Fails with `not-placed` for what its student turned in themselves, `newer-attempt`, `already-reviewed`, and as
+ * `makeAttempt`; then nothing is changed.
+ */
+export function movePlacing(
+  school: School,
+  by: PersonId,
+  id: SubmissionId,
+  { attempt, studentId, assignmentId }: BodyOf<'movePlacing'>,
+): { submissions: SubmissionId[]; course: CourseId } {
+  return together(school.db, () => {
+    const { db } = school;
+    const row = findSubmission(db, id);
+    if (row.attempt === 0) throw new Failure('nothing-in');
+    if (row.attempt !== attempt) throw new Failure('newer-attempt', { attempt: row.attempt });
+    const { courseId: course } = row;
+    requireInCourse(school, course, { studentId, assignmentId });
+    const pieces = all<{ id: PilePieceId }>(
+      db,
+      'SELECT pile_piece_id AS id FROM pile_placing WHERE submission_id = ? AND n = ? ORDER BY pile_piece_id',
+      [id, attempt],
+    ).map((placed) => findPilePiece(db, placed.id));
+    if (pieces.length > 0) {
+      const { madeAt } = findPile(db, pieces[0]!.pileId);
+      const left = unplace(school, by, pieces, id);
+      return {
+        course,
+        submissions: [...left, ...placePieces(school, by, pieces, [studentId], assignmentId, madeAt)],
+      };
+    }
+    const delivery = deliveryOf(db, id, attempt);
+    if (!delivery) throw new Failure('not-placed');
+    undoAttempt(school, by, row, attempt);
+    run(db, 'UPDATE delivery SET placed_at = NULL, submission_id = NULL WHERE id = ?', [delivery]);
+    return { course, submissions: [id, placeDelivered(school, by, delivery, studentId, assignmentId)] };
+  });
+}
+
+/** What came by a side door and was placed as this attempt: its press is the delivery's id. */
+function deliveryOf(db: Database, id: SubmissionId, attempt: number): DeliveryId | undefined {
+  const { key } = one<{ key: string }>(
+    db,
+    'SELECT press_key AS key FROM attempt WHERE submission_id = ? AND n = ?',
+    [id, attempt],
+  )!;
+  return one<{ id: DeliveryId }>(db, 'SELECT id FROM delivery WHERE id = ?', [key.split(' ')[0]!])?.id;
+}
+
+function requireInCourse(
+  { db }: School,
+  course: CourseId,
+  { studentId, assignmentId }: Pick<BodyOf<'movePlacing'>, 'studentId' | 'assignmentId'>,
+): void {
+  if (!one(db, 'SELECT 1 FROM assignment WHERE id = ? AND course_id = ?', [assignmentId, course]))
+    throw new Failure('not-found', { what: 'assignment' });
+  if (!one(db, 'SELECT 1 FROM enrolment WHERE course_id = ? AND student_id = ?', [course, studentId]))
+    throw new Failure('not-here');
+}

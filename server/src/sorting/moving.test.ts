@@ -1,0 +1,125 @@
+import { randomUUID } from 'node:crypto';
+import { afterEach, beforeEach, describe, expect, test } from '@jest/globals';
+import type { SubmissionId } from '@vestibul/core';
+import { all } from '../platform/database/database';
+import { TestSchool, bytesOf, type Caller } from '../testing/TestSchool';
+
+let school: TestSchool;
+let teacher: Caller;
+beforeEach(async () => {
+  school = await TestSchool.open();
+  teacher = school.as('teacher');
+});
+afterEach(() => school.close());
+
+const inCourse = () => ({ courseId: school.course });
+const slotOf = async (who: string) =>
+  (await teacher.must('readRack', { params: inCourse() })).slots.find(
+    (slot) => slot.studentId === school.ids[who] && slot.id !== null,
+  );
+const looseOf = async (who: string) =>
+  (await school.as(who).must('listMyLoose', { query: { before: '' } })).files.map(({ name }) => name);
+const move = (submissionId: SubmissionId, who: string, attempt = 1) =>
+  teacher.call('movePlacing', {
+    params: { submissionId },
+    body: { attempt, studentId: school.ids[who]!, assignmentId: school.assignment },
+  });
+/** A file that the name alone places, with the wrong student. */
+const misplaced = { 'Chidi Abara Stream gauge log.txt': bytesOf('Mai’s five readings') };
+
+/** What of a student's own can be had by the addresses that they may have seen. */
+async function nothingLeftWith(who: string, submissionId: SubmissionId, pieceId: string): Promise<void> {
+  const student = school.as(who);
+  expect(await looseOf(who)).toEqual([]);
+  expect((await student.raw('readPiece', { params: { pieceId } })).status).toBe(409);
+  const read = await student.must('readSubmission', { params: { submissionId } });
+  expect([read.pieces, read.attempts]).toEqual([[], []]);
+  const tray = await student.must('readTray', { params: { assignmentId: school.assignment } });
+  expect([tray.receipts, tray.uploads, tray.mayTakeBack]).toEqual([[], [], false]);
+}
+
+test('after an undo the file is in nobody’s drawer, and the wrong student opens and turns in nothing of it', async () => {
+  const pile = await teacher.bringPile(school.course, { 'whose is it.txt': bytesOf('five readings') });
+  const [piece] = await teacher.piecesIn(pile.id, 'to sort');
+  await teacher.must('sortPieces', {
+    params: inCourse(),
+    body: {
+      kind: 'place',
+      pieces: [piece!.id],
+      students: [school.ids.chidi!],
+      assignment: school.assignment,
+    },
+  });
+  const slot = (await slotOf('chidi'))!;
+  const params = { assignmentId: school.assignment };
+  // Taken back into the tray meanwhile, it goes from there too.
+  const chidi = school.as('chidi');
+  await chidi.must('takeBack', {
+    params: { submissionId: slot.id! },
+    body: { attempt: 1, key: randomUUID() },
+  });
+  expect((await chidi.must('readTray', { params })).uploads).toHaveLength(1);
+  await teacher.must('undoSorting', { params: inCourse(), body: {} });
+  await nothingLeftWith('chidi', slot.id!, slot.topPieceId!);
+  expect(all(school.running.school.db, "SELECT kind FROM event WHERE kind = 'placing undone'")).toHaveLength(
+    1,
+  );
+});
+
+describe('moving work that was placed', () => {
+  test('by itself out of a pile: to its student, with its moment, and nothing stays behind', async () => {
+    const pile = await teacher.bringPile(school.course, misplaced);
+    const wrong = (await slotOf('chidi'))!;
+    expect((await move(wrong.id!, 'mai')).status).toBe(200);
+    await nothingLeftWith('chidi', wrong.id!, wrong.topPieceId!);
+    expect(await slotOf('mai')).toMatchObject({
+      state: 'turned in',
+      turnedInAt: pile.madeAt,
+      name: '02-Đặng_Thị Mai_Stream gauge log.txt',
+    });
+    expect(await slotOf('chidi')).toBeUndefined();
+    // The pile still accounts for it, and what was placed can be moved on.
+    expect((await teacher.must('readPile', { params: { pileId: pile.id }, query: {} })).counts.placed).toBe(
+      1,
+    );
+    const right = (await slotOf('mai'))!;
+    expect((await move(right.id!, 'chidi')).status).toBe(200);
+    expect(await slotOf('chidi')).toMatchObject({ state: 'turned in', attempt: 2 });
+  });
+
+  test('by a side door: the same', async () => {
+    const door = await school.makeDoor({ assignmentId: school.assignment });
+    const guest = await school.enter('guest', door.token, { name: 'mai dang' });
+    await guest.must('deliver', {
+      params: { token: door.token },
+      body: { key: randomUUID(), uploadIds: [await guest.bring('w.txt', bytesOf('a wren'))] },
+    });
+    const { deliveries } = await teacher.must('listDeliveries', { params: inCourse(), query: { after: '' } });
+    await teacher.must('placeDelivery', {
+      params: { deliveryId: deliveries[0]!.id },
+      body: { studentId: school.ids.chidi!, assignmentId: school.assignment },
+    });
+    const wrong = (await slotOf('chidi'))!;
+    expect((await move(wrong.id!, 'mai')).status).toBe(200);
+    await nothingLeftWith('chidi', wrong.id!, wrong.topPieceId!);
+    expect(await slotOf('mai')).toMatchObject({ state: 'turned in', originalName: 'w.txt' });
+  });
+
+  test('is refused for what a student turned in, for what was handed back, and where a newer attempt counts', async () => {
+    const mai = school.as('mai');
+    const own = await mai.turnIn(school.assignment, [
+      await mai.upload(school.assignment, 'a.txt', bytesOf('a')),
+    ]);
+    expect((await move(own.data.submissionId, 'chidi')).error?.code).toBe('not-placed');
+    await teacher.bringPile(school.course, misplaced);
+    const placed = (await slotOf('chidi'))!;
+    await teacher.must('handBack', {
+      params: inCourse(),
+      body: { works: [{ submissionId: placed.id!, attempt: 1 }] },
+    });
+    expect((await move(placed.id!, 'mai')).error?.code).toBe('already-reviewed');
+    expect((await move(placed.id!, 'mai', 7)).error?.code).toBe('newer-attempt');
+    expect((await move(placed.id!, 'outsider')).error?.code).toBe('not-here');
+    expect(await slotOf('chidi')).toMatchObject({ state: 'handed back' });
+  });
+});

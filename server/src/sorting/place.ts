@@ -1,0 +1,204 @@
+import {
+  groupBy,
+  type AssignmentId,
+  type PersonId,
+  type PileId,
+  type PilePieceId,
+  type Stay,
+  type SubmissionId,
+  type UploadId,
+} from '@vestibul/core';
+import { Failure } from '../platform/failure';
+import { makeAttempt } from '../submissions/turnIn';
+import type { School } from '../platform/School';
+import { newId } from '../platform/newId';
+import { all, run, together } from '../platform/database/database';
+import { writeEvent } from '../ledger/ledger';
+import { findPile, findPilePiece, listPilePieces, setPieceState, type PilePieceRow } from './piles';
+import { listAttempts, settle } from '../submissions/settle';
+import { takeFilesOut } from '../intake/files';
+import { aboutOf, findSubmission, type SubmissionRow } from '../submissions/submissions';
+import { findUpload, type ArrivedUpload } from '../intake/uploads';
+
+/** Told pieces that are placed before other requests get their turn, in one transaction. */
+const BATCH = 12;
+
+/**
+ * Places the next pieces of a pile that are told, those of one student for one assignment as one attempt. Returns the
+ * submissions that were changed, or null where nothing was told. What cannot be placed lies on the table with the reason.
+ */
+export function placeTold(school: School, id: PileId): SubmissionId[] | null {
+  const { db } = school;
+  const pile = findPile(db, id);
+  const told = listPilePieces(db, id, 'told', { path: '', id: '' }, BATCH);
+  if (told.length === 0) return null;
+  const groups = groupBy(told, ({ answer }) => `${answer!.students.join()} ${answer!.assignment}`);
+  return together(db, () =>
+    [...groups.values()].flatMap((pieces) => {
+      const { students, assignment } = pieces[0]!.answer!;
+      const placed = tryToPlace(school, 'system', pieces, students, assignment!, pile.madeAt);
+      if (Array.isArray(placed)) return placed;
+      for (const piece of pieces) setPieceState(db, piece.id, 'to sort', placed);
+      return [];
+    }),
+  );
+}
+
+const STAYS: Partial<Record<Failure['code'], Stay>> = {
+  'not-given': 'not-given',
+  'left-course': 'left-course',
+  'name-off-rule': 'name-off-rule',
+  'year-over': 'year-over',
+  // The assignment was dropped in this moment.
+  'not-found': 'not-given',
+};
+
+/** Places pieces with students; the reason why they stay where that is refused. */
+function tryToPlace(
+  school: School,
+  by: PersonId | 'system',
+  pieces: readonly PilePieceRow[],
+  students: readonly PersonId[],
+  assignment: AssignmentId,
+  at: ReturnType<School['now']>,
+): SubmissionId[] | Stay {
+  try {
+    return placePieces(school, by, pieces, students, assignment, at);
+  } catch (error) {
+    const stay = error instanceof Failure ? STAYS[error.code] : undefined;
+    if (!stay) throw error;
+    return stay;
+  }
+}
+
+/**
+ * Places pieces with each of these students, as one attempt of theirs, in one transaction with its lines; they stand as
+ * handed in `at`. Fails as `makeAttempt`.
+ */
+export function placePieces(
+  school: School,
+  by: PersonId | 'system',
+  pieces: readonly PilePieceRow[],
+  students: readonly PersonId[],
+  assignment: AssignmentId,
+  at: ReturnType<School['now']>,
+): SubmissionId[] {
+  const { db } = school;
+  return together(db, () =>
+    students.map((student) => {
+      const uploads = pieces.map((piece) => uploadFor(school, piece, student, assignment, at));
+      const { submissionId, n } = makeAttempt(
+        school,
+        { student, by, at, key: crypto.randomUUID(), namesAgreed: true, pile: pieces[0]!.pileId },
+        assignment,
+        uploads,
+      );
+      for (const { id, reason } of pieces) {
+        run(
+          db,
+          `INSERT INTO pile_placing (pile_piece_id, submission_id, n) VALUES (?, ?, ?)
+           ON CONFLICT (pile_piece_id, submission_id) DO UPDATE SET n = excluded.n`,
+          [id, submissionId, n],
+        );
+        setPieceState(db, id, 'placed', reason === 'taught' ? reason : '');
+      }
+      return submissionId;
+    }),
+  );
+}
+
+/** What a student hands in by way of a pile: the bytes in the vault under the name they came with. */
+function uploadFor(
+  school: School,
+  piece: PilePieceRow,
+  student: PersonId,
+  assignment: AssignmentId,
+  at: ReturnType<School['now']>,
+): ArrivedUpload {
+  const id = newId<UploadId>('u');
+  run(
+    school.db,
+    `INSERT INTO upload (id, by_id, assignment_id, course_id, kind, original_name, bytes, started_at, arrived_at, sha256,
+       mime, extension, place)
+     VALUES (:id, :student, :assignment, NULL, 'file', :name, :bytes, :at, :at, :sha256, :mime, :extension, 0)`,
+    {
+      id,
+      student,
+      assignment,
+      name: piece.path.split('/').at(-1)!,
+      bytes: piece.bytes,
+      at,
+      sha256: piece.sha256,
+      mime: piece.mime,
+      extension: piece.extension,
+    },
+  );
+  return findUpload(school.db, id) as ArrivedUpload;
+}
+
+/**
+ * Takes placed pieces out of their slots again, or out of that of `only`: the attempts they are in are undone, and what else
+ * was in those is placed anew, unless there is a newer attempt. Inside the caller's transaction. Returns the submissions that
+ * were changed. Fails with `already-reviewed`.
+ */
+export function unplace(
+  school: School,
+  by: PersonId,
+  pieces: readonly Pick<PilePieceRow, 'id'>[],
+  only: SubmissionId | null = null,
+): SubmissionId[] {
+  const { db } = school;
+  const going = new Set(pieces.map(({ id }) => id));
+  const attempts = groupBy(
+    pieces
+      .flatMap(({ id }) =>
+        all<{ submissionId: SubmissionId; n: number }>(
+          db,
+          'SELECT submission_id AS submissionId, n FROM pile_placing WHERE pile_piece_id = ?',
+          [id],
+        ),
+      )
+      .filter(({ submissionId }) => only === null || submissionId === only),
+    ({ submissionId, n }) => `${submissionId} ${n}`,
+  );
+  return [...attempts.values()].map(([attempt]) => {
+    const { submissionId, n } = attempt!;
+    const row = findSubmission(db, submissionId);
+    const placed = all<{ id: PilePieceId }>(
+      db,
+      'SELECT pile_piece_id AS id FROM pile_placing WHERE submission_id = ? AND n = ?',
+      [submissionId, n],
+    );
+    undoAttempt(school, by, row, n);
+    for (const { id } of placed)
+      if (going.has(id))
+        run(db, 'DELETE FROM pile_placing WHERE pile_piece_id = ? AND submission_id = ?', [id, submissionId]);
+    const staying = placed.filter(({ id }) => !going.has(id)).map(({ id }) => findPilePiece(db, id));
+    // Where the student has turned in since, that is what counts, and stays so.
+    if (staying.length > 0 && n === row.attempts) {
+      const { madeAt } = findPile(db, staying[0]!.pileId);
+      placePieces(school, by, staying, [row.studentId], row.assignmentId, madeAt);
+    }
+    return submissionId;
+  });
+}
+
+/**
+ * Undoes an attempt that was placed with a student, with its line: it counts no more, and its files are theirs no more, in
+ * no drawer and no tray. Inside the caller's transaction. Fails with `already-reviewed`.
+ */
+export function undoAttempt(school: School, by: PersonId, row: SubmissionRow, n: number): void {
+  const { db } = school;
+  const attempt = listAttempts(db, row.id).find((known) => known.n === n);
+  if (attempt?.reviewedAt || attempt?.handedBackAt) throw new Failure('already-reviewed');
+  const at = school.now();
+  run(
+    db,
+    `UPDATE attempt SET taken_back_at = COALESCE(taken_back_at, :at), undone_at = COALESCE(undone_at, :at)
+     WHERE submission_id = :id AND n = :n`,
+    { at, id: row.id, n },
+  );
+  takeFilesOut(db, row.id, n, at);
+  writeEvent(school, by, 'placing undone', aboutOf(row), { attempt: n }, at);
+  settle(db, row.id);
+}

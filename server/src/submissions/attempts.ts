@@ -1,0 +1,68 @@
+import type { FileId, PersonId, SubmissionId, UploadId } from '@vestibul/core';
+import type { BodyOf } from '@vestibul/contract';
+import { Failure } from '../platform/failure';
+import type { School } from '../platform/School';
+import { all, run, together, type Database } from '../platform/database/database';
+import { nowOnLedger, writeEvent } from '../ledger/ledger';
+import { aboutOf, findSubmission, type SubmissionRow } from './submissions';
+import { listAttempts, settle } from './settle';
+import { putBackIntoTray } from '../intake/tray';
+
+/** The newest attempt that stands, which its student may take back unless it is reviewed or handed back. */
+function newestStanding(db: Database, id: SubmissionId) {
+  return listAttempts(db, id).findLast((known) => !known.isGone);
+}
+
+/** Whether a student may take their newest attempt back: it stands, and is neither reviewed nor handed back. */
+export function mayTakeBack(db: Database, id: SubmissionId): boolean {
+  const newest = newestStanding(db, id);
+  return newest !== undefined && newest.reviewedAt === null && newest.handedBackAt === null;
+}
+
+/**
+ * Takes an attempt, the newest that stands, back into its student's tray. The record keeps it. The same press (`key`) is
+ * answered alike however often it comes. Fails with `already-reviewed`, `nothing-in`, and with `newer-attempt` or
+ * `taken-back` where the attempt that is meant is not the newest any more.
+ */
+export function takeBack(
+  school: School,
+  student: PersonId,
+  id: SubmissionId,
+  { attempt, key }: BodyOf<'takeBack'>,
+): { taken: { attempt: number; inTray: number }; isNew: boolean } {
+  return together(school.db, () => {
+    const { db } = school;
+    const row = findSubmission(db, id);
+    const meant = listAttempts(db, id).find((known) => known.n === attempt);
+    if (meant?.takenBackKey === key)
+      return { taken: { attempt, inTray: piecesOf(db, id, attempt).length }, isNew: false };
+    const newest = newestStanding(db, id);
+    if (!newest || !meant) throw new Failure('nothing-in');
+    if (meant.isGone) throw new Failure('taken-back');
+    if (newest.n !== attempt) throw new Failure('newer-attempt', { attempt: newest.n });
+    if (newest.reviewedAt !== null || newest.handedBackAt !== null) throw new Failure('already-reviewed');
+    const at = nowOnLedger(school);
+    run(
+      db,
+      'UPDATE attempt SET taken_back_at = :at, taken_back_key = :key WHERE submission_id = :id AND n = :n',
+      { at, key, id, n: attempt },
+    );
+    writeEvent(school, student, 'taken back', aboutOf(row), { attempt }, at);
+    settle(db, id);
+    return { taken: { attempt, inTray: returnToTray(school, row, attempt) }, isNew: true };
+  });
+}
+
+/** Puts the pieces of an attempt into the student's tray again; how many came. */
+export function returnToTray(school: School, row: SubmissionRow, attempt: number): number {
+  const pieces = piecesOf(school.db, row.id, attempt);
+  return putBackIntoTray(school, row.studentId, row.assignmentId, pieces);
+}
+
+function piecesOf(db: Database, id: SubmissionId, attempt: number) {
+  return all<{ fileId: FileId; uploadId: UploadId | null }>(
+    db,
+    'SELECT file_id AS fileId, upload_id AS uploadId FROM piece WHERE submission_id = ? AND attempt = ? ORDER BY n',
+    [id, attempt],
+  );
+}

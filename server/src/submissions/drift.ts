@@ -1,0 +1,41 @@
+import type { CourseId, AssignmentId, PersonId, PieceId, Sha256 } from '@vestibul/core';
+import type { School } from '../platform/School';
+import { one, run, together } from '../platform/database/database';
+import { writeEvent } from '../ledger/ledger';
+
+/**
+ * The owner of a piece's file has gone on working: the file changes, the sealed copy does not, and the ledger says so.
+ * The new bytes must be in the vault already.
+ */
+export function changeFile(school: School, piece: PieceId, now: { sha256: Sha256; bytes: number }): void {
+  together(school.db, () => {
+    const row = one<{
+      fileId: string;
+      sealed: Sha256;
+      owner: PersonId;
+      course: CourseId;
+      assignment: AssignmentId;
+    }>(
+      school.db,
+      `SELECT f.id AS fileId, q.sha256 AS sealed, f.owner_id AS owner, s.course_id AS course, s.assignment_id AS assignment
+       FROM piece q JOIN file f ON f.id = q.file_id JOIN submission s ON s.id = q.submission_id WHERE q.id = ?`,
+      [piece],
+    );
+    if (!row) throw new Error(`no piece ${piece}`);
+    const at = school.now();
+    run(school.db, 'UPDATE file SET sha256 = ?, bytes = ?, changed_at = ? WHERE id = ?', [
+      now.sha256,
+      now.bytes,
+      at,
+      row.fileId,
+    ]);
+    writeEvent(
+      school,
+      row.owner,
+      'drifted',
+      { course: row.course, assignment: row.assignment, student: row.owner, piece },
+      { sealed: row.sealed, now: now.sha256, owner: row.owner },
+      at,
+    );
+  });
+}

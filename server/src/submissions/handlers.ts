@@ -1,0 +1,32 @@
+import { takeBack } from './attempts';
+import { readRack } from './rack';
+import { listMyAssignments, listPeriodPieces } from './studentPlace';
+import { markSeen } from './submissions';
+import { caller, type JsonHandlers } from '../platform/http/call';
+import { tellOfSubmission } from './tellOfSubmission';
+import { turnIn } from './turnIn';
+import { sealTexts } from '../intake/tray';
+
+export const submissionHandlers = {
+  readRack: (call) => readRack(call.school, call.params.courseId, caller(call).id),
+  // Not shown to others: what one of the staff has looked at is new to the rest of them all the same.
+  markSeen(call) {
+    markSeen(call.school, caller(call).id, call.params.submissionId, call.body.attempts);
+    return {};
+  },
+  listMyAssignments: (call) => listMyAssignments(call.school, caller(call).id),
+  listPeriodPieces: (call) => listPeriodPieces(call.school, caller(call).id, call.params.assignmentId),
+  takeBack(call) {
+    const { submissionId } = call.params;
+    const { taken, isNew } = takeBack(call.school, caller(call).id, submissionId, call.body);
+    if (isNew) tellOfSubmission(call.school, submissionId);
+    return taken;
+  },
+
+  async turnIn(call) {
+    await sealTexts(call.school, caller(call).id, call.body.uploadIds);
+    const { receipt, isNew } = turnIn(call.school, caller(call).id, call.params.assignmentId, call.body);
+    if (isNew) tellOfSubmission(call.school, receipt.submissionId);
+    return receipt;
+  },
+} satisfies Partial<JsonHandlers>;

@@ -1,0 +1,173 @@
+import { Readable, Transform } from 'node:stream';
+import { stringify } from 'csv-stringify';
+import {
+  csvForm,
+  dueFor,
+  nothingIn,
+  stateOf,
+  type AssignmentId,
+  type CourseId,
+  type Instant,
+  type PersonId,
+} from '@vestibul/core';
+import type { School } from '../platform/School';
+import { isForTheirGroup } from '../assignments/assignmentList';
+import { all } from '../platform/database/database';
+import { absencesOf, listOwnDues } from '../assignments/ownDues';
+
+/** The columns of the record, in the words and the order of docs/formats.md. */
+export const recordColumns = [
+  'student id',
+  'last',
+  'first',
+  'e-mail',
+  'period',
+  'assignment',
+  'due',
+  'state',
+  'turned in at',
+  'attempt',
+  'original name',
+  'name',
+  'bytes',
+  'sha256',
+  'owner',
+  'owner since',
+  'score',
+] as const;
+
+interface RecordRow {
+  studentId: PersonId;
+  assignmentId: AssignmentId;
+  joinedAt: Instant;
+  last: string;
+  first: string;
+  email: string;
+  period: string;
+  assignment: string;
+  /** Of the attempt, as it was reckoned then. */
+  attemptDue: Instant | null;
+  periodDue: Instant | null;
+  graceMinutes: number;
+  held: number;
+  submissionId: string | null;
+  turnedInAt: Instant | null;
+  lateMs: number | null;
+  attempt: number | null;
+  reviewedAt: Instant | null;
+  handedBackAt: Instant | null;
+  inTray: number;
+  originalName: string | null;
+  name: string | null;
+  bytes: number | null;
+  sha256: string | null;
+  owner: string | null;
+}
+
+const recordQuery = `SELECT p.id AS studentId, p.last, p.first, p.email, h.label AS period, a.title AS assignment,
+    a.id AS assignmentId, a.grace_minutes AS graceMinutes, e.joined_at AS joinedAt, COALESCE(t.held, 0) AS held,
+    t.due_at AS attemptDue, d.due_at AS periodDue, s.id AS submissionId, t.at AS turnedInAt,
+    t.late_ms AS lateMs, t.n AS attempt, t.reviewed_at AS reviewedAt, t.handed_back_at AS handedBackAt,
+    EXISTS (SELECT 1 FROM upload u WHERE u.by_id = p.id AND u.assignment_id = a.id
+            AND u.turned_in_at IS NULL AND u.dropped_at IS NULL) AS inTray,
+    q.original_name AS originalName, q.name, q.bytes, q.sha256, CASE WHEN f.id IS NOT NULL THEN COALESCE(f.owner_id, 'outside') END AS owner
+  FROM enrolment e JOIN person p ON p.id = e.student_id JOIN period h ON h.id = e.period_id
+  JOIN assignment a ON a.course_id = e.course_id
+  LEFT JOIN assignment_due d ON d.assignment_id = a.id AND d.period_id = e.period_id
+  LEFT JOIN submission s ON s.assignment_id = a.id AND s.student_id = p.id
+  LEFT JOIN attempt t ON t.submission_id = s.id AND t.taken_back_at IS NULL AND t.sent_back_at IS NULL
+  LEFT JOIN piece q ON q.submission_id = s.id AND q.attempt = t.n
+  LEFT JOIN file f ON f.id = q.file_id
+  WHERE e.course_id = ? AND (s.id IS NOT NULL OR (a.visible_at IS NOT NULL
+    AND (d.due_at IS NOT NULL OR EXISTS (SELECT 1 FROM own_due w WHERE w.assignment_id = a.id AND w.student_id = p.id))
+    AND ${isForTheirGroup}))
+  ORDER BY h.number, p.sort_key, p.id, a.created_at, t.n, q.n`;
+
+/** How many rows are read before other requests get their turn. */
+const ROWS_AT_A_TIME = 200;
+
+/**
+ * The record of a course as CSV (RFC 4180, UTF-8, CRLF): a row for every piece of every attempt that stands, and one for every
+ * student with nothing in for an assignment that their period was given. Cells that a spreadsheet would run as a formula get an apostrophe before them.
+ */
+export function streamRecord(school: School, course: CourseId): Readable {
+  const csv = stringify({
+    header: true,
+    columns: [...recordColumns],
+    ...csvForm(),
+  });
+  return Readable.from(recordRows(school, course)).pipe(csv).pipe(withMark());
+}
+
+async function* recordRows(school: School, course: CourseId): AsyncGenerator<(string | number)[]> {
+  const now = school.now();
+  // All rows are taken at once, so that the record is of one moment, and written out in turns.
+  const rows = all<RecordRow>(school.db, recordQuery, [course]);
+  const absences = absencesOf(school.db, course);
+  const own = new Map(
+    listOwnDues(school.db, course).map((due) => [`${due.studentId} ${due.assignmentId}`, due]),
+  );
+  for (let i = 0; i < rows.length; i += 1) {
+    if (i % ROWS_AT_A_TIME === 0) await new Promise(setImmediate);
+    const row = rows[i]!;
+    const asked = dueFor(row.periodDue, own.get(`${row.studentId} ${row.assignmentId}`) ?? null, {
+      joinedAt: row.joinedAt,
+      absences: absences.get(row.studentId) ?? [],
+    });
+    yield toCells(row, asked, now);
+  }
+}
+
+function toCells(
+  row: RecordRow,
+  asked: { due: Instant | null; excused: boolean },
+  now: Instant,
+): (string | number)[] {
+  const due = row.attemptDue ?? asked.due;
+  const state = stateOf(
+    {
+      ...nothingIn,
+      turnedInAt: row.turnedInAt,
+      lateMs: row.lateMs ?? 0,
+      held: row.held === 1,
+      hasStarted: row.inTray === 1,
+      reviewedAt: row.reviewedAt,
+      handedBackAt: row.handedBackAt,
+      due,
+      graceMinutes: row.graceMinutes,
+      excused: asked.excused,
+    },
+    now,
+  );
+  return [
+    row.studentId,
+    row.last,
+    row.first,
+    row.email,
+    row.period,
+    row.assignment,
+    due ?? '',
+    state,
+    row.turnedInAt ?? '',
+    row.attempt ?? '',
+    row.originalName ?? '',
+    row.name ?? '',
+    row.bytes ?? '',
+    row.sha256 ?? '',
+    row.owner ?? '',
+    // A file belongs to its student from the moment it is turned in; transfers come with a later form of the data.
+    row.owner ? (row.turnedInAt ?? '') : '',
+    '',
+  ];
+}
+
+/** Office programs take a file for UTF-8 only when it starts with a byte-order mark. */
+function withMark(): Transform {
+  let isFirst = true;
+  return new Transform({
+    transform(chunk: Buffer, _encoding, done) {
+      done(null, isFirst ? Buffer.concat([Buffer.from('\ufeff'), chunk]) : chunk);
+      isFirst = false;
+    },
+  });
+}

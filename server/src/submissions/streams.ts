@@ -1,0 +1,37 @@
+import { makeReceipt } from '../ledger/receipts';
+import { findPiece, findSubmission } from './submissions';
+import { findCourse } from '../courses/courses';
+import { streamRecord } from './record';
+import { pipeline } from 'node:stream/promises';
+import { Failure } from '../platform/failure';
+import type { Call, StreamHandlers } from '../platform/http/call';
+import { sendKept, setDownload, CSV } from '../platform/http/send';
+import { sendReceiptFile } from '../ledger/sendReceiptFile';
+
+async function sendPiece({ school, role, params, query, response }: Call<'readPiece'>): Promise<void> {
+  const piece = findPiece(school.db, params.pieceId);
+  // Its own student sees a piece unless the assignment shows nothing afterwards; the receipt they always have.
+  if (role === 'student' && piece.afterwards === 'nothing') throw new Failure('not-shown');
+  // What was taken back is on the record by its line; to open it is its student's alone again.
+  if (piece.isUndone || (role !== 'student' && piece.isGone)) throw new Failure('taken-back');
+  await sendKept(school, piece, query.download !== undefined, response);
+}
+
+function sendReceipt({ school, params, response }: Call<'readReceipt'>): void {
+  const { submissionId, attempt } = params;
+  const { assignmentTitle } = findSubmission(school.db, submissionId);
+  const receipt = makeReceipt(school, submissionId, attempt);
+  sendReceiptFile(response, `Receipt ${assignmentTitle}, try ${attempt}`, receipt);
+}
+
+async function sendRecord({ school, params, response }: Call<'readRecord'>): Promise<void> {
+  const course = findCourse(school.db, params.courseId);
+  setDownload(response, `${course.title} record ${school.now().slice(0, 10)}.csv`, CSV);
+  await pipeline(streamRecord(school, params.courseId), response);
+}
+
+export const submissionStreams = {
+  readPiece: sendPiece,
+  readReceipt: sendReceipt,
+  readRecord: sendRecord,
+} satisfies Partial<StreamHandlers>;

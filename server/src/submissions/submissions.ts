@@ -1,0 +1,184 @@
+import {
+  groupBy,
+  formOf,
+  type Afterwards,
+  type AssignmentId,
+  type CourseId,
+  type Instant,
+  type PeriodId,
+  type PersonId,
+  type PieceId,
+  type Sha256,
+  type SubmissionId,
+} from '@vestibul/core';
+import type { AnswerOf } from '@vestibul/contract';
+import { Failure } from '../platform/failure';
+import type { School } from '../platform/School';
+import { all, one, run, together, type Database } from '../platform/database/database';
+import { writeEvent } from '../ledger/ledger';
+
+type Receipt = AnswerOf<'turnIn'>;
+type Piece = AnswerOf<'readSubmission'>['pieces'][number];
+
+export interface SubmissionRow {
+  id: SubmissionId;
+  courseId: CourseId;
+  assignmentId: AssignmentId;
+  assignmentTitle: string;
+  studentId: PersonId;
+  periodId: PeriodId;
+  /** The attempt that counts, 0 for none; and how many there were. */
+  attempt: number;
+  attempts: number;
+  turnedInAt: Instant | null;
+  lateMs: number;
+  held: number;
+  due: Instant | null;
+  reviewedAt: Instant | null;
+  handedBackAt: Instant | null;
+}
+
+export function findSubmission(db: Database, id: SubmissionId): SubmissionRow {
+  const row = one<SubmissionRow>(
+    db,
+    `SELECT s.id, s.course_id AS courseId, s.assignment_id AS assignmentId, a.title AS assignmentTitle,
+       s.student_id AS studentId, e.period_id AS periodId, s.attempt, s.attempts, s.turned_in_at AS turnedInAt, s.late_ms AS lateMs, s.held,
+       t.due_at AS due, s.reviewed_at AS reviewedAt, s.handed_back_at AS handedBackAt
+     FROM submission s JOIN assignment a ON a.id = s.assignment_id
+     JOIN enrolment e ON e.course_id = s.course_id AND e.student_id = s.student_id
+     LEFT JOIN attempt t ON t.submission_id = s.id AND t.n = s.attempt WHERE s.id = ?`,
+    [id],
+  );
+  if (!row) throw new Failure('not-found');
+  return row;
+}
+
+/** What a ledger line about this submission is about. */
+export function aboutOf(row: SubmissionRow) {
+  return {
+    course: row.courseId,
+    period: row.periodId,
+    assignment: row.assignmentId,
+    student: row.studentId,
+    submission: row.id,
+  };
+}
+
+/** Every piece of a submission, by attempt and place. */
+export function listPieces(db: Database, id: SubmissionId): Piece[] {
+  return all<
+    Omit<Piece, 'owner' | 'form'> & {
+      extension: string;
+      ownerId: PersonId | null;
+      last: string;
+      first: string;
+      called: string;
+    }
+  >(
+    db,
+    `SELECT q.id, q.attempt, q.n, q.name, q.original_name AS originalName, q.mime, q.extension, q.bytes, q.sha256,
+       CASE WHEN f.sha256 <> q.sha256 THEN f.changed_at END AS driftedAt,
+       p.id AS ownerId, p.last, p.first, p.called
+     FROM piece q JOIN file f ON f.id = q.file_id LEFT JOIN person p ON p.id = f.owner_id
+     WHERE q.submission_id = ? ORDER BY q.attempt, q.n`,
+    [id],
+  ).map(({ extension, ownerId, last, first, called, ...piece }) => ({
+    ...piece,
+    form: formOf(piece.mime, extension),
+    owner: ownerId === null ? null : { id: ownerId, last, first, called },
+  }));
+}
+
+/**
+ * The receipts of all attempts of a submission, the newest first. What was placed with a student by mistake is nothing of
+ * theirs: they are not shown it.
+ */
+export function readReceipts(
+  db: Database,
+  id: SubmissionId,
+  forStudent: boolean,
+  pieces: Piece[] = listPieces(db, id),
+): Receipt[] {
+  const byAttempt = groupBy(pieces, (piece) => piece.attempt);
+  return all<{
+    n: number;
+    at: Instant;
+    due: Instant | null;
+    lateMs: number;
+    line: number;
+    takenBackAt: Instant | null;
+    sentBackAt: Instant | null;
+    undoneAt: Instant | null;
+    placed: number;
+    counting: number;
+  }>(
+    db,
+    `SELECT t.n, t.at, t.due_at AS due, t.late_ms AS lateMs, t.event_index AS line, t.taken_back_at AS takenBackAt,
+       t.sent_back_at AS sentBackAt, t.undone_at AS undoneAt, s.attempt AS counting,
+       (substr(t.press_key, 1, 2) = 'g_' OR EXISTS (
+         SELECT 1 FROM pile_placing l WHERE l.submission_id = t.submission_id AND l.n = t.n)) AS placed
+     FROM attempt t JOIN submission s ON s.id = t.submission_id WHERE t.submission_id = :id AND (:forStudent = 0 OR t.undone_at IS NULL) ORDER BY t.n DESC`,
+    { id, forStudent: forStudent ? 1 : 0 },
+  ).map(({ n, takenBackAt, sentBackAt, undoneAt, placed, counting, ...attempt }) => ({
+    submissionId: id,
+    attempt: n,
+    ...attempt,
+    counts: n === counting,
+    placed: placed === 1,
+    gone: undoneAt
+      ? { how: 'undone', at: undoneAt }
+      : takenBackAt
+        ? { how: 'taken back', at: takenBackAt }
+        : sentBackAt
+          ? { how: 'sent back', at: sentBackAt }
+          : null,
+    pieces: (byAttempt.get(n) ?? []).map(({ id: pieceId, name, originalName, bytes, sha256 }) => ({
+      id: pieceId,
+      name,
+      originalName,
+      bytes,
+      sha256,
+    })),
+  }));
+}
+
+export interface StoredPiece {
+  isGone: boolean;
+  /** Whether it was placed with the wrong student and taken out again. */
+  isUndone: boolean;
+  afterwards: Afterwards;
+  name: string;
+  mime: string;
+  sha256: Sha256;
+  bytes: number;
+}
+
+export function findPiece(db: Database, id: PieceId): StoredPiece {
+  const row = one<Omit<StoredPiece, 'isGone' | 'isUndone'> & { isGone: number; isUndone: number }>(
+    db,
+    `SELECT a.afterwards, q.name, q.mime, q.sha256, q.bytes, t.taken_back_at IS NOT NULL AS isGone,
+       t.undone_at IS NOT NULL AS isUndone
+     FROM piece q JOIN submission s ON s.id = q.submission_id JOIN assignment a ON a.id = s.assignment_id
+     JOIN attempt t ON t.submission_id = q.submission_id AND t.n = q.attempt WHERE q.id = ?`,
+    [id],
+  );
+  if (!row) throw new Failure('not-found');
+  return { ...row, isGone: row.isGone === 1, isUndone: row.isUndone === 1 };
+}
+
+/** Notes that one of the staff has looked at the attempts until this one; the first look at each is a line of the ledger. */
+export function markSeen(school: School, by: PersonId, id: SubmissionId, attempts: number): void {
+  together(school.db, () => {
+    const row = findSubmission(school.db, id);
+    // What came since is new all the same.
+    const attempt = Math.min(attempts, row.attempts);
+    const changed = run(
+      school.db,
+      `INSERT INTO seen (person_id, submission_id, attempt) VALUES (:by, :id, :attempt)
+       ON CONFLICT (person_id, submission_id) DO UPDATE SET attempt = excluded.attempt
+       WHERE attempt < excluded.attempt`,
+      { by, id, attempt },
+    );
+    if (changed > 0) writeEvent(school, by, 'seen', aboutOf(row), { attempt });
+  });
+}
