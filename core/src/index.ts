@@ -5,14 +5,8 @@ export { parseRule, writeFilter, writeRule } from './naming/parseRule';
 export type { Filter, Rule, RuleFault, RuleNode } from './naming/parseRule';
 export { partNames, pieceParts } from './naming/parts';
 export type { PartName } from './naming/parts';
-export {
-  LONGEST_NAME_BYTES,
-  hasForbidden,
-  legalStem,
-  legalText,
-  nameKey,
-  utf8Bytes,
-} from './naming/makeLegal';
+export { nameKey } from './text/nameKey';
+export { LONGEST_NAME_BYTES, hasForbidden, legalStem, legalText, utf8Bytes } from './naming/makeLegal';
 export { writeName } from './naming/writeName';
 export type { NameSegment, NameValues, Naming, WrittenName } from './naming/writeName';
 export { writeUniqueName, writeUniqueNames } from './naming/writeUniqueName';

@@ -1,3 +1,4 @@
+import { requirePurpose } from './uploadPurpose';
 import { jsonHandlers, streamHandlers } from './handlers';
 import { tellOfTray } from './intake/tellOfTray';
 import { goOnWithPile } from './sorting/handlers';
@@ -73,9 +74,12 @@ export function makeApp(options: AppOptions): Express {
     next();
   });
 
-  const door = makeTusDoor(school, (upload) => {
-    tellOfTray(school, upload);
-    goOnWithPile(school, upload);
+  const door = makeTusDoor(school, {
+    requirePurpose,
+    onArrival(upload) {
+      tellOfTray(school, upload);
+      goOnWithPile(school, upload);
+    },
   });
   const tus = (name: RouteName) => (call: Call<RouteName>) => {
     const { person, visit, request, response } = call;

@@ -1,3 +1,6 @@
+import { pageHandlers } from './pages/handlers';
+import { requestHandlers } from './roster/requestHandlers';
+import { newYearHandlers } from './new-year/handlers';
 import { assignmentHandlers } from './assignments/handlers';
 import { blankHandlers } from './blanks/handlers';
 import { blankStreams } from './blanks/streams';
@@ -16,8 +19,8 @@ import { reviewHandlers } from './review/handlers';
 import { rosterHandlers } from './roster/handlers';
 import { rosterStreams } from './roster/streams';
 import { schoolHandlers } from './school/handlers';
-import { packageHandlers } from './school/packageHandlers';
-import { peopleHandlers } from './school/peopleHandlers';
+import { packageHandlers } from './packages/handlers';
+import { peopleHandlers } from './sign-in/peopleHandlers';
 import { sessionHandlers } from './sign-in/handlers';
 import { pileHandlers, pileStreams } from './sorting/handlers';
 import { moveHandlers } from './sorting/moveHandlers';
@@ -27,6 +30,9 @@ import type { JsonHandlers, StreamHandlers } from './platform/http/call';
 
 /** What answers each route: every subject's own. */
 export const jsonHandlers: JsonHandlers = {
+  ...pageHandlers,
+  ...requestHandlers,
+  ...newYearHandlers,
   ...assignmentHandlers,
   ...blankHandlers,
   ...calendarHandlers,

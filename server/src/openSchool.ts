@@ -1,3 +1,7 @@
+import { Signal } from './platform/live/Signal';
+import { readTableLater } from './sorting/teach';
+import { settleAssignment } from './submissions/settle';
+import { appearDue } from './blanks/appear';
 import fs from 'node:fs';
 import path from 'node:path';
 import { MemoryLocker } from '@tus/server';
@@ -11,8 +15,8 @@ import {
   MOST_UPLOADS_AN_HOUR,
 } from '@vestibul/contract';
 import { openDatabase } from './platform/database/database';
-import { completeTree } from './ledger/tree';
-import { openSchoolKey } from './ledger/schoolKey';
+import { completeTree } from './platform/ledger/tree';
+import { openSchoolKey } from './platform/ledger/schoolKey';
 import { Room } from './platform/Room';
 import { Vault } from './platform/Vault';
 import { PileWorks } from './sorting/PileWorks';
@@ -43,11 +47,12 @@ export function openSchool(options: SchoolOptions): School {
   const db = openDatabase(path.join(options.folder, 'vestibul.sqlite'));
   completeTree(db);
   const clock = options.clock ?? Date.now;
-  return {
+  const school: School = {
     db,
     vault: new Vault(path.join(folder, 'vault'), room),
     key: openSchoolKey(folder, readSchool(db) !== null),
     bus: new Bus(),
+    signals: { courseChanged: new Signal(), countingChanged: new Signal(), mayAppear: new Signal() },
     rights: new Rights(),
     streams: new Streams(),
     guessing: new Guessing(options.signInAttempts ?? SIGN_IN_ATTEMPTS, clock),
@@ -78,4 +83,9 @@ export function openSchool(options: SchoolOptions): School {
     },
     close: () => db.close(),
   };
+  const { courseChanged, countingChanged, mayAppear } = school.signals;
+  courseChanged.listen((course) => readTableLater(school, course));
+  countingChanged.listen((assignment) => settleAssignment(db, assignment));
+  mayAppear.listen(() => appearDue(school));
+  return school;
 }

@@ -7,7 +7,7 @@ import { clearVault, expireArrivals } from './intake/upkeep';
 import { finishArrivals, recoverArrivals } from './intake/receive';
 import { goOnWithPile } from './sorting/handlers';
 import { tellOfTray } from './intake/tellOfTray';
-import { watchForAppearing } from './assignments/appear';
+import { watchForAppearing } from './blanks/appear';
 import { endQuietPiles, resumePiles, resumeWithoutRoom } from './sorting/advance';
 import { repeat } from './platform/repeat';
 import { openPost } from './notices/post';

@@ -1,9 +1,9 @@
 import { Suspense, lazy } from 'react';
 import { Route, Routes } from 'react-router';
-import { Guard } from './parts/Guard';
-import { Notices } from './parts/Notices';
-import { Failed, Loading } from './parts/States';
-import { PersonContext } from './parts/useSession';
+import { Guard } from './parts/ui/Guard';
+import { Notices } from './parts/messages/Notices';
+import { Failed, Loading } from './parts/messages/States';
+import { PersonContext } from './parts/hall/useSession';
 import { SignIn } from './screens/signIn/SignIn';
 import { api } from './state/api';
 

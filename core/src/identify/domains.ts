@@ -1,4 +1,4 @@
-import { compact } from '../naming/nameWords';
+import { compact } from '../text/nameWords';
 import type { NameValues } from '../naming/writeName';
 
 /** Blanks the domains of the school's addresses, which can run into the words behind them. */

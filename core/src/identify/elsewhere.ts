@@ -1,4 +1,4 @@
-import { wordsOfValue } from '../naming/nameWords';
+import { wordsOfValue } from '../text/nameWords';
 import { fullName } from '../text/fullName';
 import { isParticle } from './peopleIndex';
 

@@ -1,4 +1,4 @@
-import { compact } from '../naming/nameWords';
+import { compact } from '../text/nameWords';
 import { cleanName } from './cleanName';
 import { PRIORS, SURE_ENOUGH, assignmentPriors } from './costs';
 import { makeDomainCleaner } from './domains';

@@ -1,4 +1,4 @@
-import { compact, wordsOfName, type NameWord } from '../naming/nameWords';
+import { compact, wordsOfName, type NameWord } from '../text/nameWords';
 import { CONNECTORS } from './jointSigns';
 import { FILLERS } from './ordinaryWords';
 import { PERIOD_WORDS } from './periodSaid';

@@ -1,4 +1,4 @@
-import { compact } from '../naming/nameWords';
+import { compact } from '../text/nameWords';
 
 const listed = (text: string) => new Set(text.trim().split(/\s+/).map(compact));
 

@@ -1,4 +1,4 @@
-import { wordsOfValue, compact } from '../naming/nameWords';
+import { wordsOfValue, compact } from '../text/nameWords';
 import type { NameValues } from '../naming/writeName';
 import { makeNearIndex, type NearEntry } from './nearIndex';
 import { isOrdinaryWord } from './ordinaryWords';

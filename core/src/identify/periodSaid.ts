@@ -1,4 +1,4 @@
-import { CARDINALS, ORDINALS } from '../naming/numerals';
+import { CARDINALS, ORDINALS } from '../text/numerals';
 import { slipsBetween } from './likeness';
 import type { NameToken } from './nameTokens';
 

@@ -1,5 +1,5 @@
-import { compact, wordsOfName } from '../naming/nameWords';
-import { CARDINALS } from '../naming/numerals';
+import { compact, wordsOfName } from '../text/nameWords';
+import { CARDINALS } from '../text/numerals';
 import { slipsBetween } from './likeness';
 import { isOrdinaryWord } from './ordinaryWords';
 import type { NameToken } from './nameTokens';

@@ -1,5 +1,5 @@
 import { groupBy } from '../groupBy';
-import { nameKey } from '../naming/makeLegal';
+import { nameKey } from '../text/nameKey';
 import type { NameValues } from '../naming/writeName';
 import { makeIdentifier } from './identify';
 

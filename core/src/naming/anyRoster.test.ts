@@ -1,7 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { checkRule } from './checkRule';
-import { nameKey } from './makeLegal';
+import { nameKey } from '../text/nameKey';
 import { makeNameReader } from './readName';
 import { courseOf, rule } from './testing/madeCourse';
 import { writeUniqueNames } from './writeUniqueName';

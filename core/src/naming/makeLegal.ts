@@ -1,3 +1,4 @@
+import { nameKey } from '../text/nameKey';
 /**
  * Longest name in bytes of UTF-8 that ext4, APFS and the common network shares take
  * (POSIX.1 NAME_MAX on Linux is 255). Windows counts 255 UTF-16 units, which is never stricter.
@@ -83,14 +84,6 @@ export function cutToRoom(text: string, bytes: number, units: number): string {
     kept += segment;
   }
   return kept;
-}
-
-/**
- * The form under which two names are one name to a file system that ignores case and normalisation
- * (the default of macOS, and Windows for case): NFC of the lower-cased upper-cased NFC.
- */
-export function nameKey(name: string): string {
-  return name.normalize('NFC').toUpperCase().toLowerCase().normalize('NFC');
 }
 
 /** What each kind of file system compares when it decides whether two names are one. */

@@ -1,6 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
-import { nameKey, utf8Bytes } from './makeLegal';
+import { nameKey } from '../text/nameKey';
+import { utf8Bytes } from './makeLegal';
 import { partsOfName } from './partsOfName';
 import { splitName } from './splitName';
 import { rule } from './testing/madeCourse';

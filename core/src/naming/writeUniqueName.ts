@@ -1,4 +1,4 @@
-import { nameKey } from './makeLegal';
+import { nameKey } from '../text/nameKey';
 import type { Rule } from './parseRule';
 import { writeName, type NameValues, type WriteOptions, type WrittenName } from './writeName';
 

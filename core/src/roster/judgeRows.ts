@@ -1,6 +1,6 @@
 import { groupBy } from '../groupBy';
 import type { PeriodId, PersonId } from '../ids';
-import { nameKey } from '../naming/makeLegal';
+import { nameKey } from '../text/nameKey';
 import { NameIndex, areAlike, plainName, type PlainName } from './areAlike';
 import type { NameOrder } from './headings';
 import { saysLeft } from './notPeople';

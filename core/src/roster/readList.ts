@@ -1,5 +1,5 @@
 import type { PersonId } from '../ids';
-import { nameKey } from '../naming/makeLegal';
+import { nameKey } from '../text/nameKey';
 import {
   findLeavers,
   judgeRows,

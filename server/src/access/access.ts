@@ -1,4 +1,4 @@
-import type { Afterwards, AssignmentId, CourseId, PersonId, PieceId, Role } from '@vestibul/core';
+import type { Afterwards, CourseId, PersonId, PieceId, Role } from '@vestibul/core';
 import { isShared, roleTowards } from '@vestibul/core';
 import type { RouteSubject } from '@vestibul/contract';
 import { one, type Database } from '../platform/database/database';
@@ -135,9 +135,4 @@ function isPieceShared(db: Database, piece: PieceId, viewer: PersonId): boolean 
       viewerHasTurnedIn: row.hasTurnedIn === 1,
     })
   );
-}
-
-/** The course that an assignment belongs to, for telling the staff of it. */
-export function courseOf(db: Database, assignment: AssignmentId): CourseId | undefined {
-  return one<{ id: CourseId }>(db, 'SELECT course_id AS id FROM assignment WHERE id = ?', [assignment])?.id;
 }

@@ -1,7 +1,7 @@
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import type { LiveNotice } from '@vestibul/contract';
 import type { AssignmentId } from '@vestibul/core';
-import { appearDue } from './appear';
+import { appearDue } from '../blanks/appear';
 import { all, run } from '../platform/database/database';
 import { findScans } from '../testing/findScans';
 import { TestSchool, bytesOf } from '../testing/TestSchool';

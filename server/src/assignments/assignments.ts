@@ -27,9 +27,8 @@ import { newId } from '../platform/newId';
 import { timeZoneOf } from '../school/facts';
 import { listAssignments } from './assignmentList';
 import { all, one, run, together, type Database } from '../platform/database/database';
-import { writeEvent } from '../ledger/ledger';
+import { writeEvent } from '../platform/ledger/ledger';
 import { listGroups, listPeriods } from '../courses/periods';
-import { settleAssignment } from '../submissions/settle';
 
 type Body = BodyOf<'makeAssignment'>;
 
@@ -74,7 +73,7 @@ export function changeAssignment(school: School, by: PersonId, id: AssignmentId,
     const { courseId, counting, visibleAt: before } = findAssignment(school.db, id);
     requireFreeTitle(school.db, courseId, body.title, id);
     const dues = writeBody(school, courseId, id, body);
-    if (body.counting !== counting) settleAssignment(school.db, id);
+    if (body.counting !== counting) school.signals.countingChanged.tell(id);
     writeEvent(school, by, 'assignment changed', { course: courseId, assignment: id }, factsOf(body, dues));
     const visible = visibleAt(school, body, before);
     // What a student has handed in must not lie under something that nobody can see.

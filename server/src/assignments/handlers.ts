@@ -1,5 +1,5 @@
 import { Failure } from '../platform/failure';
-import { readTableLater, tellCourseChanged } from '../sorting/teach';
+import { tellCourseChanged } from '../courses/courseChanged';
 import {
   changeAssignment,
   copyAssignments,
@@ -18,14 +18,14 @@ export const assignmentHandlers = {
   makeAssignment(call) {
     const id = makeAssignment(call.school, caller(call).id, call.params.courseId, call.body);
     tellAll(call.school, call.params.courseId);
-    readTableLater(call.school, call.params.courseId);
+    call.school.signals.courseChanged.tell(call.params.courseId);
     return { id };
   },
   changeAssignment(call) {
     const { school, params, body } = call;
     const course = changeAssignment(school, caller(call).id, params.assignmentId, body);
     tellAll(school, course);
-    readTableLater(school, course);
+    school.signals.courseChanged.tell(course);
     return {};
   },
   copyAssignments(call) {

@@ -14,7 +14,7 @@ import type { School } from '../platform/School';
 import { timeZoneOf } from '../school/facts';
 import { findAssignment } from './assignments';
 import { all, one, run, together, type Database } from '../platform/database/database';
-import { writeEvent } from '../ledger/ledger';
+import { writeEvent } from '../platform/ledger/ledger';
 
 /** Settles for one student when an assignment is due, or that it is not asked of them. Nothing of their own is left with neither. */
 export function moveDue(

@@ -21,7 +21,7 @@ import { findAssignment } from '../assignments/assignments';
 import { all, one, run, together, type Database } from '../platform/database/database';
 import { makeFile } from '../intake/files';
 import { folderNameOf } from '../naming/folders';
-import { writeEvent } from '../ledger/ledger';
+import { writeEvent } from '../platform/ledger/ledger';
 import { CourseNaming, listNamed, type NamedStudent } from '../naming/naming';
 import { nameColumns, type PersonName } from '../school/people';
 import { listPeriods } from '../courses/periods';

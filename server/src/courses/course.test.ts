@@ -3,7 +3,7 @@ import papa from 'papaparse';
 import { sha256Hex, type LedgerEvent, canonicalEvent } from '@vestibul/core';
 import type { LiveNotice } from '@vestibul/contract';
 import { run, together } from '../platform/database/database';
-import { writeEvent } from '../ledger/ledger';
+import { writeEvent } from '../platform/ledger/ledger';
 import { recordColumns } from '../submissions/record';
 import { changeFile } from '../submissions/drift';
 import { findScans } from '../testing/findScans';

@@ -1,25 +1,13 @@
-import type {
-  CourseId,
-  Day,
-  Instant,
-  NameSubject,
-  OffRule,
-  PeriodId,
-  PersonId,
-  YearId,
-} from '@vestibul/core';
+import type { CourseId, Day, Instant, NameSubject, OffRule, PersonId, YearId } from '@vestibul/core';
 import { isOver, sha256Hex } from '@vestibul/core';
 import type { AnswerOf, BodyOf } from '@vestibul/contract';
 import { Failure } from '../platform/failure';
 import type { School } from '../platform/School';
 import { newId } from '../platform/newId';
-import { listAssignments } from '../assignments/assignmentList';
-import { countWaiting } from '../doors/deliveries';
-import { countOnTable } from '../sorting/piles';
 import { all, one, run, together, type Database } from '../platform/database/database';
-import { writeEvent } from '../ledger/ledger';
-import { addPeriod, listGroups, listPeriods } from './periods';
-import { listStaff, putOnStaff } from './staff';
+import { writeEvent } from '../platform/ledger/ledger';
+import { addPeriod } from './periods';
+import { putOnStaff } from './staff';
 import { findYear, requireOpenYear, todayOf, yearOfCourse } from '../school/years';
 
 /** What a new course starts with: the hour first, so that sorting by name does the filing (common practice). */
@@ -120,50 +108,6 @@ export function findCourse(db: Database, id: CourseId): CourseRow {
   );
   if (!row) throw new Failure('not-found');
   return row;
-}
-
-/** Everything about a course but its people's work. */
-export function readCourse(
-  school: School,
-  id: CourseId,
-  role: AnswerOf<'readCourse'>['role'],
-): AnswerOf<'readCourse'> {
-  const { db } = school;
-  const { id: courseId, title, code, folderRule, fileRule, offRule } = findCourse(db, id);
-  const counts = new Map(
-    all<{ periodId: PeriodId; students: number }>(
-      db,
-      'SELECT period_id AS periodId, COUNT(*) AS students FROM enrolment WHERE course_id = ? AND left_at IS NULL GROUP BY period_id',
-      [id],
-    ).map((row) => [row.periodId, row.students]),
-  );
-  const groups = listGroups(db, id);
-  const periods = listPeriods(db, id).map((period) => ({
-    ...period,
-    students: counts.get(period.id) ?? 0,
-    groups: groups.get(period.id) ?? [],
-  }));
-  return {
-    id: courseId,
-    title,
-    code,
-    folderRule,
-    fileRule,
-    offRule,
-    role,
-    year: yearOfCourse(school, id),
-    periods,
-    staff: listStaff(db, id),
-    students: periods.reduce((sum, period) => sum + period.students, 0),
-    folders: one<{ n: number }>(
-      db,
-      `SELECT COUNT(*) AS n FROM folder f JOIN enrolment e ON e.course_id = f.course_id AND e.student_id = f.student_id
-       WHERE f.course_id = ? AND e.left_at IS NULL`,
-      [id],
-    )!.n,
-    toSort: countOnTable(db, id, 'to sort') + countWaiting(db, id),
-    assignments: listAssignments(db, id),
-  };
 }
 
 /** Sets what happens to names that do not follow, in all assignments that do not say it themselves. */

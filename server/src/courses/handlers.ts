@@ -1,4 +1,4 @@
-import { changeCourse, listCourses, makeCourse, readCourse } from './courses';
+import { changeCourse, listCourses, makeCourse } from './courses';
 import { addPeriod, changePeriod, putInGroup, setGroups } from './periods';
 import { addStaff, changeStaff, giveCourse, removeStaff } from './staff';
 import { caller, type Call, type JsonHandlers } from '../platform/http/call';
@@ -8,10 +8,6 @@ import { tellStaff } from './tellStaff';
 export const courseHandlers = {
   listCourses: (call) => listCourses(call.school, caller(call)),
   makeCourse: (call) => ({ id: makeCourse(call.school, caller(call).id, call.body) }),
-  readCourse({ school, params, role }) {
-    const isStaff = role === 'teacher' || role === 'co-teacher' || role === 'aide';
-    return readCourse(school, params.courseId, isStaff ? role : 'office');
-  },
   changeCourse: change<Call<'changeCourse'>>((school, by, course, { body }) =>
     changeCourse(school, by, course, body),
   ),

@@ -2,7 +2,7 @@ import { mayNameStaff, type CourseId, type CourseStaffRole, type PersonId, type 
 import { Failure } from '../platform/failure';
 import type { School } from '../platform/School';
 import { all, one, run, together, type Database } from '../platform/database/database';
-import { writeEvent } from '../ledger/ledger';
+import { writeEvent } from '../platform/ledger/ledger';
 import { findByEmail, findPerson, nameColumns, type PersonName } from '../school/people';
 
 /** Who is on a course's staff, the teacher first. */

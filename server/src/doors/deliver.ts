@@ -15,7 +15,7 @@ import { newId } from '../platform/newId';
 import { findDelivery, requireWaiting, type DeliveryRow } from './deliveries';
 import { requireHandsIn, type DoorRow } from './doors';
 import { all, one, run, together } from '../platform/database/database';
-import { writeEvent } from '../ledger/ledger';
+import { writeEvent } from '../platform/ledger/ledger';
 import { listRosterValues } from '../naming/naming';
 import { findUpload, hasArrived, type ArrivedUpload } from '../intake/uploads';
 import { makeAttempt } from '../submissions/turnIn';

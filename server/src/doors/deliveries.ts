@@ -14,7 +14,7 @@ import type { AnswerOf } from '@vestibul/contract';
 import { Failure } from '../platform/failure';
 import type { School } from '../platform/School';
 import { all, one, run, together, type Database } from '../platform/database/database';
-import { writeEvent } from '../ledger/ledger';
+import { writeEvent } from '../platform/ledger/ledger';
 import { listRosterValues } from '../naming/naming';
 import { ROWS_OF_PAGE, cutPage, readAfter } from '../platform/database/paging';
 

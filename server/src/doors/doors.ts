@@ -17,7 +17,7 @@ import { newId } from '../platform/newId';
 import { timeZoneOf } from '../school/facts';
 import { findAssignment } from '../assignments/assignments';
 import { all, one, run, together, type Database } from '../platform/database/database';
-import { writeEvent } from '../ledger/ledger';
+import { writeEvent } from '../platform/ledger/ledger';
 import { requireOpenCourse } from '../school/years';
 
 export type DoorState = AnswerOf<'readDoor'>['state'];

@@ -2,15 +2,12 @@ import { tellOfTray, tellOfTrayFor } from './tellOfTray';
 import { endUpload, forgetArriving, holdingArriving } from './receive';
 import { Failure } from '../platform/failure';
 import { dropFile, listMyLoose } from './files';
-import { listMyFiles, previewTray, readTray } from '../submissions/studentPlace';
 import { addFromDrawer, addLink, orderTray, readText, startText, writeText } from './tray';
 import { dropUpload, findUpload } from './uploads';
 import { caller, type JsonHandlers } from '../platform/http/call';
+import { listSetAside } from './trouble';
 
 export const intakeHandlers = {
-  listMyFiles: (call) => listMyFiles(call.school.db, caller(call).id, call.query.before),
-  previewTray: ({ school, params }) => previewTray(school, params.assignmentId),
-  readTray: (call) => readTray(call.school, caller(call).id, call.params.assignmentId),
   listMyLoose: (call) => listMyLoose(call.school.db, caller(call).id, call.query.before),
   dropFile(call) {
     for (const id of dropFile(call.school, caller(call).id, call.params.fileId))
@@ -55,4 +52,8 @@ export const intakeHandlers = {
     tellOfTray(school, params.uploadId);
     return {};
   },
+  readTrouble: async ({ school }) => ({
+    isFull: await school.room.isFull(),
+    setAside: listSetAside(school.db),
+  }),
 } satisfies Partial<JsonHandlers>;

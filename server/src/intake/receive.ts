@@ -3,7 +3,7 @@ import fsp from 'node:fs/promises';
 import path from 'node:path';
 import type { Sha256, UploadId } from '@vestibul/core';
 import { runJob } from '../platform/runJob';
-import { setUploadAside } from '../school/trouble';
+import { setUploadAside } from './trouble';
 import { findUpload, keepProtocol, listOnTheirWay, markArrived, protocolOf, type UploadRow } from './uploads';
 import type { School } from '../platform/School';
 import { Failure, isDiskFull } from '../platform/failure';

@@ -1,5 +1,5 @@
 import type { AssignmentId, PersonId, UploadId } from '@vestibul/core';
-import { courseOf } from '../access/access';
+import { courseOf } from '../assignments/courseOf';
 import type { School } from '../platform/School';
 import { findUpload } from './uploads';
 

@@ -18,7 +18,7 @@ import { newId } from '../platform/newId';
 import { findAssignment } from '../assignments/assignments';
 import { run, together } from '../platform/database/database';
 import { findOwnFile } from './files';
-import { findSitting, requireGiven } from '../roster/sitting';
+import { findSitting, requireGiven } from '../assignments/sitting';
 import { findUpload, listTray, startUpload, type UploadRow } from './uploads';
 
 /** How a text written here is kept and sealed. */

@@ -7,13 +7,7 @@ import { Failure, isDiskFull } from '../platform/failure';
 import { parseInput } from '../platform/http/parseInput';
 import type { School } from '../platform/School';
 import { newId } from '../platform/newId';
-import { courseOf } from '../access/access';
-import { roleOnStaff } from '../courses/staff';
-import { doorOfVisit, requireHandsIn } from '../doors/doors';
-import { findPile } from '../sorting/piles';
-import { requireSeat } from './tray';
 import { startUpload, type UploadRow } from './uploads';
-import { requireOpenCourse } from '../school/years';
 import type { VisitRow } from '../doors/visits';
 import { ArrivalStore } from './ArrivalStore';
 import { checksumAlgorithms, readChecksum, type Checksum } from './checksum';
@@ -35,6 +29,18 @@ export interface TusDoor {
     response: ServerResponse,
   ) => Promise<void>;
 }
+
+/** What a sender names a file to be for. */
+export interface NamedPurpose {
+  assignmentId?: AssignmentId | undefined;
+  courseId?: CourseId | undefined;
+  door?: string | undefined;
+  pileId?: PileId | undefined;
+}
+
+/** What a file is for, as it is kept. */
+export type Purpose = Pick<UploadRow, 'byId'> &
+  Partial<Pick<UploadRow, 'assignmentId' | 'courseId' | 'visitId' | 'pileId'>>;
 
 /** The path that upload addresses are made under. */
 export const UPLOADS_PATH = '/api/uploads';
@@ -59,7 +65,17 @@ export function describeTus(response: ServerResponse): void {
 const DRAIN_MS = 2000;
 
 /** The door for files: the tus protocol 1.0, each upload noted when it starts and taken into the vault when it is whole. */
-export function makeTusDoor(school: School, onArrival: (upload: UploadId) => void): TusDoor {
+export function makeTusDoor(
+  school: School,
+  {
+    requirePurpose,
+    onArrival,
+  }: {
+    /** Says what a file is for, and fails where its sender may not send it there. */
+    requirePurpose: (school: School, sender: Sender, named: NamedPurpose) => Purpose;
+    onArrival: (upload: UploadId) => void;
+  },
+): TusDoor {
   const caller = new AsyncLocalStorage<{
     sender: Sender;
     id: UploadId | null;
@@ -130,52 +146,6 @@ export function makeTusDoor(school: School, onArrival: (upload: UploadId) => voi
       }
     },
   };
-}
-
-/**
- * What a file is for, where its sender may send it there: a tray of an assignment that is given to them, a blank of a course
- * that they run, their drawer, or an open side door.
- */
-function requirePurpose(
-  school: School,
-  { by, visit }: Sender,
-  named: {
-    assignmentId?: AssignmentId | undefined;
-    courseId?: CourseId | undefined;
-    door?: string | undefined;
-    pileId?: PileId | undefined;
-  },
-): Pick<UploadRow, 'byId'> & Partial<Pick<UploadRow, 'assignmentId' | 'courseId' | 'visitId' | 'pileId'>> {
-  if (named.door) {
-    if (!visit) throw new Failure('not-entered');
-    requireHandsIn(school, doorOfVisit(school.db, visit), visit);
-    return { byId: null, visitId: visit.id };
-  }
-  if (!by) throw new Failure('not-signed-in');
-  if (named.assignmentId) {
-    const course = courseOf(school.db, named.assignmentId);
-    if (course) requireOpenCourse(school, course);
-    requireSeat(school, by, named.assignmentId);
-    return { byId: by, assignmentId: named.assignmentId };
-  }
-  if (named.pileId) {
-    const { courseId, cancelledAt } = findPile(school.db, named.pileId);
-    requireRuns(school, courseId, by);
-    if (cancelledAt !== null) throw new Failure('pile-stopped');
-    return { byId: by, courseId, pileId: named.pileId };
-  }
-  if (named.courseId) {
-    requireRuns(school, named.courseId, by);
-    return { byId: by, courseId: named.courseId };
-  }
-  return { byId: by };
-}
-
-/** Fails with `not-allowed` or `year-over` where somebody does not run a course, or it cannot be changed any more. */
-function requireRuns(school: School, course: CourseId, by: PersonId): void {
-  const role = roleOnStaff(school.db, course, by);
-  if (role !== 'teacher' && role !== 'co-teacher') throw new Failure('not-allowed');
-  requireOpenCourse(school, course);
 }
 
 /** What the library refuses, by the status that the protocol has for it. */

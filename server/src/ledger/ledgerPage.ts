@@ -8,7 +8,7 @@ import {
 } from '@vestibul/core';
 import { PAGE_SIZE, type AnswerOf, type QueryOf } from '@vestibul/contract';
 import { all, one, type Database } from '../platform/database/database';
-import { ledgerCondition } from './ledger';
+import { ledgerCondition } from '../platform/ledger/ledger';
 import { findPerson, type PersonName } from '../school/people';
 
 interface EventRow {

@@ -9,7 +9,7 @@ import { Failure } from '../platform/failure';
 import type { School } from '../platform/School';
 import { readSchool } from '../school/facts';
 import { one } from '../platform/database/database';
-import { readInclusionPath, readTreeHead } from './tree';
+import { readInclusionPath, readTreeHead } from '../platform/ledger/tree';
 
 /** The proof of one attempt's line of the ledger, as of now. Fails with `not-found`. */
 export function makeReceipt(school: School, id: SubmissionId, attempt: number): ReceiptFile {

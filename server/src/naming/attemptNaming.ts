@@ -14,7 +14,7 @@ import type { School } from '../platform/School';
 import type { AssignmentRow } from '../assignments/assignments';
 import { folderNameOf } from './folders';
 import { CourseNaming, findNamed, offRuleOf } from './naming';
-import { isPieceName, type Sitting } from '../roster/sitting';
+import { isPieceName, type Sitting } from '../assignments/sitting';
 
 export interface DoorName {
   cameAs: string;

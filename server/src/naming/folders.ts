@@ -10,7 +10,7 @@ import type { School } from '../platform/School';
 import { newId } from '../platform/newId';
 import { all, one, run, together, type Database } from '../platform/database/database';
 import { findCourse } from '../courses/courses';
-import { writeEvent } from '../ledger/ledger';
+import { writeEvent } from '../platform/ledger/ledger';
 import { CourseNaming, listNamed } from './naming';
 
 /** Makes a turn-in folder for every student of a course who has none. */

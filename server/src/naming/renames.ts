@@ -11,10 +11,10 @@ import type { AnswerOf } from '@vestibul/contract';
 import type { School } from '../platform/School';
 import { run } from '../platform/database/database';
 import { isFolderName } from './folders';
-import { writeEvent } from '../ledger/ledger';
+import { writeEvent } from '../platform/ledger/ledger';
 import { listNameables, type Nameable } from './nameables';
 import { CourseNaming, type NamedStudent } from './naming';
-import { isPieceName } from '../roster/sitting';
+import { isPieceName } from '../assignments/sitting';
 
 type NewName = AnswerOf<'previewStudent'>['names'][number];
 

@@ -16,10 +16,10 @@ import { readSchool } from '../school/facts';
 import { findAssignment, isVisible } from '../assignments/assignments';
 import { findCourse } from '../courses/courses';
 import { all, one, together } from '../platform/database/database';
-import { writeEvent } from '../ledger/ledger';
+import { writeEvent } from '../platform/ledger/ledger';
 import { nameOf } from '../school/people';
 import { signature } from '../ledger/signature';
-import { dueForSitting, findSitting, isForGroup, type Sitting } from '../roster/sitting';
+import { dueForSitting, findSitting, isForGroup, type Sitting } from '../assignments/sitting';
 
 interface Missing extends Sitting {
   email: string;

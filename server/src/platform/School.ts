@@ -1,7 +1,8 @@
 import type { MemoryLocker } from '@tus/server';
-import type { Instant } from '@vestibul/core';
+import type { AssignmentId, CourseId, Instant } from '@vestibul/core';
+import type { Signal } from './live/Signal';
 import type { Database } from './database/database';
-import type { SchoolKey } from '../ledger/schoolKey';
+import type { SchoolKey } from './ledger/schoolKey';
 import type { Mailer } from './mail/Mailer';
 import type { Room } from './Room';
 import type { Vault } from './Vault';
@@ -53,6 +54,14 @@ export interface School {
   /** Signs in the school's name. */
   key: SchoolKey;
   bus: Bus;
+  signals: {
+    /** A course has changed in what tells whose work is and what it is for. */
+    courseChanged: Signal<CourseId>;
+    /** Another attempt of an assignment's submissions may count now. */
+    countingChanged: Signal<AssignmentId>;
+    /** The time of an assignment to be seen may have come. */
+    mayAppear: Signal<void>;
+  };
   rights: Rights;
   /** The streams of notices that are open. */
   streams: Streams;

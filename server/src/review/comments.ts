@@ -4,7 +4,7 @@ import { Failure } from '../platform/failure';
 import type { School } from '../platform/School';
 import { newId } from '../platform/newId';
 import { all, run, together, type Database } from '../platform/database/database';
-import { nowOnLedger, writeEvent } from '../ledger/ledger';
+import { nowOnLedger, writeEvent } from '../platform/ledger/ledger';
 import { nameColumns, type PersonName } from '../school/people';
 import { aboutOf, findSubmission } from '../submissions/submissions';
 

@@ -3,7 +3,7 @@ import { Failure } from '../platform/failure';
 import { queueReturnLetter } from '../notices/returnLetter';
 import type { School } from '../platform/School';
 import { run, together, type Database } from '../platform/database/database';
-import { nowOnLedger, writeEvent } from '../ledger/ledger';
+import { nowOnLedger, writeEvent } from '../platform/ledger/ledger';
 import { settle } from '../submissions/settle';
 import { aboutOf, findSubmission, type SubmissionRow } from '../submissions/submissions';
 import { returnToTray } from '../submissions/attempts';

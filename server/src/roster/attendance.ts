@@ -5,7 +5,7 @@ import type { School } from '../platform/School';
 import { handOutTo } from '../blanks/blanks';
 import { one, run, together, type Database } from '../platform/database/database';
 import { makeMissingFolders } from '../naming/folders';
-import { writeEvent } from '../ledger/ledger';
+import { writeEvent } from '../platform/ledger/ledger';
 import { changeAccount, requireKeeper } from '../sign-in/accounts';
 import { renamePerson } from '../school/people';
 import { listPeriods } from '../courses/periods';

@@ -1,7 +1,7 @@
 import { mayKeepAccount } from '@vestibul/core';
-import { readTableLater, tellCourseChanged } from '../sorting/teach';
+import { tellCourseChanged } from '../courses/courseChanged';
 import { changeStudent, comeBack, leaveCourse, previewStudent } from './attendance';
-import { askOffice, listWithoutPassword } from '../sign-in/accountRequests';
+import { askOffice, listWithoutPassword } from './accountRequests';
 import { accountFacts, issueLink } from '../sign-in/accounts';
 import { together } from '../platform/database/database';
 import { joinRoster, previewRoster, readRoster } from './roster';
@@ -45,11 +45,11 @@ export const rosterHandlers = {
 
   leaveCourse: change<Call<'leaveCourse'>>((school, by, course, { params }) => {
     leaveCourse(school, by, course, params.studentId);
-    readTableLater(school, course);
+    school.signals.courseChanged.tell(course);
   }),
   comeBack: change<Call<'comeBack'>>((school, by, course, { params, body }) => {
     comeBack(school, by, course, params.studentId, body.periodId);
-    readTableLater(school, course);
+    school.signals.courseChanged.tell(course);
   }),
   previewStudent: ({ school, params, body }) =>
     previewStudent(school, params.courseId, params.studentId, body),

@@ -21,7 +21,7 @@ import { all, one, run, together, type Database } from '../platform/database/dat
 import { handOutTo } from '../blanks/blanks';
 import { listGroups, listPeriods } from '../courses/periods';
 import { makeMissingFolders } from '../naming/folders';
-import { writeEvent } from '../ledger/ledger';
+import { writeEvent } from '../platform/ledger/ledger';
 import { addPerson, nameColumns, renamePerson, type PersonName } from '../school/people';
 import { leave, moveTo, returnTo, seatOf } from './attendance';
 import { findNamed, type NamedStudent } from '../naming/naming';

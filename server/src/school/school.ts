@@ -2,7 +2,7 @@ import { sha256Hex, type PersonId } from '@vestibul/core';
 import type { BodyOf } from '@vestibul/contract';
 import type { School } from '../platform/School';
 import { run, together } from '../platform/database/database';
-import { writeEvent } from '../ledger/ledger';
+import { writeEvent } from '../platform/ledger/ledger';
 
 /** Changes what the school is called and whose order of letters its lists follow. */
 export function changeSchool(school: School, by: PersonId, { name, language }: BodyOf<'changeSchool'>): void {

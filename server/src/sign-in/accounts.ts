@@ -17,7 +17,7 @@ import type { School } from '../platform/School';
 import { newId } from '../platform/newId';
 import { readSchool } from '../school/facts';
 import { all, one, run, together, type Database } from '../platform/database/database';
-import { writeEvent } from '../ledger/ledger';
+import { writeEvent } from '../platform/ledger/ledger';
 import { changeContact, findPerson } from '../school/people';
 
 /** The facts about a student that decide who may keep their account, as columns of `person p` and a course `:course`. */

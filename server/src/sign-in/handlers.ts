@@ -22,7 +22,7 @@ import { Failure } from '../platform/failure';
 import type { School } from '../platform/School';
 import { readSchool } from '../school/facts';
 import { all, together } from '../platform/database/database';
-import { writeEvent } from '../ledger/ledger';
+import { writeEvent } from '../platform/ledger/ledger';
 import {
   addPerson,
   findByEmail,
@@ -31,8 +31,6 @@ import {
   setPasswordHash,
   type PersonRow,
 } from '../school/people';
-import { tellCourseChanged } from '../sorting/teach';
-import { listAccountRequests, settleRequest } from './accountRequests';
 import {
   closeAccount,
   issueLink,
@@ -184,13 +182,6 @@ export const sessionHandlers = {
     return {};
   },
   endSessions: (call) => signOutEverywhere(call.school, caller(call).id, requirePerson(call)),
-  listAccountRequests: ({ school }) => listAccountRequests(school.db),
-  settleAccountRequest(call) {
-    const { school, params, body } = call;
-    const { courseId, ...settled } = settleRequest(school, caller(call).id, params.requestId, body.grants);
-    tellCourseChanged(school, courseId);
-    return settled;
-  },
 } satisfies Partial<JsonHandlers>;
 
 /** Whom a route of the office names. Fails with `not-found`. */

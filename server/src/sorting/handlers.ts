@@ -2,7 +2,8 @@ import { formOf, type CourseId, type PilePieceId, type UploadId } from '@vestibu
 import { MOST_TOGETHER, PAGE_SIZE, type AnswerOf } from '@vestibul/contract';
 import { advancePile } from './advance';
 import { countSteps, forgetWords, redo, sort, undo, type Sorted } from './sorting';
-import { readTableLater, teach, tellCourseChanged } from './teach';
+import { tellCourseChanged } from '../courses/courseChanged';
+import { readTableLater, teach } from './teach';
 import { Failure } from '../platform/failure';
 import type { School } from '../platform/School';
 import { together, type Database } from '../platform/database/database';

@@ -13,7 +13,7 @@ import { makeAttempt } from '../submissions/turnIn';
 import type { School } from '../platform/School';
 import { newId } from '../platform/newId';
 import { all, run, together } from '../platform/database/database';
-import { writeEvent } from '../ledger/ledger';
+import { writeEvent } from '../platform/ledger/ledger';
 import { findPile, findPilePiece, listPilePieces, setPieceState, type PilePieceRow } from './piles';
 import { listAttempts, settle } from '../submissions/settle';
 import { takeFilesOut } from '../intake/files';

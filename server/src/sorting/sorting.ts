@@ -11,7 +11,7 @@ import {
 import { Failure } from '../platform/failure';
 import type { School } from '../platform/School';
 import { all, one, run, together, type Database } from '../platform/database/database';
-import { writeEvent } from '../ledger/ledger';
+import { writeEvent } from '../platform/ledger/ledger';
 import { findPile, findPilePiece, setPieceState, type PilePieceRow } from './piles';
 import { placePieces, unplace } from './place';
 

@@ -27,12 +27,6 @@ export function readTableLater(school: School, course: CourseId): void {
   }, school.report);
 }
 
-/** The course has changed in what tells whose work is and what it is for: its staff's pages and its table are read again. */
-export function tellCourseChanged(school: School, course: CourseId): void {
-  tellStaff(school, course);
-  readTableLater(school, course);
-}
-
 function readAgain(school: School, course: CourseId, note: PieceNote | ''): Promise<number> {
   return school.piles.inTurn(course, async () => {
     const told = new Set<PileId>();

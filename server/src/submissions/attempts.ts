@@ -3,7 +3,7 @@ import type { BodyOf } from '@vestibul/contract';
 import { Failure } from '../platform/failure';
 import type { School } from '../platform/School';
 import { all, run, together, type Database } from '../platform/database/database';
-import { nowOnLedger, writeEvent } from '../ledger/ledger';
+import { nowOnLedger, writeEvent } from '../platform/ledger/ledger';
 import { aboutOf, findSubmission, type SubmissionRow } from './submissions';
 import { listAttempts, settle } from './settle';
 import { putBackIntoTray } from '../intake/tray';

@@ -1,7 +1,7 @@
 import type { CourseId, AssignmentId, PersonId, PieceId, Sha256 } from '@vestibul/core';
 import type { School } from '../platform/School';
 import { one, run, together } from '../platform/database/database';
-import { writeEvent } from '../ledger/ledger';
+import { writeEvent } from '../platform/ledger/ledger';
 
 /**
  * The owner of a piece's file has gone on working: the file changes, the sealed copy does not, and the ledger says so.

@@ -1,6 +1,6 @@
 import { takeBack } from './attempts';
 import { readRack } from './rack';
-import { listMyAssignments, listPeriodPieces } from './studentPlace';
+import { listMyAssignments, listPeriodPieces, listMyFiles, previewTray, readTray } from './studentPlace';
 import { markSeen } from './submissions';
 import { caller, type JsonHandlers } from '../platform/http/call';
 import { tellOfSubmission } from './tellOfSubmission';
@@ -29,4 +29,8 @@ export const submissionHandlers = {
     if (isNew) tellOfSubmission(call.school, receipt.submissionId);
     return receipt;
   },
+
+  listMyFiles: (call) => listMyFiles(call.school.db, caller(call).id, call.query.before),
+  previewTray: ({ school, params }) => previewTray(school, params.assignmentId),
+  readTray: (call) => readTray(call.school, caller(call).id, call.params.assignmentId),
 } satisfies Partial<JsonHandlers>;

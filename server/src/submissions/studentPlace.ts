@@ -27,7 +27,7 @@ import { AttemptNaming } from '../naming/attemptNaming';
 import { absencesOfOne } from '../assignments/ownDues';
 import { nameOf } from '../school/people';
 import { signature } from '../ledger/signature';
-import { dueForSitting, findSitting, findStanding, requireGiven, type Sitting } from '../roster/sitting';
+import { dueForSitting, findSitting, findStanding, requireGiven, type Sitting } from '../assignments/sitting';
 import { listStaff } from '../courses/staff';
 import { readReceipts } from './submissions';
 import { isNamedHere, listTray } from '../intake/uploads';

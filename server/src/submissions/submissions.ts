@@ -15,7 +15,7 @@ import type { AnswerOf } from '@vestibul/contract';
 import { Failure } from '../platform/failure';
 import type { School } from '../platform/School';
 import { all, one, run, together, type Database } from '../platform/database/database';
-import { writeEvent } from '../ledger/ledger';
+import { writeEvent } from '../platform/ledger/ledger';
 
 type Receipt = AnswerOf<'turnIn'>;
 type Piece = AnswerOf<'readSubmission'>['pieces'][number];

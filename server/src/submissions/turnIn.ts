@@ -23,10 +23,10 @@ import type { School } from '../platform/School';
 import { newId } from '../platform/newId';
 import { findAssignment, type AssignmentRow } from '../assignments/assignments';
 import { all, one, run, together, type Database } from '../platform/database/database';
-import { nowOnLedger, writeEvent } from '../ledger/ledger';
+import { nowOnLedger, writeEvent } from '../platform/ledger/ledger';
 import { AttemptNaming } from '../naming/attemptNaming';
 import { settle } from './settle';
-import { findSitting, findStanding, requireGiven, requireTaker } from '../roster/sitting';
+import { findSitting, findStanding, requireGiven, requireTaker } from '../assignments/sitting';
 import { readReceipts } from './submissions';
 import { findUpload, hasArrived, isNamedHere, type ArrivedUpload, type UploadRow } from '../intake/uploads';
 

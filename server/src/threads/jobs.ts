@@ -27,11 +27,11 @@ import { writeFeed } from '../calendar/feed';
 import { findStray } from '../intake/findStray';
 import type { School, ThreadSchool } from '../platform/School';
 import { openSchool } from '../openSchool';
-import { applyPlan } from '../school/applyPlan';
-import { beginYear, type BeginYear } from '../school/beginYear';
-import { comparePackageWith, readAgainstLast, type ReadAgainst } from '../school/packageLists';
+import { applyPlan } from '../packages/applyPlan';
+import { beginYear, type BeginYear } from '../new-year/beginYear';
+import { comparePackageWith, readAgainstLast, type ReadAgainst } from '../packages/packageLists';
 import { applyRenaming, findOffNames, planRenaming, undoRenaming, type Progress } from '../naming/renaming';
-import { unzipTexts } from '../school/unzipTexts';
+import { unzipTexts } from '../packages/unzipTexts';
 
 /** Does something with the school through a connection of this thread's own. */
 async function inSchool<Result>(

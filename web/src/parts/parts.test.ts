@@ -4,10 +4,10 @@ import type { Instant } from '@vestibul/core';
 import type { RackStudent } from '../state/api';
 import { at, byLast, course, g1, now, slot, students } from '../testing/course';
 import { currentAssignment, type MyAssignment } from '../screens/student/currentAssignment';
-import { assignmentsFor, nearestAssignment, placesFor, tallyOf } from './courseWork';
-import { sayBytes, sayDueDay, sayListName, sayName, sayShortly } from './format';
-import { sayFailure } from './sentences';
-import { stripFor } from './stripFor';
+import { assignmentsFor, nearestAssignment, placesFor, tallyOf } from './rack/courseWork';
+import { sayBytes, sayDueDay, sayListName, sayName, sayShortly } from './ui/format';
+import { sayFailure } from './messages/sentences';
+import { stripFor } from './naming/stripFor';
 
 const zone = 'Europe/London';
 

@@ -1,10 +1,10 @@
 import { lazy } from 'react';
 import { Navigate, Route, Routes } from 'react-router';
 import type { Standing } from '@vestibul/core';
-import { placePath } from '../parts/places';
-import { Read } from '../parts/States';
+import { placePath } from '../parts/hall/places';
+import { Read } from '../parts/messages/States';
 import { api } from '../state/api';
-import { useLive } from '../state/live';
+import { useLive } from '../parts/hall/useLive';
 import { Today } from './today/Today';
 
 const Rack = lazy(() => import('./rack/Rack').then(({ Rack: page }) => ({ default: page })));
@@ -12,7 +12,7 @@ const ReviewDesk = lazy(() =>
   import('./review/ReviewDesk').then(({ ReviewDesk: page }) => ({ default: page })),
 );
 const StudentView = lazy(() =>
-  import('./preview/StudentView').then(({ StudentView: page }) => ({ default: page })),
+  import('./student/StudentView').then(({ StudentView: page }) => ({ default: page })),
 );
 const SortingTable = lazy(() =>
   import('./sorting/SortingTable').then(({ SortingTable: page }) => ({ default: page })),

@@ -1,5 +1,5 @@
 import { parser } from 'markdown-to-jsx/react';
-import { MOST_NODES, DEEPEST_NODE, parseOptions } from '../parts/markdownLimits';
+import { MOST_NODES, DEEPEST_NODE, parseOptions } from '../parts/ui/markdownLimits';
 
 /** Reads a long text in Markdown away from the page. Answers its tree, or null where it is too much to be shown. */
 self.onmessage = ({ data }: MessageEvent<string>) => {

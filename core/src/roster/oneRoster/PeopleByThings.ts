@@ -1,7 +1,7 @@
 import { groupBy } from '../../groupBy';
 import type { PersonId } from '../../ids';
 import type { Standing } from '../../access/roles';
-import { nameKey } from '../../naming/makeLegal';
+import { nameKey } from '../../text/nameKey';
 import type { ListedPerson } from '../judgeRows';
 
 export interface SchoolPerson extends ListedPerson {

@@ -1,7 +1,7 @@
 import type { CourseId, Day, PeriodId, PersonId, YearId } from '../../ids';
 import type { CourseStaffRole } from '../../access/roles';
 import { HIGHEST_PERIOD } from '../../calendar/meetings';
-import { nameKey } from '../../naming/makeLegal';
+import { nameKey } from '../../text/nameKey';
 import type { PackageFault, RowOf } from './columns';
 import { groupClasses, type ClassGroup } from './groupClasses';
 import {

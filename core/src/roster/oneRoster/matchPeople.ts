@@ -1,7 +1,7 @@
 import { groupBy } from '../../groupBy';
 import type { Day, PersonId } from '../../ids';
 import type { Standing } from '../../access/roles';
-import { nameKey } from '../../naming/makeLegal';
+import { nameKey } from '../../text/nameKey';
 import { NameIndex, areAlike, plainName, type PlainName } from '../areAlike';
 import type { ListedPerson } from '../judgeRows';
 import type { PackageFault, RowOf } from './columns';

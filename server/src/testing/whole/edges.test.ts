@@ -5,7 +5,7 @@ import http from 'node:http';
 import path from 'node:path';
 import { afterEach, beforeEach, describe, expect, test } from '@jest/globals';
 import { pathOf, routes } from '@vestibul/contract';
-import { appearDue } from '../../assignments/appear';
+import { appearDue } from '../../blanks/appear';
 import { TestSchool, bytesOf, until, type Caller } from '../TestSchool';
 
 let school: TestSchool;

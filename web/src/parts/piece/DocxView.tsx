@@ -1,6 +1,6 @@
 import DOMPurify from 'dompurify';
 import { useEffect, useState } from 'react';
-import { Failed, Loading } from '../States';
+import { Failed, Loading } from '../messages/States';
 import { useBytes } from './useBytes';
 
 const sheet = `body{font:16px/1.5 Georgia,serif;color:#1b2422;background:#fffefa;margin:0;padding:32px 40px;overflow-wrap:anywhere}

@@ -1,7 +1,7 @@
 import { ExternalLink } from 'lucide-react';
 import { decodeText, readUriList } from '@vestibul/core';
-import { buttonClass } from '../Button';
-import { Failed, Loading } from '../States';
+import { buttonClass } from '../ui/Button';
+import { Failed, Loading } from '../messages/States';
 import { useBytes } from './useBytes';
 
 /** A link that was turned in: where it leads, said in full before anybody follows it. */

@@ -1,6 +1,6 @@
 import { decodeText } from '@vestibul/core';
-import { MarkdownReader } from '../MarkdownReader';
-import { Failed, Loading } from '../States';
+import { MarkdownReader } from '../ui/MarkdownReader';
+import { Failed, Loading } from '../messages/States';
 import type { ShownPiece } from './PieceView';
 import { useBytes } from './useBytes';
 

@@ -1,7 +1,7 @@
 import { useEffect, useRef, useState } from 'react';
 import { GlobalWorkerOptions, getDocument } from 'pdfjs-dist';
 import workerUrl from 'pdfjs-dist/build/pdf.worker.min.mjs?url';
-import { Failed, Loading } from '../States';
+import { Failed, Loading } from '../messages/States';
 import { useBytes } from './useBytes';
 
 GlobalWorkerOptions.workerSrc = workerUrl;

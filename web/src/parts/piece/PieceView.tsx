@@ -2,9 +2,9 @@ import { Suspense, lazy, useState, type ReactNode } from 'react';
 import { Download } from 'lucide-react';
 import { pathOf } from '@vestibul/contract';
 import { LINK_MIME } from '@vestibul/core';
-import { sayBytes } from '../format';
-import { Loading } from '../States';
-import { buttonClass } from '../Button';
+import { sayBytes } from '../ui/format';
+import { Loading } from '../messages/States';
+import { buttonClass } from '../ui/Button';
 import { LinkView } from './LinkView';
 import { PlainView } from './PlainView';
 

@@ -1,5 +1,5 @@
 import { decodeText } from '@vestibul/core';
-import { Failed, Loading } from '../States';
+import { Failed, Loading } from '../messages/States';
 import type { ShownPiece } from './PieceView';
 import { useBytes } from './useBytes';
 

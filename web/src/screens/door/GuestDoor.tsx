@@ -1,15 +1,15 @@
 import { useState, type FormEvent } from 'react';
 import { useParams } from 'react-router';
 import type { AnswerOf } from '@vestibul/contract';
-import { Button } from '../../parts/Button';
-import { Field, inputClass } from '../../parts/Field';
-import { FormFailure } from '../../parts/FormFailure';
-import { sayMoment } from '../../parts/format';
-import { Mark } from '../../parts/Mark';
-import { Markdown } from '../../parts/Markdown';
-import { sayFailure } from '../../parts/sentences';
-import { Loading } from '../../parts/States';
-import { usePageTitle } from '../../parts/usePageTitle';
+import { Button } from '../../parts/ui/Button';
+import { Field, inputClass } from '../../parts/ui/Field';
+import { FormFailure } from '../../parts/messages/FormFailure';
+import { sayMoment } from '../../parts/ui/format';
+import { Mark } from '../../parts/hall/Mark';
+import { Markdown } from '../../parts/ui/Markdown';
+import { sayFailure } from '../../parts/messages/sentences';
+import { Loading } from '../../parts/messages/States';
+import { usePageTitle } from '../../parts/ui/usePageTitle';
 import { api } from '../../state/api';
 import { GuestTray } from './GuestTray';
 

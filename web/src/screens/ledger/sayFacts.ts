@@ -1,5 +1,5 @@
 import { sayDuration } from '@vestibul/core';
-import { sayBytes, sayCount, sayName } from '../../parts/format';
+import { sayBytes, sayCount, sayName } from '../../parts/ui/format';
 import type { LedgerLine } from './Ledger';
 
 /** How each fact of a line reads; a fact that is not here is told by its name and value. */

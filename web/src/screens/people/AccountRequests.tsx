@@ -1,10 +1,10 @@
 import { useState } from 'react';
 import type { AnswerOf } from '@vestibul/contract';
-import { Button } from '../../parts/Button';
-import { Dialog } from '../../parts/Dialog';
-import { sayListName, sayMoment, sayName } from '../../parts/format';
-import { tell, tellFailure } from '../../parts/Notices';
-import { useZone } from '../../parts/useSession';
+import { Button } from '../../parts/ui/Button';
+import { Dialog } from '../../parts/ui/Dialog';
+import { sayListName, sayMoment, sayName } from '../../parts/ui/format';
+import { tell, tellFailure } from '../../parts/messages/Notices';
+import { useZone } from '../../parts/hall/useSession';
 import { api } from '../../state/api';
 
 type AccountRequest = AnswerOf<'listAccountRequests'>[number];

@@ -1,8 +1,8 @@
-import { Button } from '../../parts/Button';
-import type { Place } from '../../parts/courseWork';
-import { sayCount, sayNewer } from '../../parts/format';
-import { tell, tellFailure } from '../../parts/Notices';
-import { mayRun } from '../../parts/places';
+import { Button } from '../../parts/ui/Button';
+import type { Place } from '../../parts/rack/courseWork';
+import { sayCount, sayNewer } from '../../parts/ui/format';
+import { tell, tellFailure } from '../../parts/messages/Notices';
+import { mayRun } from '../../parts/hall/places';
 import { api, type Course } from '../../state/api';
 
 /** Lets through, in one act, all that is held among these slots. */

@@ -1,25 +1,31 @@
 import { Suspense, lazy, useEffect, useRef, useState } from 'react';
 import { useNavigate, useSearchParams } from 'react-router';
 import type { PersonId } from '@vestibul/core';
-import { assignmentsFor, chooseAssignment, placesFor, tallyOf, type Place } from '../../parts/courseWork';
-import { Hall } from '../../parts/Hall';
-import { placePath } from '../../parts/places';
-import { Button } from '../../parts/Button';
-import { Empty, Failed, Loading, Read } from '../../parts/States';
-import { stripFor } from '../../parts/stripFor';
-import { useArrangement } from '../../parts/useArrangement';
-import { useCoursePage } from '../../parts/useCoursePage';
-import { useKeys } from '../../parts/useKeys';
-import { useNow } from '../../parts/useNow';
-import { usePageTitle } from '../../parts/usePageTitle';
-import { useZone } from '../../parts/useSession';
+import {
+  assignmentsFor,
+  chooseAssignment,
+  placesFor,
+  tallyOf,
+  type Place,
+} from '../../parts/rack/courseWork';
+import { Hall } from '../../parts/hall/Hall';
+import { placePath } from '../../parts/hall/places';
+import { Button } from '../../parts/ui/Button';
+import { Empty, Failed, Loading, Read } from '../../parts/messages/States';
+import { stripFor } from '../../parts/naming/stripFor';
+import { useArrangement } from '../../parts/rack/useArrangement';
+import { useCoursePage } from '../../parts/courses/useCoursePage';
+import { useKeys } from '../../parts/ui/useKeys';
+import { useNow } from '../../parts/hall/useNow';
+import { usePageTitle } from '../../parts/ui/usePageTitle';
+import { useZone } from '../../parts/hall/useSession';
 import { api, type Course } from '../../state/api';
-import { DropHere } from '../sorting/DropHere';
-import { AssignmentPicker } from './AssignmentPicker';
-import { DueLine } from './DueLine';
-import { OrderPicker } from '../../parts/OrderPicker';
+import { DropHere } from '../../parts/sorting/DropHere';
+import { AssignmentPicker } from '../../parts/rack/AssignmentPicker';
+import { DueLine } from '../../parts/rack/DueLine';
+import { OrderPicker } from '../../parts/rack/OrderPicker';
 import { ApproveButton } from './ApproveButton';
-import { HandBackButton } from './HandBackButton';
+import { HandBackButton } from '../../parts/review/HandBackButton';
 import { RemindButton } from './RemindButton';
 import { RackGrid, type RackGridHandle } from './RackGrid';
 import { TallyList } from './TallyList';

@@ -1,8 +1,8 @@
 import { forwardRef, useImperativeHandle, useRef } from 'react';
 import type { PersonId } from '@vestibul/core';
-import type { Place } from '../../parts/courseWork';
-import { enamel } from '../../parts/Plate';
-import { SlotView, saySlot, slotClass } from '../../parts/SlotView';
+import type { Place } from '../../parts/rack/courseWork';
+import { enamel } from '../../parts/courses/Plate';
+import { SlotView, saySlot, slotClass } from '../../parts/rack/SlotView';
 import type { Course } from '../../state/api';
 
 export interface RackGridHandle {

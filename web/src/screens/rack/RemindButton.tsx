@@ -1,7 +1,7 @@
 import { Suspense, lazy, useState } from 'react';
-import { Button } from '../../parts/Button';
-import type { Place } from '../../parts/courseWork';
-import { mayRun } from '../../parts/places';
+import { Button } from '../../parts/ui/Button';
+import type { Place } from '../../parts/rack/courseWork';
+import { mayRun } from '../../parts/hall/places';
 import type { Course } from '../../state/api';
 
 const RemindDialog = lazy(() =>

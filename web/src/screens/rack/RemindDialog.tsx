@@ -1,12 +1,12 @@
 import { useState } from 'react';
 import type { PersonId } from '@vestibul/core';
-import { Button } from '../../parts/Button';
-import { Dialog } from '../../parts/Dialog';
-import { Field, inputClass } from '../../parts/Field';
-import { sayCount, sayMoment, sayName } from '../../parts/format';
-import { tell, tellFailure } from '../../parts/Notices';
-import { Read } from '../../parts/States';
-import { useZone } from '../../parts/useSession';
+import { Button } from '../../parts/ui/Button';
+import { Dialog } from '../../parts/ui/Dialog';
+import { Field, inputClass } from '../../parts/ui/Field';
+import { sayCount, sayMoment, sayName } from '../../parts/ui/format';
+import { tell, tellFailure } from '../../parts/messages/Notices';
+import { Read } from '../../parts/messages/States';
+import { useZone } from '../../parts/hall/useSession';
 import { api, type Course } from '../../state/api';
 
 interface RemindDialogProps {

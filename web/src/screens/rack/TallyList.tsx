@@ -1,4 +1,4 @@
-import type { Tally } from '../../parts/courseWork';
+import type { Tally } from '../../parts/rack/courseWork';
 
 const counts = [
   ['in', 'in', false],

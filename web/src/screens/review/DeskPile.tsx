@@ -1,9 +1,9 @@
 import { useEffect, useRef } from 'react';
 import type { PersonId } from '@vestibul/core';
-import { isUnseen } from '../../parts/Hall';
-import type { Place } from '../../parts/courseWork';
-import { sayListName, sayShortly } from '../../parts/format';
-import { enamel } from '../../parts/Plate';
+import { isUnseen } from '../../parts/hall/Hall';
+import type { Place } from '../../parts/rack/courseWork';
+import { sayListName, sayShortly } from '../../parts/ui/format';
+import { enamel } from '../../parts/courses/Plate';
 import type { Course } from '../../state/api';
 
 interface DeskPileProps {

@@ -1,10 +1,10 @@
 import { useState } from 'react';
 import type { AssignmentId, PersonId } from '@vestibul/core';
-import { Button } from '../../parts/Button';
-import { Dialog } from '../../parts/Dialog';
-import { Field, inputClass } from '../../parts/Field';
-import { sayListName, sayName } from '../../parts/format';
-import { tell, tellFailure } from '../../parts/Notices';
+import { Button } from '../../parts/ui/Button';
+import { Dialog } from '../../parts/ui/Dialog';
+import { Field, inputClass } from '../../parts/ui/Field';
+import { sayListName, sayName } from '../../parts/ui/format';
+import { tell, tellFailure } from '../../parts/messages/Notices';
 import { api, type Course, type Submission } from '../../state/api';
 
 interface MoveWorkProps {

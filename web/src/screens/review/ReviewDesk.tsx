@@ -1,26 +1,32 @@
 import { useState } from 'react';
 import { useNavigate, useSearchParams } from 'react-router';
 import type { PieceId } from '@vestibul/core';
-import { Button } from '../../parts/Button';
-import { assignmentsFor, chooseAssignment, placesFor, tallyOf, type Place } from '../../parts/courseWork';
-import { DriftNote } from '../../parts/DriftNote';
-import { Hall } from '../../parts/Hall';
-import { PieceTabs } from '../../parts/PieceTabs';
+import { Button } from '../../parts/ui/Button';
+import {
+  assignmentsFor,
+  chooseAssignment,
+  placesFor,
+  tallyOf,
+  type Place,
+} from '../../parts/rack/courseWork';
+import { DriftNote } from '../../parts/piece/DriftNote';
+import { Hall } from '../../parts/hall/Hall';
+import { PieceTabs } from '../../parts/piece/PieceTabs';
 import { PieceView } from '../../parts/piece/PieceView';
-import { placePath } from '../../parts/places';
-import { Empty, Read } from '../../parts/States';
-import { stripFor } from '../../parts/stripFor';
-import { useArrangement } from '../../parts/useArrangement';
-import { useCoursePage } from '../../parts/useCoursePage';
-import { useKeys } from '../../parts/useKeys';
-import { useNow } from '../../parts/useNow';
-import { usePageTitle } from '../../parts/usePageTitle';
-import { useSeen } from '../../parts/useSeen';
-import { useZone } from '../../parts/useSession';
+import { placePath } from '../../parts/hall/places';
+import { Empty, Read } from '../../parts/messages/States';
+import { stripFor } from '../../parts/naming/stripFor';
+import { useArrangement } from '../../parts/rack/useArrangement';
+import { useCoursePage } from '../../parts/courses/useCoursePage';
+import { useKeys } from '../../parts/ui/useKeys';
+import { useNow } from '../../parts/hall/useNow';
+import { usePageTitle } from '../../parts/ui/usePageTitle';
+import { useSeen } from '../../parts/rack/useSeen';
+import { useZone } from '../../parts/hall/useSession';
 import { api, type Course, type Submission } from '../../state/api';
-import { AssignmentPicker } from '../rack/AssignmentPicker';
-import { DueLine } from '../rack/DueLine';
-import { HandBackButton } from '../rack/HandBackButton';
+import { AssignmentPicker } from '../../parts/rack/AssignmentPicker';
+import { DueLine } from '../../parts/rack/DueLine';
+import { HandBackButton } from '../../parts/review/HandBackButton';
 import { DeskPile } from './DeskPile';
 import { ReviewPanel } from './ReviewPanel';
 

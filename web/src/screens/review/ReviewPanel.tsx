@@ -1,11 +1,11 @@
 import { Suspense, lazy, useRef, useState } from 'react';
 import { sayDuration } from '@vestibul/core';
-import { Button } from '../../parts/Button';
-import { inputClass } from '../../parts/Field';
-import { sayMoment, sayName, sayOwner } from '../../parts/format';
-import { tell, tellFailure } from '../../parts/Notices';
-import { mayRun } from '../../parts/places';
-import { useKeys } from '../../parts/useKeys';
+import { Button } from '../../parts/ui/Button';
+import { inputClass } from '../../parts/ui/Field';
+import { sayMoment, sayName, sayOwner } from '../../parts/ui/format';
+import { tell, tellFailure } from '../../parts/messages/Notices';
+import { mayRun } from '../../parts/hall/places';
+import { useKeys } from '../../parts/ui/useKeys';
 import { api, type Course, type Submission } from '../../state/api';
 
 // Few works are with the wrong student; the way to move one comes when it is asked for.

@@ -1,6 +1,6 @@
 import { columnMeanings, type ColumnMeaning } from '@vestibul/core';
 import type { AnswerOf } from '@vestibul/contract';
-import { inputClass } from '../../parts/Field';
+import { inputClass } from '../../parts/ui/Field';
 
 const meanings: Record<ColumnMeaning, string> = {
   last: 'last name',

@@ -1,6 +1,6 @@
 import { instantToLocal, isLocalTime, nextMeeting, type Instant, type PeriodId } from '@vestibul/core';
-import { inputClass } from '../../parts/Field';
-import { PeriodChip } from '../../parts/PeriodChip';
+import { inputClass } from '../../parts/ui/Field';
+import { PeriodChip } from '../../parts/courses/PeriodChip';
 import type { Course } from '../../state/api';
 import type { Draft } from './assignmentDraft';
 import { sayClock } from './sayClock';

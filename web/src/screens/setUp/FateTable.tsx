@@ -2,8 +2,8 @@ import { ArrowLeftRight, CircleAlert, CircleCheck, CirclePlus, CircleX, PenLine,
 import { useState } from 'react';
 import type { AnswerOf } from '@vestibul/contract';
 import { LONGEST_FIELD, fates, type Fate, type PersonId } from '@vestibul/core';
-import { sayCount, sayName } from '../../parts/format';
-import { rowReasons } from '../../parts/sentences';
+import { sayCount, sayName } from '../../parts/ui/format';
+import { rowReasons } from '../../parts/messages/sentences';
 import type { Course } from '../../state/api';
 import type { Answers, Row, RowAnswer } from './rosterAnswers';
 

@@ -1,14 +1,14 @@
 import { Link } from 'react-router';
-import { Button } from '../../parts/Button';
-import { inOrder } from '../../parts/courseWork';
-import { useArrangement } from '../../parts/useArrangement';
-import { sayCount } from '../../parts/format';
-import { NamePicture } from '../../parts/NameStrip';
-import { tell, tellFailure } from '../../parts/Notices';
-import { placePath } from '../../parts/places';
-import { Empty, Read } from '../../parts/States';
-import { stripFor } from '../../parts/stripFor';
-import { useZone } from '../../parts/useSession';
+import { Button } from '../../parts/ui/Button';
+import { inOrder } from '../../parts/rack/courseWork';
+import { useArrangement } from '../../parts/rack/useArrangement';
+import { sayCount } from '../../parts/ui/format';
+import { NamePicture } from '../../parts/naming/NamePicture';
+import { tell, tellFailure } from '../../parts/messages/Notices';
+import { placePath } from '../../parts/hall/places';
+import { Empty, Read } from '../../parts/messages/States';
+import { stripFor } from '../../parts/naming/stripFor';
+import { useZone } from '../../parts/hall/useSession';
 import { api } from '../../state/api';
 import type { StepProps } from './SetUp';
 

@@ -1,12 +1,12 @@
 import { useState } from 'react';
 import { ENAMELS } from '@vestibul/contract';
 import { MOST_GROUPS, groupMarks, type GroupId, type GroupMark as Mark } from '@vestibul/core';
-import { Button } from '../../parts/Button';
-import { Dialog } from '../../parts/Dialog';
-import { inputClass } from '../../parts/Field';
-import { GroupMark } from '../../parts/GroupMark';
-import { tellFailure } from '../../parts/Notices';
-import { enamelNames } from '../../parts/Plate';
+import { Button } from '../../parts/ui/Button';
+import { Dialog } from '../../parts/ui/Dialog';
+import { inputClass } from '../../parts/ui/Field';
+import { GroupMark } from '../../parts/courses/GroupMark';
+import { tellFailure } from '../../parts/messages/Notices';
+import { enamelNames } from '../../parts/courses/Plate';
 import { api, type Course } from '../../state/api';
 
 interface Draft {

@@ -3,12 +3,12 @@ import { useState } from 'react';
 import { useForm } from 'react-hook-form';
 import { joiningPerson, type AnswerOf } from '@vestibul/contract';
 import type { ColumnMeaning, PersonId } from '@vestibul/core';
-import { Button } from '../../parts/Button';
-import { Dialog } from '../../parts/Dialog';
-import { Field, inputClass } from '../../parts/Field';
-import { sayList, sayListName, sayName } from '../../parts/format';
-import { tell, tellFailure } from '../../parts/Notices';
-import { rowReasons } from '../../parts/sentences';
+import { Button } from '../../parts/ui/Button';
+import { Dialog } from '../../parts/ui/Dialog';
+import { Field, inputClass } from '../../parts/ui/Field';
+import { sayList, sayListName, sayName } from '../../parts/ui/format';
+import { tell, tellFailure } from '../../parts/messages/Notices';
+import { rowReasons } from '../../parts/messages/sentences';
 import { api } from '../../state/api';
 import type { StepProps } from './SetUp';
 

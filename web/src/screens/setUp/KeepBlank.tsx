@@ -2,9 +2,9 @@ import { useState } from 'react';
 import { useDropzone } from 'react-dropzone';
 import type { BlankId } from '@vestibul/core';
 import { splitName } from '@vestibul/core';
-import { Button } from '../../parts/Button';
-import { Field, inputClass } from '../../parts/Field';
-import { tell, tellFailure } from '../../parts/Notices';
+import { Button } from '../../parts/ui/Button';
+import { Field, inputClass } from '../../parts/ui/Field';
+import { tell, tellFailure } from '../../parts/messages/Notices';
 import { api, type Course } from '../../state/api';
 import { sendFile } from '../../state/sendFile';
 

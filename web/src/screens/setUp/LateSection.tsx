@@ -1,5 +1,5 @@
 import { countings, lateCounts, type Counting, type LateCounts } from '@vestibul/core';
-import { Field, inputClass } from '../../parts/Field';
+import { Field, inputClass } from '../../parts/ui/Field';
 import { Section } from './Section';
 import type { Draft } from './assignmentDraft';
 

@@ -1,5 +1,5 @@
 import { LONGEST_CYCLE, type MeetingPattern } from '@vestibul/core';
-import { inputClass } from '../../parts/Field';
+import { inputClass } from '../../parts/ui/Field';
 import { letters, weekdays } from './sayMeetings';
 
 interface MeetingsFieldProps {

@@ -5,15 +5,15 @@ import { Link, useNavigate } from 'react-router';
 import { z } from 'zod';
 import { courseWords } from '@vestibul/contract';
 import type { YearId } from '@vestibul/core';
-import { Button } from '../../parts/Button';
-import { Field, inputClass } from '../../parts/Field';
-import { Mark } from '../../parts/Mark';
-import { tellFailure } from '../../parts/Notices';
-import { PersonMenu } from '../../parts/PersonMenu';
-import { Read } from '../../parts/States';
-import { placePath } from '../../parts/places';
-import { YearForm } from '../years/YearForm';
-import { usePageTitle } from '../../parts/usePageTitle';
+import { Button } from '../../parts/ui/Button';
+import { Field, inputClass } from '../../parts/ui/Field';
+import { Mark } from '../../parts/hall/Mark';
+import { tellFailure } from '../../parts/messages/Notices';
+import { PersonMenu } from '../../parts/hall/PersonMenu';
+import { Read } from '../../parts/messages/States';
+import { placePath } from '../../parts/hall/places';
+import { YearForm } from '../../parts/school/YearForm';
+import { usePageTitle } from '../../parts/ui/usePageTitle';
 import { api } from '../../state/api';
 
 const courseForm = z.object({

@@ -1,10 +1,10 @@
 import { useState } from 'react';
 import { dueFor, instantToLocal, isLocalTime, type AssignmentId } from '@vestibul/core';
-import { inputClass } from '../../parts/Field';
-import { sayMoment } from '../../parts/format';
-import { tellFailure } from '../../parts/Notices';
-import { useNow } from '../../parts/useNow';
-import { useZone } from '../../parts/useSession';
+import { inputClass } from '../../parts/ui/Field';
+import { sayMoment } from '../../parts/ui/format';
+import { tellFailure } from '../../parts/messages/Notices';
+import { useNow } from '../../parts/hall/useNow';
+import { useZone } from '../../parts/hall/useSession';
 import { api, type Course } from '../../state/api';
 import type { RosterStudent } from './RosterTable';
 

@@ -8,11 +8,11 @@ import {
   type PeopleColumn,
   type PeopleFormat,
 } from '@vestibul/core';
-import { Button, buttonClass } from '../../parts/Button';
-import { Dialog } from '../../parts/Dialog';
-import { sayCount } from '../../parts/format';
-import { tell } from '../../parts/Notices';
-import { Check } from '../../parts/Check';
+import { Button, buttonClass } from '../../parts/ui/Button';
+import { Dialog } from '../../parts/ui/Dialog';
+import { sayCount } from '../../parts/ui/format';
+import { tell } from '../../parts/messages/Notices';
+import { Check } from '../../parts/ui/Check';
 import type { Course } from '../../state/api';
 import type { RosterStudent } from './RosterTable';
 

@@ -1,11 +1,11 @@
 import { useState } from 'react';
 import { periodBody } from '@vestibul/contract';
 import { HIGHEST_PERIOD, type MeetingPattern } from '@vestibul/core';
-import { Button } from '../../parts/Button';
-import { Dialog } from '../../parts/Dialog';
-import { Field, inputClass } from '../../parts/Field';
-import { tellFailure } from '../../parts/Notices';
-import { enamel, enamelNames } from '../../parts/Plate';
+import { Button } from '../../parts/ui/Button';
+import { Dialog } from '../../parts/ui/Dialog';
+import { Field, inputClass } from '../../parts/ui/Field';
+import { tellFailure } from '../../parts/messages/Notices';
+import { enamel, enamelNames } from '../../parts/courses/Plate';
 import { api, type Course } from '../../state/api';
 import { MeetingsField } from './MeetingsField';
 

@@ -1,6 +1,6 @@
 import { recordingKinds, type RecordingKind } from '@vestibul/core';
-import { Check } from '../../parts/Check';
-import { Field, inputClass } from '../../parts/Field';
+import { Check } from '../../parts/ui/Check';
+import { Field, inputClass } from '../../parts/ui/Field';
 import { Section } from './Section';
 import type { Draft } from './assignmentDraft';
 

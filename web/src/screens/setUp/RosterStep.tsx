@@ -1,9 +1,9 @@
 import { useState } from 'react';
 import type { PersonId } from '@vestibul/core';
-import { Button } from '../../parts/Button';
-import { OrderPicker } from '../../parts/OrderPicker';
-import { mayKeep, mayRun } from '../../parts/places';
-import { Empty, Read } from '../../parts/States';
+import { Button } from '../../parts/ui/Button';
+import { OrderPicker } from '../../parts/rack/OrderPicker';
+import { mayKeep, mayRun } from '../../parts/hall/places';
+import { Empty, Read } from '../../parts/messages/States';
 import { api } from '../../state/api';
 import { GroupsDialog } from './GroupsDialog';
 import { JoinOne } from './JoinOne';

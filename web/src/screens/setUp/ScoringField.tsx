@@ -6,8 +6,8 @@ import {
   MOST_POINTS,
 } from '@vestibul/contract';
 import { mostPoints, type Criterion, type Scoring } from '@vestibul/core';
-import { Button } from '../../parts/Button';
-import { inputClass } from '../../parts/Field';
+import { Button } from '../../parts/ui/Button';
+import { inputClass } from '../../parts/ui/Field';
 
 interface ScoringFieldProps {
   value: Scoring;

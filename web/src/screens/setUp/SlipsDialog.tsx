@@ -1,10 +1,10 @@
 import { useState } from 'react';
-import { Button } from '../../parts/Button';
-import { Dialog } from '../../parts/Dialog';
-import { inOrder } from '../../parts/courseWork';
-import { useArrangement } from '../../parts/useArrangement';
-import { sayCount, sayListName } from '../../parts/format';
-import { tell, tellFailure } from '../../parts/Notices';
+import { Button } from '../../parts/ui/Button';
+import { Dialog } from '../../parts/ui/Dialog';
+import { inOrder } from '../../parts/rack/courseWork';
+import { useArrangement } from '../../parts/rack/useArrangement';
+import { sayCount, sayListName } from '../../parts/ui/format';
+import { tell, tellFailure } from '../../parts/messages/Notices';
 import { api, type Course } from '../../state/api';
 
 /** One-time links for students who have no password yet, to print or to paste into a mail. */

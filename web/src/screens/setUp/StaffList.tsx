@@ -3,13 +3,13 @@ import { useState } from 'react';
 import { useForm } from 'react-hook-form';
 import { requests } from '@vestibul/contract';
 import { mayNameStaff, type PersonId } from '@vestibul/core';
-import { Button } from '../../parts/Button';
-import { Dialog } from '../../parts/Dialog';
-import { Field, inputClass } from '../../parts/Field';
-import { sayName } from '../../parts/format';
-import { tell, tellFailure } from '../../parts/Notices';
-import { mayKeep } from '../../parts/places';
-import { usePerson } from '../../parts/useSession';
+import { Button } from '../../parts/ui/Button';
+import { Dialog } from '../../parts/ui/Dialog';
+import { Field, inputClass } from '../../parts/ui/Field';
+import { sayName } from '../../parts/ui/format';
+import { tell, tellFailure } from '../../parts/messages/Notices';
+import { mayKeep } from '../../parts/hall/places';
+import { usePerson } from '../../parts/hall/useSession';
 import { api, type Course } from '../../state/api';
 
 const can: Record<Course['staff'][number]['role'], string> = {

@@ -1,5 +1,5 @@
 import { isLocalTime, readLocalTime, type LocalTime } from '@vestibul/core';
-import { sayMoment } from '../../parts/format';
+import { sayMoment } from '../../parts/ui/format';
 
 /** Says so where clocks are changed and the time written does not exist, or exists twice (RFC 5545 settles both). */
 export function sayClock(local: string, zone: string): string {

@@ -1,8 +1,8 @@
 import { Link, useParams } from 'react-router';
 import { chosenLetters, type ChosenLetters } from '@vestibul/core';
-import { Button } from '../../parts/Button';
-import { Mark } from '../../parts/Mark';
-import { usePageTitle } from '../../parts/usePageTitle';
+import { Button } from '../../parts/ui/Button';
+import { Mark } from '../../parts/hall/Mark';
+import { usePageTitle } from '../../parts/ui/usePageTitle';
 import { api } from '../../state/api';
 
 const WHICH: Record<ChosenLetters, string> = {

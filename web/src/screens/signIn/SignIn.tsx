@@ -1,9 +1,9 @@
 import { useState } from 'react';
-import { Button } from '../../parts/Button';
-import { Field, inputClass } from '../../parts/Field';
-import { FormFailure } from '../../parts/FormFailure';
-import { Mark } from '../../parts/Mark';
-import { usePageTitle } from '../../parts/usePageTitle';
+import { Button } from '../../parts/ui/Button';
+import { Field, inputClass } from '../../parts/ui/Field';
+import { FormFailure } from '../../parts/messages/FormFailure';
+import { Mark } from '../../parts/hall/Mark';
+import { usePageTitle } from '../../parts/ui/usePageTitle';
 import { api } from '../../state/api';
 
 /** The sign-in: e-mail and password; in the demo, and only there, the demo people too. */

@@ -1,13 +1,13 @@
 import { useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import { SHORTEST_PASSWORD } from '@vestibul/contract';
-import { Button } from '../../parts/Button';
-import { Field, inputClass } from '../../parts/Field';
-import { FormFailure } from '../../parts/FormFailure';
-import { Mark } from '../../parts/Mark';
-import { sayFailure } from '../../parts/sentences';
-import { Loading } from '../../parts/States';
-import { usePageTitle } from '../../parts/usePageTitle';
+import { Button } from '../../parts/ui/Button';
+import { Field, inputClass } from '../../parts/ui/Field';
+import { FormFailure } from '../../parts/messages/FormFailure';
+import { Mark } from '../../parts/hall/Mark';
+import { sayFailure } from '../../parts/messages/sentences';
+import { Loading } from '../../parts/messages/States';
+import { usePageTitle } from '../../parts/ui/usePageTitle';
 import { api } from '../../state/api';
 
 const empty = { schoolName: '', last: '', first: '', email: '', password: '' };

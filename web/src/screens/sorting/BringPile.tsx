@@ -1,15 +1,15 @@
 import { useRef, useState } from 'react';
 import { useDropzone } from 'react-dropzone';
 import type { AssignmentId, PeriodId } from '@vestibul/core';
-import { Button } from '../../parts/Button';
-import { Dialog } from '../../parts/Dialog';
-import { Field, inputClass } from '../../parts/Field';
-import { sayBytes, sayCount } from '../../parts/format';
-import { tell, tellFailure } from '../../parts/Notices';
-import { TitleOptions } from '../../parts/TitleOptions';
+import { Button } from '../../parts/ui/Button';
+import { Dialog } from '../../parts/ui/Dialog';
+import { Field, inputClass } from '../../parts/ui/Field';
+import { sayBytes, sayCount } from '../../parts/ui/format';
+import { tell, tellFailure } from '../../parts/messages/Notices';
+import { TitleOptions } from '../../parts/assignments/TitleOptions';
 import type { Course } from '../../state/api';
 import { sendPile, type PileFile } from '../../state/pileSending';
-import { nameOfPile, withPaths } from './pileFiles';
+import { nameOfPile, withPaths } from '../../parts/sorting/pileFiles';
 
 interface BringPileProps {
   course: Course;

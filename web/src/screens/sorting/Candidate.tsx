@@ -1,7 +1,7 @@
 import { useDroppable } from '@dnd-kit/core';
 import type { PersonId } from '@vestibul/core';
-import { sayListName, sayMoment } from '../../parts/format';
-import { useZone } from '../../parts/useSession';
+import { sayListName, sayMoment } from '../../parts/ui/format';
+import { useZone } from '../../parts/hall/useSession';
 import type { Course, RackStudent } from '../../state/api';
 import { sayShare } from './pileWords';
 import { enterPlaces } from './useChoice';

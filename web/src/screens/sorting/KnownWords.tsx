@@ -1,10 +1,10 @@
-import { Button } from '../../parts/Button';
-import { Dialog } from '../../parts/Dialog';
-import { sayListName, sayMoment } from '../../parts/format';
-import { tell, tellFailure } from '../../parts/Notices';
-import { mayRun } from '../../parts/places';
-import { Read } from '../../parts/States';
-import { useZone } from '../../parts/useSession';
+import { Button } from '../../parts/ui/Button';
+import { Dialog } from '../../parts/ui/Dialog';
+import { sayListName, sayMoment } from '../../parts/ui/format';
+import { tell, tellFailure } from '../../parts/messages/Notices';
+import { mayRun } from '../../parts/hall/places';
+import { Read } from '../../parts/messages/States';
+import { useZone } from '../../parts/hall/useSession';
 import { api, type Course, type RackStudent } from '../../state/api';
 
 interface KnownWordsProps {

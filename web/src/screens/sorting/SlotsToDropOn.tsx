@@ -1,5 +1,5 @@
 import { useDroppable } from '@dnd-kit/core';
-import { sayListName } from '../../parts/format';
+import { sayListName } from '../../parts/ui/format';
 import type { Course, RackStudent } from '../../state/api';
 
 interface SlotsProps {

@@ -1,7 +1,7 @@
 import { useState, type ReactNode } from 'react';
-import { useCoursePage } from '../../parts/useCoursePage';
-import { usePageTitle } from '../../parts/usePageTitle';
-import { Read } from '../../parts/States';
+import { useCoursePage } from '../../parts/courses/useCoursePage';
+import { usePageTitle } from '../../parts/ui/usePageTitle';
+import { Read } from '../../parts/messages/States';
 import { api, type Course } from '../../state/api';
 import { DeliveryTable } from './DeliveryTable';
 import { PileTable } from './PileTable';

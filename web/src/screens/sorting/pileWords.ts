@@ -1,6 +1,6 @@
 import { arrivedOf, type PileCounts, type PileState } from '@vestibul/core';
 import type { AnswerOf } from '@vestibul/contract';
-import { sayCount, sayNumber } from '../../parts/format';
+import { sayCount, sayNumber } from '../../parts/ui/format';
 
 type Reason = AnswerOf<'readPile'>['pieces'][number]['reason'];
 

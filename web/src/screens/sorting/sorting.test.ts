@@ -1,7 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { arrivedOf, pileStates, type PileCounts } from '@vestibul/core';
-import { nameOfPile, withPaths } from './pileFiles';
+import { nameOfPile, withPaths } from '../../parts/sorting/pileFiles';
 import { reasonWords, saidStates, sayAccount, stateNames } from './pileWords';
 
 const none = Object.fromEntries(pileStates.map((state) => [state, 0])) as PileCounts;

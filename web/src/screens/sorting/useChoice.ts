@@ -1,7 +1,7 @@
 import { useState, type KeyboardEvent } from 'react';
 import type { AnswerOf } from '@vestibul/contract';
 import type { AssignmentId, PersonId, PilePieceId } from '@vestibul/core';
-import { tellFailure } from '../../parts/Notices';
+import { tellFailure } from '../../parts/messages/Notices';
 import { api, type Course } from '../../state/api';
 
 export type OnTable = AnswerOf<'readTable'>['pieces'][number];

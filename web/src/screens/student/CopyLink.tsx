@@ -1,6 +1,6 @@
 import { Download } from 'lucide-react';
 import { pathOf, type AnswerOf } from '@vestibul/contract';
-import { sayBytes } from '../../parts/format';
+import { sayBytes } from '../../parts/ui/format';
 
 export type Copy = AnswerOf<'listMyCopies'>['copies'][number];
 

@@ -1,11 +1,11 @@
 import { useState } from 'react';
 import type { AssignmentId, FileId } from '@vestibul/core';
-import { Button } from '../../parts/Button';
-import { Check } from '../../parts/Check';
-import { sayBytes, sayCount } from '../../parts/format';
-import { tellFailure } from '../../parts/Notices';
-import { Empty, Read } from '../../parts/States';
-import { toggled } from '../../parts/toggled';
+import { Button } from '../../parts/ui/Button';
+import { Check } from '../../parts/ui/Check';
+import { sayBytes, sayCount } from '../../parts/ui/format';
+import { tellFailure } from '../../parts/messages/Notices';
+import { Empty, Read } from '../../parts/messages/States';
+import { toggled } from '../../parts/ui/toggled';
 import { api } from '../../state/api';
 
 interface DrawerPickerProps {

@@ -1,10 +1,10 @@
 import { Link, useParams } from 'react-router';
 import type { SubmissionId } from '@vestibul/core';
-import { buttonClass } from '../../parts/Button';
-import { sayCount, sayMoment, sayName } from '../../parts/format';
-import { Empty, Read } from '../../parts/States';
-import { usePageTitle } from '../../parts/usePageTitle';
-import { useZone } from '../../parts/useSession';
+import { buttonClass } from '../../parts/ui/Button';
+import { sayCount, sayMoment, sayName } from '../../parts/ui/format';
+import { Empty, Read } from '../../parts/messages/States';
+import { usePageTitle } from '../../parts/ui/usePageTitle';
+import { useZone } from '../../parts/hall/useSession';
 import { api } from '../../state/api';
 import { ReceiptView } from './ReceiptView';
 import { StateMark } from './StateMark';

@@ -2,10 +2,10 @@ import { FolderOpen, Link2, PenLine, Video } from 'lucide-react';
 import { useState, type FormEvent } from 'react';
 import { useNavigate } from 'react-router';
 import { readAddress, type AssignmentId, type RecordingRules } from '@vestibul/core';
-import { Button } from '../../parts/Button';
-import { Dialog } from '../../parts/Dialog';
-import { Field, inputClass } from '../../parts/Field';
-import { tellFailure } from '../../parts/Notices';
+import { Button } from '../../parts/ui/Button';
+import { Dialog } from '../../parts/ui/Dialog';
+import { Field, inputClass } from '../../parts/ui/Field';
+import { tellFailure } from '../../parts/messages/Notices';
 import { api } from '../../state/api';
 import { DrawerPicker } from './DrawerPicker';
 

@@ -1,10 +1,10 @@
 import { useParams } from 'react-router';
 import { pathOf } from '@vestibul/contract';
 import type { AssignmentId } from '@vestibul/core';
-import { sayBytes, sayMoment, sayName } from '../../parts/format';
-import { Empty, Read } from '../../parts/States';
-import { usePageTitle } from '../../parts/usePageTitle';
-import { useZone } from '../../parts/useSession';
+import { sayBytes, sayMoment, sayName } from '../../parts/ui/format';
+import { Empty, Read } from '../../parts/messages/States';
+import { usePageTitle } from '../../parts/ui/usePageTitle';
+import { useZone } from '../../parts/hall/useSession';
 import { api } from '../../state/api';
 import { StudentFrame } from './StudentFrame';
 

@@ -1,9 +1,9 @@
 import { CircleCheck, Download } from 'lucide-react';
 import { pathOf } from '@vestibul/contract';
 import { sayDuration } from '@vestibul/core';
-import { buttonClass } from '../../parts/Button';
-import { sayBytes, sayExactly } from '../../parts/format';
-import { useZone } from '../../parts/useSession';
+import { buttonClass } from '../../parts/ui/Button';
+import { sayBytes, sayExactly } from '../../parts/ui/format';
+import { useZone } from '../../parts/hall/useSession';
 import type { Receipt } from '../../state/api';
 
 interface ReceiptViewProps {

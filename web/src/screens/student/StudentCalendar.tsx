@@ -1,6 +1,6 @@
 import { useState } from 'react';
-import { usePageTitle } from '../../parts/usePageTitle';
-import { CalendarView, type Span } from '../calendar/CalendarView';
+import { usePageTitle } from '../../parts/ui/usePageTitle';
+import { CalendarView, type Span } from '../../parts/calendar/CalendarView';
 import { StudentFrame } from './StudentFrame';
 
 /** The student's own due times, by week and by month. */

@@ -1,10 +1,10 @@
 import type { ReactNode } from 'react';
 import { Link } from 'react-router';
-import { Mark } from '../../parts/Mark';
-import { PersonMenu } from '../../parts/PersonMenu';
+import { Mark } from '../../parts/hall/Mark';
+import { PersonMenu } from '../../parts/hall/PersonMenu';
 import { api } from '../../state/api';
 import { currentAssignment } from './currentAssignment';
-import { useNow } from '../../parts/useNow';
+import { useNow } from '../../parts/hall/useNow';
 
 export const studentPlaces = ['Today', 'Turn in', 'Drawer', 'Handed back'] as const;
 export type StudentPlace = (typeof studentPlaces)[number];

@@ -1,8 +1,8 @@
 import { lazy, useEffect } from 'react';
 import { Navigate, Route, Routes } from 'react-router';
 import type { PersonId } from '@vestibul/core';
-import { usePerson } from '../../parts/useSession';
-import { useLive } from '../../state/live';
+import { usePerson } from '../../parts/hall/useSession';
+import { useLive } from '../../parts/hall/useLive';
 import { HandedBack } from './HandedBack';
 import { StudentToday } from './StudentToday';
 

@@ -1,12 +1,12 @@
 import { CalendarDays } from 'lucide-react';
 import { Link } from 'react-router';
 import { sayDuration } from '@vestibul/core';
-import { AccountNews } from '../../parts/AccountNews';
-import { sayDueDay, sayMoment } from '../../parts/format';
-import { Empty, Read } from '../../parts/States';
-import { useNow } from '../../parts/useNow';
-import { usePageTitle } from '../../parts/usePageTitle';
-import { useZone } from '../../parts/useSession';
+import { AccountNews } from '../../parts/hall/AccountNews';
+import { sayDueDay, sayMoment } from '../../parts/ui/format';
+import { Empty, Read } from '../../parts/messages/States';
+import { useNow } from '../../parts/hall/useNow';
+import { usePageTitle } from '../../parts/ui/usePageTitle';
+import { useZone } from '../../parts/hall/useSession';
 import { api } from '../../state/api';
 import type { MyAssignment } from './currentAssignment';
 import { StateMark } from './StateMark';

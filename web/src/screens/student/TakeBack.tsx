@@ -1,8 +1,8 @@
 import { useState } from 'react';
 import { countingAttempt, type Counting, type SubmissionId } from '@vestibul/core';
-import { Button } from '../../parts/Button';
-import { sayCount } from '../../parts/format';
-import { tell, tellFailure } from '../../parts/Notices';
+import { Button } from '../../parts/ui/Button';
+import { sayCount } from '../../parts/ui/format';
+import { tell, tellFailure } from '../../parts/messages/Notices';
 import { api, type Receipt } from '../../state/api';
 
 interface TakeBackProps {

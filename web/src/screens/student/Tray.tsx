@@ -23,14 +23,14 @@ import {
   type UploadId,
 } from '@vestibul/core';
 import { MOST_FILES, type AnswerOf } from '@vestibul/contract';
-import { Button } from '../../parts/Button';
-import { DropOver } from '../../parts/DropOver';
-import { sayBytes, sayMoment } from '../../parts/format';
-import { tell, tellFailure } from '../../parts/Notices';
-import { ProgressBar } from '../../parts/ProgressBar';
-import { sayFailure } from '../../parts/sentences';
-import { useLeaveWarning } from '../../parts/useLeaveWarning';
-import { useZone } from '../../parts/useSession';
+import { Button } from '../../parts/ui/Button';
+import { DropOver } from '../../parts/ui/DropOver';
+import { sayBytes, sayMoment } from '../../parts/ui/format';
+import { tell, tellFailure } from '../../parts/messages/Notices';
+import { ProgressBar } from '../../parts/ui/ProgressBar';
+import { sayFailure } from '../../parts/messages/sentences';
+import { useLeaveWarning } from '../../parts/ui/useLeaveWarning';
+import { useZone } from '../../parts/hall/useSession';
 import { api, type TrayUpload } from '../../state/api';
 import type { Sending } from '../../state/traySlice';
 import { forget, sendFiles, stopSending } from '../../state/uploader';

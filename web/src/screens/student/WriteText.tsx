@@ -16,12 +16,12 @@ import { EditorContent, useEditor, useEditorState, type Editor } from '@tiptap/r
 import StarterKit from '@tiptap/starter-kit';
 import type { AssignmentId, UploadId } from '@vestibul/core';
 import { LONGEST_TEXT, type AnswerOf } from '@vestibul/contract';
-import { Button, buttonClass } from '../../parts/Button';
-import { Field, inputClass } from '../../parts/Field';
-import { sayMoment } from '../../parts/format';
-import { Read } from '../../parts/States';
-import { usePageTitle } from '../../parts/usePageTitle';
-import { useZone } from '../../parts/useSession';
+import { Button, buttonClass } from '../../parts/ui/Button';
+import { Field, inputClass } from '../../parts/ui/Field';
+import { sayMoment } from '../../parts/ui/format';
+import { Read } from '../../parts/messages/States';
+import { usePageTitle } from '../../parts/ui/usePageTitle';
+import { useZone } from '../../parts/hall/useSession';
 import { api } from '../../state/api';
 import { StudentFrame } from './StudentFrame';
 import { useKeptText } from './useKeptText';

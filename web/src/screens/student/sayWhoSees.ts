@@ -1,6 +1,6 @@
 import type { OffRule } from '@vestibul/core';
 import type { AnswerOf } from '@vestibul/contract';
-import { sayList } from '../../parts/format';
+import { sayList } from '../../parts/ui/format';
 
 type TrayAnswer = AnswerOf<'readTray'>;
 

@@ -1,7 +1,7 @@
 import { useEffect, useState, useSyncExternalStore } from 'react';
 import type { UploadId } from '@vestibul/core';
 import type { AnswerOf } from '@vestibul/contract';
-import { tellFailure } from '../../parts/Notices';
+import { tellFailure } from '../../parts/messages/Notices';
 import { api } from '../../state/api';
 import type { PageFailure } from '../../state/contractQuery';
 import { useAppDispatch } from '../../state/store';

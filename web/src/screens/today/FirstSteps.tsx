@@ -1,8 +1,8 @@
 import { Check } from 'lucide-react';
 import { Link } from 'react-router';
-import { buttonClass } from '../../parts/Button';
-import { sayCount } from '../../parts/format';
-import { mayRun, placePath } from '../../parts/places';
+import { buttonClass } from '../../parts/ui/Button';
+import { sayCount } from '../../parts/ui/format';
+import { mayRun, placePath } from '../../parts/hall/places';
 import type { Course } from '../../state/api';
 
 /** Whether something is missing without which no work can arrive. */

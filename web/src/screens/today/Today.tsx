@@ -1,24 +1,24 @@
 import { Suspense, lazy } from 'react';
 import { CalendarDays, ListChecks } from 'lucide-react';
 import { Link, useSearchParams } from 'react-router';
-import { AccountNews } from '../../parts/AccountNews';
-import { sayDay } from '../../parts/format';
-import { Hall } from '../../parts/Hall';
-import { placePath } from '../../parts/places';
-import { Loading, Read } from '../../parts/States';
-import { useArrangement } from '../../parts/useArrangement';
-import { useCoursePage } from '../../parts/useCoursePage';
-import { useNow } from '../../parts/useNow';
-import { usePageTitle } from '../../parts/usePageTitle';
-import { useZone } from '../../parts/useSession';
+import { AccountNews } from '../../parts/hall/AccountNews';
+import { sayDay } from '../../parts/ui/format';
+import { Hall } from '../../parts/hall/Hall';
+import { placePath } from '../../parts/hall/places';
+import { Loading, Read } from '../../parts/messages/States';
+import { useArrangement } from '../../parts/rack/useArrangement';
+import { useCoursePage } from '../../parts/courses/useCoursePage';
+import { useNow } from '../../parts/hall/useNow';
+import { usePageTitle } from '../../parts/ui/usePageTitle';
+import { useZone } from '../../parts/hall/useSession';
 import { api, type Course } from '../../state/api';
 import { FirstSteps, needsFirstSteps } from './FirstSteps';
 import { Waiting } from './Waiting';
-import { DropHere } from '../sorting/DropHere';
+import { DropHere } from '../../parts/sorting/DropHere';
 
 // Most visits to Today never turn to the calendar; it comes when they do.
 const CalendarView = lazy(() =>
-  import('../calendar/CalendarView').then(({ CalendarView: view }) => ({ default: view })),
+  import('../../parts/calendar/CalendarView').then(({ CalendarView: view }) => ({ default: view })),
 );
 
 /** Today: for every period, what arrived, what waits for the teacher, what is due; and the calendar beside it. */

@@ -8,12 +8,12 @@ import {
   type Arrangement,
   type Place as Seat,
   type Tally,
-} from '../../parts/courseWork';
-import { sayCount, sayDueDay, sayListName, sayShortly } from '../../parts/format';
-import { enamel } from '../../parts/Plate';
-import { placePath, type Place } from '../../parts/places';
-import { stripFor } from '../../parts/stripFor';
-import { PeriodChip } from '../../parts/PeriodChip';
+} from '../../parts/rack/courseWork';
+import { sayCount, sayDueDay, sayListName, sayShortly } from '../../parts/ui/format';
+import { enamel } from '../../parts/courses/Plate';
+import { placePath, type Place } from '../../parts/hall/places';
+import { stripFor } from '../../parts/naming/stripFor';
+import { PeriodChip } from '../../parts/courses/PeriodChip';
 import type { Course } from '../../state/api';
 import { summarise, type DueLine } from './summarise';
 

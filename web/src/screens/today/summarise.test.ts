@@ -1,5 +1,5 @@
 import { describe, expect, test } from '@jest/globals';
-import { assignmentsFor, placesFor, tallyOf } from '../../parts/courseWork';
+import { assignmentsFor, placesFor, tallyOf } from '../../parts/rack/courseWork';
 import { at, byLast, course, now, slot, students } from '../../testing/course';
 import { summarise } from './summarise';
 

@@ -1,6 +1,6 @@
 import type { Instant } from '@vestibul/core';
-import type { Place, Tally } from '../../parts/courseWork';
-import { isUnseen } from '../../parts/Hall';
+import type { Place, Tally } from '../../parts/rack/courseWork';
+import { isUnseen } from '../../parts/hall/Hall';
 import type { Course, RackStudent } from '../../state/api';
 
 /** One assignment of one period, with its slots. */

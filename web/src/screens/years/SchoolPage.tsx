@@ -1,16 +1,16 @@
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { schoolBody, type AnswerOf } from '@vestibul/contract';
-import { Button, buttonClass } from '../../parts/Button';
-import { Dialog } from '../../parts/Dialog';
-import { Field, inputClass } from '../../parts/Field';
-import { tell, tellFailure } from '../../parts/Notices';
-import { PageFrame } from '../../parts/PageFrame';
-import { Read } from '../../parts/States';
-import { usePageTitle } from '../../parts/usePageTitle';
+import { Button, buttonClass } from '../../parts/ui/Button';
+import { Dialog } from '../../parts/ui/Dialog';
+import { Field, inputClass } from '../../parts/ui/Field';
+import { tell, tellFailure } from '../../parts/messages/Notices';
+import { PageFrame } from '../../parts/hall/PageFrame';
+import { Read } from '../../parts/messages/States';
+import { usePageTitle } from '../../parts/ui/usePageTitle';
 import { api } from '../../state/api';
 import { Trouble } from './Trouble';
-import { YearForm } from './YearForm';
+import { YearForm } from '../../parts/school/YearForm';
 
 type Year = AnswerOf<'listYears'>[number];
 

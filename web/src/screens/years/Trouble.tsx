@@ -1,5 +1,5 @@
-import { sayBytes, sayMoment, sayOwner } from '../../parts/format';
-import { useZone } from '../../parts/useSession';
+import { sayBytes, sayMoment, sayOwner } from '../../parts/ui/format';
+import { useZone } from '../../parts/hall/useSession';
 import { api } from '../../state/api';
 
 /** What is wrong with the machine; nothing is shown where nothing is. */

@@ -1,10 +1,10 @@
 import QRCode from 'qrcode';
 import { useMemo } from 'react';
-import { Button } from '../../../parts/Button';
-import { Dialog } from '../../../parts/Dialog';
-import { tell } from '../../../parts/Notices';
+import { Button } from '../../../parts/ui/Button';
+import { Dialog } from '../../../parts/ui/Dialog';
+import { tell } from '../../../parts/messages/Notices';
 import type { Course } from '../../../state/api';
-import { titleOfDoor, type SideDoor } from './DoorsStep';
+import { titleOfDoor, type SideDoor } from './sideDoor';
 
 /** Empty modules around a code that readers need (ISO/IEC 18004, section 5.3.8; the number is from memory). */
 const QUIET = 4;

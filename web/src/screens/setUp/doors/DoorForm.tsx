@@ -1,12 +1,12 @@
 import { useState, type FormEvent } from 'react';
 import { doorBody, type BodyFor } from '@vestibul/contract';
 import type { AssignmentId } from '@vestibul/core';
-import { Button } from '../../../parts/Button';
-import { TitleOptions } from '../../../parts/TitleOptions';
-import { Field, inputClass } from '../../../parts/Field';
-import { tell, tellFailure } from '../../../parts/Notices';
+import { Button } from '../../../parts/ui/Button';
+import { TitleOptions } from '../../../parts/assignments/TitleOptions';
+import { Field, inputClass } from '../../../parts/ui/Field';
+import { tell, tellFailure } from '../../../parts/messages/Notices';
 import { api, type Course } from '../../../state/api';
-import type { SideDoor } from './DoorsStep';
+import type { SideDoor } from './sideDoor';
 
 interface DoorFormProps {
   course: Course;

@@ -1,17 +1,15 @@
 import { useState } from 'react';
 import { Link } from 'react-router';
-import type { AnswerOf } from '@vestibul/contract';
-import { Button } from '../../../parts/Button';
-import { sayCount } from '../../../parts/format';
-import { tell, tellFailure } from '../../../parts/Notices';
-import { mayRun, placePath } from '../../../parts/places';
-import { Empty, Read } from '../../../parts/States';
+import { Button } from '../../../parts/ui/Button';
+import { sayCount } from '../../../parts/ui/format';
+import { tell, tellFailure } from '../../../parts/messages/Notices';
+import { mayRun, placePath } from '../../../parts/hall/places';
+import { Empty, Read } from '../../../parts/messages/States';
 import { api, type Course } from '../../../state/api';
 import type { StepProps } from '../SetUp';
+import { titleOfDoor, type SideDoor } from './sideDoor';
 import { DoorCode } from './DoorCode';
 import { DoorForm } from './DoorForm';
-
-export type SideDoor = AnswerOf<'listDoors'>[number];
 
 const stateWords: Record<SideDoor['state'], string> = {
   open: 'open',
@@ -78,12 +76,6 @@ export function DoorsStep({ course }: StepProps) {
       {showing ? <DoorCode course={course} door={showing} onClose={() => setShowing(null)} /> : null}
     </div>
   );
-}
-
-/** What a door opens: an assignment by its title, or the whole course. */
-export function titleOfDoor(course: Course, door: Pick<SideDoor, 'assignmentId'>): string {
-  const assignment = course.assignments.find(({ id }) => id === door.assignmentId);
-  return assignment?.title ?? `all of ${course.title}`;
 }
 
 interface DoorRowProps {

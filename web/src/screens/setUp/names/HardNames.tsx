@@ -1,10 +1,11 @@
 import { useEffect, useMemo } from 'react';
 import { LONGEST_NAME_BYTES, utf8Bytes, type CheckedName, type PersonId } from '@vestibul/core';
 import type { AnswerOf } from '@vestibul/contract';
-import { sayCount } from '../../../parts/format';
-import { NamePicture, type StripContent } from '../../../parts/NameStrip';
-import { enamel } from '../../../parts/Plate';
-import { Empty, Loading } from '../../../parts/States';
+import { sayCount } from '../../../parts/ui/format';
+import { NamePicture } from '../../../parts/naming/NamePicture';
+import type { StripContent } from '../../../parts/naming/NameStrip';
+import { enamel } from '../../../parts/courses/Plate';
+import { Empty, Loading } from '../../../parts/messages/States';
 import type { Course } from '../../../state/api';
 import type { LiveCheck } from './useRuleCheck';
 

@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import type { NameSubject } from '@vestibul/core';
 import type { AnswerOf } from '@vestibul/contract';
-import { inputClass } from '../../../parts/Field';
+import { inputClass } from '../../../parts/ui/Field';
 import type { Course } from '../../../state/api';
 import { orders, sayProblem } from './sayRule';
 import { useJoining } from './useRuleCheck';

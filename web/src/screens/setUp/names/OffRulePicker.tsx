@@ -1,7 +1,7 @@
 import { useId } from 'react';
 import { offRules, type OffRule } from '@vestibul/core';
-import { Field, inputClass } from '../../../parts/Field';
-import { tellFailure } from '../../../parts/Notices';
+import { Field, inputClass } from '../../../parts/ui/Field';
+import { tellFailure } from '../../../parts/messages/Notices';
 import { api, type Course } from '../../../state/api';
 
 /** What each way of dealing with a name that does not follow does. */

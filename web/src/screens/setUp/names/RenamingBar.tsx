@@ -1,6 +1,6 @@
-import { Button } from '../../../parts/Button';
-import { ProgressBar } from '../../../parts/ProgressBar';
-import type { RenamingWork } from '../../../parts/useRenaming';
+import { Button } from '../../../parts/ui/Button';
+import { ProgressBar } from '../../../parts/ui/ProgressBar';
+import type { RenamingWork } from '../../../parts/naming/useRenaming';
 
 /** How far a change of names is. It can be cancelled, and the page can be left. */
 export function RenamingBar({ work, onCancel }: { work: RenamingWork; onCancel: () => void }) {

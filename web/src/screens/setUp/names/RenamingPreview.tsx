@@ -1,12 +1,13 @@
 import { useEffect, useState } from 'react';
 import type { NameSubject } from '@vestibul/core';
 import type { AnswerOf } from '@vestibul/contract';
-import { Button } from '../../../parts/Button';
-import { sayCount } from '../../../parts/format';
-import { NamePicture, type StripContent } from '../../../parts/NameStrip';
-import { tell, tellFailure } from '../../../parts/Notices';
-import { Failed, Loading } from '../../../parts/States';
-import { useRenaming } from '../../../parts/useRenaming';
+import { Button } from '../../../parts/ui/Button';
+import { sayCount } from '../../../parts/ui/format';
+import { NamePicture } from '../../../parts/naming/NamePicture';
+import type { StripContent } from '../../../parts/naming/NameStrip';
+import { tell, tellFailure } from '../../../parts/messages/Notices';
+import { Failed, Loading } from '../../../parts/messages/States';
+import { useRenaming } from '../../../parts/naming/useRenaming';
 import { api, type Course } from '../../../state/api';
 import { RenamingBar } from './RenamingBar';
 

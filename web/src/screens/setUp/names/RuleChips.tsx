@@ -26,7 +26,7 @@ import {
   type Rule,
   type RuleNode,
 } from '@vestibul/core';
-import { inputClass } from '../../../parts/Field';
+import { inputClass } from '../../../parts/ui/Field';
 
 /** Text between parts that chips offer. */
 const SEPARATORS = ['-', '_', ', ', ' '];

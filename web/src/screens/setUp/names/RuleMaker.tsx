@@ -1,10 +1,10 @@
 import { useMemo, useRef, useState } from 'react';
 import { parseRule, writeRule, type NameSubject, type Rule } from '@vestibul/core';
-import { Button } from '../../../parts/Button';
-import { Field, inputClass } from '../../../parts/Field';
-import { sayCount } from '../../../parts/format';
-import { tell, tellFailure } from '../../../parts/Notices';
-import { useKeys } from '../../../parts/useKeys';
+import { Button } from '../../../parts/ui/Button';
+import { Field, inputClass } from '../../../parts/ui/Field';
+import { sayCount } from '../../../parts/ui/format';
+import { tell, tellFailure } from '../../../parts/messages/Notices';
+import { useKeys } from '../../../parts/ui/useKeys';
 import { api } from '../../../state/api';
 import type { StepProps } from '../SetUp';
 import { HardNames } from './HardNames';

@@ -1,7 +1,7 @@
 import { Check, TriangleAlert } from 'lucide-react';
 import { nameOrders, type PersonId } from '@vestibul/core';
 import type { AnswerOf } from '@vestibul/contract';
-import { sayListName } from '../../../parts/format';
+import { sayListName } from '../../../parts/ui/format';
 import { orders, sayProblem, saySolves } from './sayRule';
 import type { LiveCheck } from './useRuleCheck';
 

@@ -1,5 +1,5 @@
 import type { NameOrder, RuleFault, RuleProblem } from '@vestibul/core';
-import { sayCount } from '../../../parts/format';
+import { sayCount } from '../../../parts/ui/format';
 
 /** Why a rule cannot be read, in a sentence. */
 export function sayFault({ code, found, mend }: RuleFault): string {

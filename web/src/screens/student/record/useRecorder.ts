@@ -1,6 +1,6 @@
 import { useCallback, useEffect, useRef, useState } from 'react';
 import { timeLeft, type AssignmentId, type RecordingKind, type RecordingRules } from '@vestibul/core';
-import { useLeaveWarning } from '../../../parts/useLeaveWarning';
+import { useLeaveWarning } from '../../../parts/ui/useLeaveWarning';
 import { Recording, type Progress } from './Recording';
 import { openSources, type Devices, type Sources } from './openSources';
 

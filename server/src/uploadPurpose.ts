@@ -1,0 +1,47 @@
+import type { NamedPurpose, Purpose, Sender } from './intake/tusDoor';
+import type { CourseId, PersonId } from '@vestibul/core';
+import { Failure } from './platform/failure';
+import type { School } from './platform/School';
+import { courseOf } from './assignments/courseOf';
+import { roleOnStaff } from './courses/staff';
+import { doorOfVisit, requireHandsIn } from './doors/doors';
+import { findPile } from './sorting/piles';
+import { requireSeat } from './intake/tray';
+import { requireOpenCourse } from './school/years';
+
+/**
+ * What a file is for, where its sender may send it there: a tray of an assignment that is given to them, a blank of a course
+ * that they run, their drawer, or an open side door.
+ */
+export function requirePurpose(school: School, { by, visit }: Sender, named: NamedPurpose): Purpose {
+  if (named.door) {
+    if (!visit) throw new Failure('not-entered');
+    requireHandsIn(school, doorOfVisit(school.db, visit), visit);
+    return { byId: null, visitId: visit.id };
+  }
+  if (!by) throw new Failure('not-signed-in');
+  if (named.assignmentId) {
+    const course = courseOf(school.db, named.assignmentId);
+    if (course) requireOpenCourse(school, course);
+    requireSeat(school, by, named.assignmentId);
+    return { byId: by, assignmentId: named.assignmentId };
+  }
+  if (named.pileId) {
+    const { courseId, cancelledAt } = findPile(school.db, named.pileId);
+    requireRuns(school, courseId, by);
+    if (cancelledAt !== null) throw new Failure('pile-stopped');
+    return { byId: by, courseId, pileId: named.pileId };
+  }
+  if (named.courseId) {
+    requireRuns(school, named.courseId, by);
+    return { byId: by, courseId: named.courseId };
+  }
+  return { byId: by };
+}
+
+/** Fails with `not-allowed` or `year-over` where somebody does not run a course, or it cannot be changed any more. */
+function requireRuns(school: School, course: CourseId, by: PersonId): void {
+  const role = roleOnStaff(school.db, course, by);
+  if (role !== 'teacher' && role !== 'co-teacher') throw new Failure('not-allowed');
+  requireOpenCourse(school, course);
+}

@@ -1,0 +1,68 @@
+import { useEffect, useRef, type ReactNode } from 'react';
+import { Button } from '../ui/Button';
+import { isFailure, sayFailure } from './sentences';
+
+/** A page that has nothing yet: what to do first. */
+export function Empty({ title, children }: { title: string; children?: ReactNode }) {
+  return (
+    <div className="m-auto grid max-w-md justify-items-center gap-3 p-8 text-center">
+      <p className="font-display text-2xl leading-tight font-semibold">{title}</p>
+      <div className="grid justify-items-center gap-3 text-ink-2">{children}</div>
+    </div>
+  );
+}
+
+/** How often a page that did not reach the school asks again, in milliseconds. */
+const AGAIN_MS = 5000;
+
+/** A page that could not be read: why, and a way on. One that did not reach the school asks again by itself. */
+export function Failed({ failure, onRetry }: { failure: unknown; onRetry?: () => void }) {
+  const retry = useRef(onRetry);
+  useEffect(() => {
+    retry.current = onRetry;
+  });
+  const isCutOff = isFailure(failure) && failure.code === 'no-connection';
+  useEffect(() => {
+    if (!isCutOff) return;
+    // The browser says when it has a network again, not when the school is there; and what it says while a try is under way
+    // comes too early.
+    const asking = setInterval(() => retry.current?.(), AGAIN_MS);
+    return () => clearInterval(asking);
+  }, [isCutOff]);
+  return (
+    <div role="alert" className="m-auto grid max-w-md justify-items-center gap-4 p-8 text-center">
+      <p className="font-semibold text-ink">{sayFailure(failure)}</p>
+      {onRetry ? <Button onClick={onRetry}>Try again</Button> : null}
+    </div>
+  );
+}
+
+/** A page on its way. It says so only after a moment, so that a fast answer does not flicker. */
+export function Loading({ what = 'Opening' }: { what?: string }) {
+  return (
+    <p role="status" className="m-auto animate-[appear_0.1s_0.35s_both] p-8 text-ink-2">
+      {what} …
+    </p>
+  );
+}
+
+interface Readable<Data> {
+  data?: Data | undefined;
+  error?: unknown;
+  refetch: () => unknown;
+}
+
+/** Shows what was read, or why not, or that it is on its way. What was read once stays while it is read again. */
+export function Read<Data>({
+  of,
+  what,
+  children,
+}: {
+  of: Readable<Data>;
+  what?: string;
+  children: (data: Data) => ReactNode;
+}) {
+  if (of.data !== undefined) return <>{children(of.data)}</>;
+  if (of.error) return <Failed failure={of.error} onRetry={() => void of.refetch()} />;
+  return <Loading {...(what ? { what } : {})} />;
+}

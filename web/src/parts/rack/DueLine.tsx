@@ -1,0 +1,26 @@
+import { sayDuration } from '@vestibul/core';
+import { sayMoment } from '../ui/format';
+import type { Course } from '../../state/api';
+
+interface DueLineProps {
+  course: Course;
+  assignment: Course['assignments'][number];
+  period: string;
+  now: number;
+  zone: string;
+}
+
+/** `Period 3 · due Tue 24 Nov, 23:59 · 5 h 12 min left`. */
+export function DueLine({ course, assignment, period, now, zone }: DueLineProps) {
+  const known = course.periods.find(({ number }) => String(number) === period);
+  if (!known) return <p className="mt-1 text-ink-2">All periods</p>;
+  const due = assignment.dues.find(({ periodId }) => periodId === known.id)?.due;
+  if (!due) return <p className="mt-1 text-ink-2">{known.label} · no due time</p>;
+  const left = Date.parse(due) - now;
+  return (
+    <p className="mt-1 text-ink-2">
+      {known.label} · due {sayMoment(due, zone)} ·{' '}
+      {left > 0 ? `${sayDuration(left)} left` : `closed ${sayDuration(-left)} ago`}
+    </p>
+  );
+}

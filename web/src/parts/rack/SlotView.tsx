@@ -1,0 +1,123 @@
+import { nothingIn, stateOf, type Instant, type SubmissionState } from '@vestibul/core';
+import type { RackStudent, Slot } from '../../state/api';
+import { sayShortly } from '../ui/format';
+import { GroupMark, type Group } from '../courses/GroupMark';
+
+/** What a slot shows: the state of its submission with the time as it is now. */
+export function stateOfSlot(
+  slot: Slot | undefined,
+  asked: { due: Instant | null; excused: boolean; graceMinutes: number },
+  now: number,
+): SubmissionState {
+  if (slot?.turnedInAt) return slot.state;
+  return stateOf(
+    { ...nothingIn, ...asked, hasStarted: slot?.state === 'started' },
+    new Date(now).toISOString() as Instant,
+  );
+}
+
+interface SlotViewProps {
+  /** The small group they are in, where there is one. */
+  group?: Group | undefined;
+  student: RackStudent;
+  slot: Slot | undefined;
+  state: SubmissionState;
+  now: number;
+  zone: string;
+}
+
+const voids: Partial<Record<SubmissionState, string>> = {
+  'not started': 'not started',
+  started: 'started',
+  missing: 'missing',
+  excused: 'excused',
+};
+
+/** The inside of a slot: the hole with what lies in it, and the name plate. The forms are in styles.css. */
+export function SlotView({ student, slot, state, now, zone, group }: SlotViewProps) {
+  return (
+    <>
+      <span className="hole">
+        {slot?.turnedInAt ? (
+          <Sheet slot={slot} turnedInAt={slot.turnedInAt} state={state} now={now} zone={zone} />
+        ) : (
+          <span className={`void ${state === 'missing' && !student.leftAt ? 'void-missing' : ''}`}>
+            {student.leftAt ? `left ${sayShortly(student.leftAt, now, zone)}` : voids[state]}
+            {state === 'started' && !student.leftAt ? (
+              <small>{slot ? `${slot.pieces} in the tray` : ''}</small>
+            ) : null}
+          </span>
+        )}
+      </span>
+      <span className="slot-name">
+        {group ? <GroupMark group={group} /> : null}
+        {group ? ' ' : ''}
+        <b>{student.last}</b>
+        {student.called || student.first ? `, ${student.called || student.first}` : ''}
+      </span>
+    </>
+  );
+}
+
+function Sheet({
+  slot,
+  turnedInAt,
+  state,
+  now,
+  zone,
+}: {
+  slot: Slot;
+  turnedInAt: Instant;
+  state: SubmissionState;
+  now: number;
+  zone: string;
+}) {
+  return (
+    <>
+      {slot.pieces > 1 && !isFlat(state) ? <span className="sheet-under" /> : null}
+      <span className="sheet-edge" key={slot.attempt}>
+        {slot.unseen ? <span className="tab" /> : null}
+        <b>
+          {slot.form}
+          {slot.pieces > 1 ? ` ×${slot.pieces}` : ''}
+          {slot.drifted ? <span title="changed by its owner after it was sealed"> ≠</span> : null}
+        </b>
+        <time dateTime={turnedInAt}>{sayShortly(turnedInAt, now, zone)}</time>
+        {state === 'handed back' ? <span className="turned-down" /> : null}
+        {state === 'held' ? <span className="bar" /> : null}
+        {slot.lateMs > 0 && state !== 'handed back' ? <span className="cut-corner" /> : null}
+      </span>
+    </>
+  );
+}
+
+function isFlat(state: SubmissionState): boolean {
+  return state === 'reviewed' || state === 'handed back';
+}
+
+/** The classes that give a slot its form. */
+export function slotClass(student: RackStudent, slot: Slot | undefined, state: SubmissionState): string {
+  return [
+    'slot',
+    student.leftAt ? 'has-left' : '',
+    slot?.unseen ? 'is-unseen' : '',
+    (slot?.lateMs ?? 0) > 0 && state !== 'handed back' ? 'is-late' : '',
+    isFlat(state) ? 'is-flat' : '',
+    state === 'handed back' ? 'is-back' : '',
+  ]
+    .filter(Boolean)
+    .join(' ');
+}
+
+/** The same in words, for those who hear the rack. */
+export function saySlot(student: RackStudent, slot: Slot | undefined, state: SubmissionState): string {
+  const name = [student.last, student.called || student.first].filter(Boolean).join(', ');
+  const more = [
+    student.leftAt ? 'has left' : '',
+    slot?.turnedInAt && slot.lateMs > 0 && state !== 'late' ? 'late' : '',
+    slot && slot.pieces > 1 ? `${slot.pieces} pieces` : (slot?.form ?? ''),
+    slot?.unseen ? 'not seen' : '',
+    slot?.drifted ? 'drift' : '',
+  ].filter(Boolean);
+  return [`${name}: ${state}`, ...more].join(', ');
+}

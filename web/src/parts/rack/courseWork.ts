@@ -1,0 +1,145 @@
+import {
+  dueFor,
+  sortPeople,
+  type AssignmentId,
+  type Instant,
+  type SortOrder,
+  type SubmissionState,
+} from '@vestibul/core';
+import type { Course, RackStudent, Slot } from '../../state/api';
+import { isUnseen } from '../hall/Hall';
+import { stateOfSlot } from './SlotView';
+
+type Assignment = Course['assignments'][number];
+
+/** One student with their slot for the chosen assignment. */
+export interface Place {
+  student: RackStudent;
+  slot: Slot | undefined;
+  due: Instant | null;
+  state: SubmissionState;
+}
+
+/** The assignments that a period has been given and students see, or that any has, when all are looked at; soonest due first. */
+export function assignmentsFor(course: Course, period: string, now: number): Assignment[] {
+  const id = course.periods.find((known) => String(known.number) === period)?.id;
+  return course.assignments.filter(
+    (assignment) =>
+      assignment.visibleAt !== null &&
+      Date.parse(assignment.visibleAt) <= now &&
+      (id ? assignment.dues.some((due) => due.periodId === id) : assignment.dues.length > 0),
+  );
+}
+
+/** The assignment to start with: the one whose due time is nearest to now, before or after. */
+export function nearestAssignment(assignments: readonly Assignment[], now: number): Assignment | undefined {
+  const away = (assignment: Assignment) =>
+    Math.min(...assignment.dues.map((due) => Math.abs(Date.parse(due.due) - now)));
+  return [...assignments].sort((a, b) => away(a) - away(b))[0];
+}
+
+/** The names of a course's small groups, by their ids. */
+export function groupNames(course: Course): Map<string, string> {
+  return new Map(course.periods.flatMap((period) => period.groups.map((group) => [group.id, group.name])));
+}
+
+export interface Arrangement {
+  order: SortOrder;
+  language: string;
+}
+
+/** Students in an order that the language gives them. */
+export function inOrder<
+  Student extends Pick<RackStudent, 'id' | 'last' | 'first' | 'called'> & { groupId?: string | null },
+>(students: readonly Student[], course: Course, { order, language }: Arrangement): Student[] {
+  const names = groupNames(course);
+  const named = students.map((student) => ({
+    id: student.id,
+    last: student.last,
+    first: student.first,
+    called: student.called,
+    group: (student.groupId && names.get(student.groupId)) ?? '',
+    student,
+  }));
+  return sortPeople(named, order, language).map(({ student }) => student);
+}
+
+interface RackData {
+  students: readonly RackStudent[];
+  slots: readonly Slot[];
+  dues: readonly { studentId: string; assignmentId: string; due: Instant | null; excused: boolean }[];
+}
+
+/**
+ * The slots of a period (or all that were given the assignment) in order, each with its state as it is now. Who has left
+ * stays at their place; whom the assignment does not ask has none, unless something of theirs lies there.
+ */
+export function placesFor(
+  course: Course,
+  rack: RackData,
+  period: string,
+  assignment: Assignment,
+  now: number,
+  arrangement: Arrangement,
+): Place[] {
+  const dueOf = new Map(assignment.dues.map((due) => [due.periodId, due.due]));
+  const numberOf = new Map(course.periods.map((known) => [known.id, known.number]));
+  const here = <Row extends { assignmentId: string }>(rows: readonly Row[]) =>
+    rows.filter((row) => row.assignmentId === assignment.id);
+  const slotOf = new Map(here(rack.slots).map((slot) => [slot.studentId as string, slot]));
+  const ownOf = new Map(here(rack.dues).map((own) => [own.studentId, own]));
+  const isAsked = ({ id, periodId, groupId }: RackStudent) =>
+    (dueOf.has(periodId) || ownOf.has(id)) &&
+    (assignment.groupIds.length === 0 || (groupId !== null && assignment.groupIds.includes(groupId)));
+  const shown = rack.students
+    .filter((student) => isAsked(student) || slotOf.has(student.id))
+    .filter((student) => period === 'all' || String(numberOf.get(student.periodId)) === period);
+  return inOrder(shown, course, arrangement)
+    .toSorted((a, b) => numberOf.get(a.periodId)! - numberOf.get(b.periodId)!)
+    .map((student) => {
+      const slot = slotOf.get(student.id);
+      const { due, excused } = dueFor(
+        dueOf.get(student.periodId) ?? null,
+        ownOf.get(student.id) ?? null,
+        student,
+      );
+      const asked = { due, excused, graceMinutes: assignment.graceMinutes };
+      return { student, slot, due, state: stateOfSlot(slot, asked, now) };
+    });
+}
+
+export interface Tally {
+  in: number;
+  unseen: number;
+  late: number;
+  missing: number;
+  toReview: number;
+  toHandBack: number;
+  held: number;
+}
+
+/** The counts above the rack; who has left is out of them. */
+export function tallyOf(places: readonly Place[]): Tally {
+  const present = places.filter(({ student }) => student.leftAt === null);
+  const count = (fits: (place: Place) => boolean) => present.filter(fits).length;
+  return {
+    in: count(({ slot }) => Boolean(slot?.turnedInAt)),
+    unseen: count(({ slot }) => slot !== undefined && isUnseen(slot)),
+    late: count(({ slot }) => (slot?.lateMs ?? 0) > 0),
+    missing: count(({ state }) => state === 'missing'),
+    toReview: count(({ state }) => state === 'turned in' || state === 'late'),
+    toHandBack: count(({ state }) => state === 'reviewed'),
+    held: count(({ state }) => state === 'held'),
+  };
+}
+
+/** The assignment of an id, or the nearest one. */
+export function chooseAssignment(
+  assignments: readonly Assignment[],
+  wanted: string | null,
+  now: number,
+): Assignment | undefined {
+  return (
+    assignments.find((known) => known.id === (wanted as AssignmentId)) ?? nearestAssignment(assignments, now)
+  );
+}
