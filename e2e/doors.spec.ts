@@ -11,8 +11,8 @@ async function give(page: Page, title: string, more: (page: Page) => Promise<voi
   await page.getByRole('button', { name: 'New assignment' }).click();
   await page.getByLabel('Title').fill(title);
   await more(page);
-  await page.getByRole('button', { name: 'Give the assignment' }).click();
-  await expect(page.getByText(`‘${title}’ is given. Students see it now.`)).toBeVisible();
+  await page.getByRole('button', { name: 'Publish' }).click();
+  await expect(page.getByText(`‘${title}’ is published. Students see it now.`)).toBeVisible();
 }
 
 /** From the rack of a period to a slot of the assignment that the page's address names. */
@@ -36,12 +36,12 @@ test('two photos and a link are turned in on a phone within a minute', async ({ 
   await page.getByRole('button', { name: /^A link to/ }).click();
   await page.getByLabel('Address').fill('not an address');
   await page.getByRole('button', { name: 'Put into the tray' }).click();
-  await expect(page.getByText('This is not an address of the web.')).toBeVisible();
+  await expect(page.getByText('This is not a web address.')).toBeVisible();
   await page.getByLabel('Address').fill('maps.example/walks/old-mill');
   await page.getByRole('button', { name: 'Put into the tray' }).click();
   await expect(tray(page).getByText('link · maps.example old-mill')).toBeVisible();
   // The link is to come first.
-  const earlier = page.getByRole('button', { name: /^Put maps\.example old-mill one place earlier/ });
+  const earlier = page.getByRole('button', { name: /^Move maps\.example old-mill up/ });
   await earlier.click();
   await expect(sheets(page).nth(1)).toContainText('maps.example');
   await earlier.click();
@@ -55,11 +55,11 @@ test('two photos and a link are turned in on a phone within a minute', async ({ 
 
   // The receipt is a file that is kept, and says in words what it proves.
   const downloading = page.waitForEvent('download');
-  await page.getByRole('link', { name: 'Keep the receipt as a file' }).click();
+  await page.getByRole('link', { name: 'Save the receipt as a file' }).click();
   const download = await downloading;
-  expect(download.suggestedFilename()).toMatch(/^Receipt Stream gauge log, try \d\.json$/);
+  expect(download.suggestedFilename()).toMatch(/^Receipt Stream gauge log, attempt \d\.json$/);
   await page.getByText('What this proves').click();
-  await expect(page.getByText('These very bytes were turned in by you at this time')).toBeVisible();
+  await expect(page.getByText('That you turned in exactly this file at this time')).toBeVisible();
   expect(faults).toEqual([]);
 });
 
@@ -87,7 +87,7 @@ test('a 50 MB upload survives a connection that is lost twice, and a tab that is
   for (let lost = 0; lost < 2; lost += 1) {
     await expect(status).toContainText(/[1-9]\d? %/);
     await line(true);
-    await expect(status).toContainText('connection lost; it goes on by itself');
+    await expect(status).toContainText('connection lost; it continues by itself');
     await line(false);
     await expect(status).toContainText(/\d %/);
   }
@@ -97,7 +97,7 @@ test('a 50 MB upload survives a connection that is lost twice, and a tab that is
   await again.goto(demo.address);
   await openAssignment(again, /Stream gauge log/);
   await expect(sheets(again)).toHaveCount(1);
-  await expect(sheets(again).first()).toContainText('· arrived', { timeout: 60_000 });
+  await expect(sheets(again).first()).toContainText('· uploaded, not turned in yet', { timeout: 60_000 });
   await again.getByRole('button', { name: /^Turn in 1 piece/ }).click();
   await expect(again.getByRole('heading', { name: 'It arrived.' })).toBeVisible();
   expect(faults).toEqual([]);
@@ -126,7 +126,7 @@ test('camera and screen are recorded in one picture, watched, turned in, and pla
   await expect(page.getByRole('status')).toHaveText('Paused');
   await page.getByRole('button', { name: 'Go on' }).click();
   await page.getByRole('button', { name: 'Done' }).click();
-  await expect(page.getByText('It lies in your tray. Nothing is turned in yet.')).toBeVisible();
+  await expect(page.getByText('It is in your tray, not turned in yet.')).toBeVisible();
   expect(await axeFindings(page)).toEqual([]);
   await page.getByRole('button', { name: 'To the tray' }).click();
   await expect(sheets(page).first()).toContainText('recorded here');
@@ -162,8 +162,8 @@ test('a recording whose page crashes is kept up to its last seconds', async ({ b
   const again = await context.newPage();
   await again.goto(address);
   await expect(sheets(again).first()).toContainText('cut off while it was recorded');
-  await again.getByRole('button', { name: 'Keep what was recorded' }).click();
-  await expect(sheets(again).first()).toContainText(/recorded here · \d.* · arrived/);
+  await again.getByRole('button', { name: 'Save what was recorded' }).click();
+  await expect(sheets(again).first()).toContainText(/recorded here · \d.* · uploaded, not turned in yet/);
   await again.getByRole('button', { name: /^Turn in 1 piece/ }).click();
   await expect(again.getByRole('heading', { name: 'It arrived.' })).toBeVisible();
 });
@@ -180,7 +180,7 @@ test('a text is kept while it is written: a closed tab loses no word', async ({ 
   await page.getByRole('button', { name: 'Bold' }).click();
   await page.keyboard.type('dry');
   await page.getByRole('button', { name: 'Bold' }).click();
-  await expect(page.getByText(/^Kept /)).toBeVisible();
+  await expect(page.getByText(/^Saved /)).toBeVisible();
   expect(await axeFindings(page)).toEqual([]);
   await page.keyboard.type(' at noon.');
   const address = page.url();
@@ -189,7 +189,7 @@ test('a text is kept while it is written: a closed tab loses no word', async ({ 
   const again = await context.newPage();
   await again.goto(address);
   await expect(again.getByRole('textbox', { name: 'Your text' })).toHaveText('The ford was dry at noon.');
-  await expect(again.getByText(/^Kept /)).toBeVisible();
+  await expect(again.getByText(/^Saved /)).toBeVisible();
   await again.getByRole('link', { name: 'To the tray' }).click();
   await again.getByRole('button', { name: /^Turn in 1 piece/ }).click();
   await expect(again.getByRole('heading', { name: 'It arrived.' })).toBeVisible();
@@ -235,7 +235,7 @@ test('a file that lies in the drawer, or is pasted or dropped, goes into the tra
     paste((data) => data.items.add(new File(['a note'], 'pasted.txt', { type: 'text/plain' })));
   });
   await expect(tray(page).getByText('link · maps.example weir')).toBeVisible();
-  await expect(tray(page).getByText(/^was pasted\.txt · .* · arrived$/)).toBeVisible();
+  await expect(tray(page).getByText(/^was pasted\.txt · .* · uploaded, not turned in yet$/)).toBeVisible();
   // Dropped anywhere on the page, once where the page says so and once before it could.
   const dragged = (name: string) =>
     page.evaluateHandle((called) => {
@@ -247,10 +247,10 @@ test('a file that lies in the drawer, or is pasted or dropped, goes into the tra
   await page.dispatchEvent('text=Drop it into the tray', 'drop', {
     dataTransfer: await dragged('dropped.txt'),
   });
-  await expect(tray(page).getByText(/^was dropped\.txt · .* · arrived$/)).toBeVisible();
+  await expect(tray(page).getByText(/^was dropped\.txt · .* · uploaded, not turned in yet$/)).toBeVisible();
   await expect(page.getByText('Drop it into the tray')).toBeHidden();
   await page.dispatchEvent('body', 'drop', { dataTransfer: await dragged('at once.txt') });
-  await expect(tray(page).getByText(/^was at once\.txt · .* · arrived$/)).toBeVisible();
+  await expect(tray(page).getByText(/^was at once\.txt · .* · uploaded, not turned in yet$/)).toBeVisible();
   await page.getByRole('button', { name: /^Turn in 5 pieces/ }).click();
   await expect(page.getByRole('heading', { name: 'It arrived.' })).toBeVisible();
   expect(faults).toEqual([]);
@@ -270,9 +270,9 @@ test('taken back and turned in again, late, with the right words each time', asy
 
   await page.getByRole('button', { name: 'Take back' }).click();
   const ask = page.getByRole('group', { name: 'Take back' });
-  await expect(ask).toContainText('Then nothing is in until you turn in again.');
+  await expect(ask).toContainText('Nothing is turned in until you turn in again.');
   await ask.getByRole('button', { name: 'Take back' }).click();
-  await expect(page.getByText('Taken back. 1 piece lies in your tray again.')).toBeVisible();
+  await expect(page.getByText('Taken back. 1 piece is in your tray again.')).toBeVisible();
   await expect(sheets(page).first()).toContainText('from your drawer');
   await expect(page.getByText(/^late by .* now$/)).toBeVisible();
 
@@ -290,11 +290,11 @@ test('held work is sent back with a word, turned in again, and let through', asy
   const { demo: school, visit } = await openDemo(browser);
   const { page: teacher } = await visit('itamsin');
   await give(teacher, 'Weir sketch', async (page) => {
-    await page.getByText('Who hands in, and what they see').click();
-    await page.getByLabel(/^Each piece waits for approval/).check();
+    await page.getByText('Who turns in, and what they see').click();
+    await page.getByLabel(/^Hold each piece for my approval/).check();
     await page
       .getByLabel('Afterwards students see')
-      .selectOption('everybody’s of their period, once they have turned in');
+      .selectOption('all work in their period, once they have turned in');
   });
   const { page: student } = await visit('enwosu', { phone: true });
   await openAssignment(student, /Weir sketch/);
@@ -311,11 +311,11 @@ test('held work is sent back with a word, turned in again, and let through', asy
   await slot.focus();
   await teacher.keyboard.press('r');
   await teacher.getByRole('textbox', { name: 'Comment' }).fill('Which side is upstream?');
-  await teacher.getByRole('button', { name: /^Send back with this word/ }).click();
-  await expect(teacher.getByText('Sent back to Ebere Nwosu, with your word.')).toBeVisible();
+  await teacher.getByRole('button', { name: /^Send back with this comment/ }).click();
+  await expect(teacher.getByText('Sent back to Ebere Nwosu, with your comment.')).toBeVisible();
 
   // It is said on the student's open page, and the piece lies in the tray.
-  await expect(student.getByText(/^‘Weir sketch’ was sent back to you with a word/)).toBeVisible();
+  await expect(student.getByText(/^‘Weir sketch’ was sent back with a comment/)).toBeVisible();
   await expect(student.getByText('Which side is upstream?')).toBeVisible();
   await expect(sheets(student)).toHaveCount(1);
   await student.getByRole('button', { name: 'Turn in 1 piece' }).click();

@@ -10,9 +10,9 @@ test('a reminder is shown, sent with one press, and read by those missing', asyn
   const remind = page.getByRole('button', { name: /^Remind \d+$/ });
   const missing = Number(/\d+/.exec((await remind.textContent())!)![0]);
   await remind.click();
-  await page.getByLabel('A word of your own').fill('The pits are open until Friday.');
-  await page.getByLabel('A word of your own').blur();
-  await expect(page.getByRole('region', { name: 'As it will be read' })).toContainText(
+  await page.getByLabel('Your own message').fill('The pits are open until Friday.');
+  await page.getByLabel('Your own message').blur();
+  await expect(page.getByRole('region', { name: 'Preview' })).toContainText(
     'The pits are open until Friday.',
   );
   expect(await axeFindings(page)).toEqual([]);
@@ -43,12 +43,12 @@ test('a student chooses a letter when work comes back, gets it with the work, an
   const notices = async () => {
     await student.page.getByRole('button', { name: /Ebere Nwosu/ }).click();
     await student.page.getByRole('menuitem', { name: 'Notices' }).click();
-    return student.page.getByRole('checkbox', { name: 'A letter at once when work comes back' });
+    return student.page.getByRole('checkbox', { name: 'An e-mail when work is handed back' });
   };
   const wanted = await notices();
   await wanted.click();
   await expect(wanted).toBeChecked();
-  await expect(student.page.getByText('A letter when work comes back.')).toBeVisible();
+  await expect(student.page.getByText('An e-mail when work is handed back.')).toBeVisible();
   expect(await axeFindings(student.page)).toEqual([]);
   await student.page.keyboard.press('Escape');
 
@@ -70,10 +70,10 @@ test('a student chooses a letter when work comes back, gets it with the work, an
   const stop = /^List-Unsubscribe: <(.+)>\r$/m.exec(await school.rawLetter(0))![1]!;
   const anywhere = await openWindow(browser);
   await anywhere.page.goto(stop);
-  await expect(anywhere.page.getByRole('heading', { name: 'Stop these letters?' })).toBeVisible();
+  await expect(anywhere.page.getByRole('heading', { name: 'Stop these e-mails?' })).toBeVisible();
   expect(await axeFindings(anywhere.page)).toEqual([]);
   await anywhere.page.getByRole('button', { name: 'Stop them' }).click();
-  await expect(anywhere.page.getByRole('heading', { name: 'No more of these letters' })).toBeVisible();
+  await expect(anywhere.page.getByRole('heading', { name: 'No more of these e-mails' })).toBeVisible();
   await student.page.reload();
   await expect(await notices()).not.toBeChecked();
   expect([...student.faults, ...anywhere.faults]).toEqual([]);

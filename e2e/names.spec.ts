@@ -49,7 +49,7 @@ test('a rule that fails is mended with the offered mends, applied to an existing
   await test.step('the rule is typed; what is wrong with it shows live, on the real roster', async () => {
     await page.getByRole('link', { name: /Names/ }).click();
     await ruleField(page).fill('{period}-{last}_{initial}');
-    await expect(page.getByText('Each period lies together, but not in order:').first()).toBeVisible();
+    await expect(page.getByText('Each period is together, but not in order:').first()).toBeVisible();
     await expect(page.getByText(/people have one name to any computer/).first()).toBeVisible();
     await expect(page.getByText('10-Zubiri_O', { exact: true }).first()).toBeVisible();
   });
@@ -83,7 +83,7 @@ test('a rule that fails is mended with the offered mends, applied to an existing
     await ruleField(page).focus();
     await page.keyboard.press('Enter');
     await expect(ruleField(page)).toHaveValue(/\{period\|pad 2\}-/);
-    await expect(page.getByText('Each period lies together, in order.')).toHaveCount(3);
+    await expect(page.getByText('Each period is together, in order.')).toHaveCount(3);
     await expect(page.getByText(/people have one name to any computer/)).toHaveCount(0);
     expect(await axeFindings(page)).toEqual([]);
   });
@@ -115,10 +115,10 @@ test('what exists is checked: names that do not follow, by fault, mended one by 
   const before = Number((await page.getByText(/do not follow the rule/).textContent())!.split(' ')[0]);
   expect(await axeFindings(page)).toEqual([]);
   const order = page.getByRole('region', { name: 'Parts in another order' });
-  await order.getByRole('button', { name: 'Mend', exact: true }).first().click();
+  await order.getByRole('button', { name: 'Fix', exact: true }).first().click();
   await expect(page.getByText('1 name changed.')).toBeVisible();
   await expect(page.getByText(new RegExp(`^${before - 1} of`))).toBeVisible();
-  await page.getByRole('button', { name: `Mend all ${before - 1}` }).click();
+  await page.getByRole('button', { name: `Fix all ${before - 1}` }).click();
   await expect(page.getByText(/^All \d+ folders follow the rule\.$/)).toBeVisible();
   await page
     .getByRole('listitem')
@@ -139,15 +139,15 @@ test('the strip mends the selected name, and a search for the old one finds it',
   await expect(strip.getByText('Does not follow the rule')).toBeVisible();
   await expect(strip.getByText(/The period is missing/)).toBeVisible();
   await page.keyboard.press('n');
-  const dialog = page.getByRole('dialog', { name: 'Mend the name' });
+  const dialog = page.getByRole('dialog', { name: 'Fix the name' });
   await dialog.getByLabel('Name').fill('something else');
   await expect(dialog.getByRole('alert')).toContainText('is missing');
-  await dialog.getByRole('button', { name: 'Take the name of the rule' }).click();
+  await dialog.getByRole('button', { name: 'Use the rule’s name' }).click();
   const proper = await dialog.getByLabel('Name').inputValue();
   await dialog.getByRole('button', { name: 'Rename' }).click();
   await expect(page.getByRole('button', { name: proper, exact: true })).toBeVisible();
   await page.keyboard.press('/');
-  await page.getByLabel('Any part of a name, also an old one').fill(old.slice(0, 9).toUpperCase());
+  await page.getByLabel('Any part of a name, also an earlier one').fill(old.slice(0, 9).toUpperCase());
   await expect(page.getByRole('dialog').getByText(proper, { exact: true })).toBeVisible();
   await expect(page.getByRole('dialog').getByText(old).first()).toBeVisible();
   expect(await axeFindings(page)).toEqual([]);
@@ -167,7 +167,9 @@ test('a student is asked about the name, sees why, and turns in with one press',
     buffer: Buffer.from('Tuesday 3.2'),
   });
   await expect(page.getByText('Names follow a rule here.')).toBeVisible();
-  await expect(page.getByText('It does not say all of who you are and what it is for.')).toBeVisible();
+  await expect(
+    page.getByText('The name doesn’t say who you are and which assignment it is for.'),
+  ).toBeVisible();
   expect(await axeFindings(page)).toEqual([]);
   await page.getByRole('button', { name: 'Agree to the name and turn in' }).click();
   await expect(page.getByText(/^03-Đặng_Thị Mai_/).first()).toBeVisible();

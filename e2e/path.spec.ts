@@ -49,7 +49,7 @@ test('from an empty school to a handed back file on the record, through an inter
     const { page } = teacher;
     await page.goto(teacherLink);
     await page.getByLabel('Password').fill(password);
-    await page.getByRole('button', { name: 'Come in' }).click();
+    await page.getByRole('button', { name: 'Continue' }).click();
     await page.getByRole('button', { name: 'Make the year' }).click();
     await page.getByLabel('Title').fill('Field Geography');
     await page.getByLabel('Periods').fill('2, 3 and 10');
@@ -57,7 +57,7 @@ test('from an empty school to a handed back file on the record, through an inter
     await expect(page.getByRole('heading', { name: 'Roster' })).toBeVisible();
   });
 
-  await test.step('a list in Windows-1252 is dropped; its rows’ fates are shown; 160 people join', async () => {
+  await test.step('a list in Windows-1252 is dropped; its rows’ rowOutcomes are shown; 160 people join', async () => {
     const { page } = teacher;
     const rows = Array.from(
       { length: 158 },
@@ -74,7 +74,7 @@ test('from an empty school to a handed back file on the record, through an inter
     await page
       .locator('input[type=file]')
       .setInputFiles({ name: 'roster.csv', mimeType: 'text/csv', buffer: bytes });
-    await expect(page.getByText('the course has no such period')).toBeVisible();
+    await expect(page.getByText('this course has no such period')).toBeVisible();
     await expect(
       page
         .getByRole('region', { name: 'Rows of the list' })
@@ -90,7 +90,7 @@ test('from an empty school to a handed back file on the record, through an inter
     const rule = page.getByLabel('Rule for the names of turn-in folders');
     await rule.fill('{hour|pad 2} {last|upper}, {first}');
     await expect(page.getByText('There is no part called ‘hour’. Did you mean period?')).toBeVisible();
-    await page.getByRole('button', { name: /^Mend/ }).click();
+    await page.getByRole('button', { name: /^Fix/ }).click();
     await expect(rule).toHaveValue('{period|pad 2} {last|upper}, {first}');
     await page.getByRole('button', { name: 'Set the rule' }).click();
     await page.getByRole('link', { name: /Turn-in folders/ }).click();
@@ -128,7 +128,7 @@ test('from an empty school to a handed back file on the record, through an inter
     await page.getByLabel('Title').fill('Stream gauge log');
     await page.getByLabel('Directions').fill('Five readings at the ford.');
     await page.getByLabel('Due for Period 3').fill('2031-03-09T23:59');
-    await page.getByRole('button', { name: 'Give the assignment' }).click();
+    await page.getByRole('button', { name: 'Publish' }).click();
     await expect(page.getByText('Sun 9 Mar, 23:59')).toBeVisible();
   });
 
@@ -137,7 +137,7 @@ test('from an empty school to a handed back file on the record, through an inter
     const { page, context } = student;
     await page.goto(studentLink);
     await page.getByLabel('Password').fill(password);
-    await page.getByRole('button', { name: 'Come in' }).click();
+    await page.getByRole('button', { name: 'Continue' }).click();
     await page.getByRole('link', { name: /Stream gauge log/ }).click();
     await expect(page.getByText('Five readings at the ford.')).toBeVisible();
     await page
@@ -162,7 +162,7 @@ test('from an empty school to a handed back file on the record, through an inter
     await page.getByLabel('Files to turn in').setInputFiles(long);
     await expect(
       page
-        .getByText('connection lost; it goes on by itself')
+        .getByText('connection lost; it continues by itself')
         .or(page.getByRole('button', { name: 'Turn in 2 pieces' })),
     ).toBeVisible();
     await context.setOffline(true);

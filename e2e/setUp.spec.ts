@@ -27,7 +27,7 @@ async function openSchool(browser: Parameters<typeof openWindow>[0]) {
   const teacher = await openWindow(browser);
   await teacher.page.goto(link);
   await teacher.page.getByLabel('Password').fill(password);
-  await teacher.page.getByRole('button', { name: 'Come in' }).click();
+  await teacher.page.getByRole('button', { name: 'Continue' }).click();
   return { school, office, teacher };
 }
 
@@ -95,7 +95,7 @@ test('from an empty school to 150 people, five periods and a blank handed out, b
   );
   await keys.tabTo('Class list');
   await keys.write(['Last;First;E-mail;Period', ...rows].join('\n'));
-  await keys.choose('See what each row becomes');
+  await keys.choose('Preview each row');
   await expect(page.getByRole('button', { name: 'Add 150 students' })).toBeEnabled();
   await keys.choose('Add 150 students');
   await expect(page.getByText('150 students have joined.')).toBeVisible();
@@ -114,8 +114,8 @@ test('from an empty school to 150 people, five periods and a blank handed out, b
   await keys.write('Stream gauge log');
   await keys.tabTo('Directions');
   await keys.write('Five readings, **each with its hour**.');
-  await keys.choose('Give the assignment');
-  await expect(page.getByText('‘Stream gauge log’ is given.')).toBeVisible();
+  await keys.choose('Publish');
+  await expect(page.getByText('‘Stream gauge log’ is published.')).toBeVisible();
 
   await keys.choose(/Blanks/);
   await keys.tabTo('Choose a file');
@@ -124,8 +124,8 @@ test('from an empty school to 150 people, five periods and a blank handed out, b
   await (
     await chooser
   ).setFiles({ name: 'gauge_sheet.txt', mimeType: 'text/plain', buffer: Buffer.from('1: __ 2: __') });
-  await keys.choose('Keep as a blank');
-  await expect(page.getByText('‘gauge sheet’ is kept.')).toBeVisible();
+  await keys.choose('Save as a blank');
+  await expect(page.getByText('‘gauge sheet’ is saved.')).toBeVisible();
   await keys.choose('Hand out gauge sheet');
   await keys.tabTo('With');
   await keys.press('ArrowDown');
@@ -333,7 +333,7 @@ test('what is due stands in the calendar and in a feed; a past year is for readi
 
   await page.getByRole('button', { name: 'Imogen Tamsin: menu' }).click();
   await page.getByRole('menuitem', { name: /Field Geography.*over/ }).click();
-  await expect(page.getByText('over: for reading')).toBeVisible();
+  await expect(page.getByText('read only')).toBeVisible();
   await toSetUp(page);
   await expect(page.getByRole('button', { name: 'Add a late joiner' })).toHaveCount(0);
 });

@@ -19,7 +19,7 @@ async function makeDoor(page: Page, domains: string): Promise<string> {
   await page.getByLabel('What it opens').selectOption('Stream gauge log');
   await page.getByLabel('Only for addresses of these domains').fill(domains);
   await page.getByRole('button', { name: 'Make the side door' }).click();
-  await expect(page.getByText('The door is made.')).toBeVisible();
+  await expect(page.getByText('The door is ready.')).toBeVisible();
   await page.getByRole('button', { name: 'Address and code' }).first().click();
   await expect(page.getByRole('img', { name: 'Code of the address' })).toBeVisible();
   const address = (await page.getByRole('dialog').locator('code').textContent())!;
@@ -42,7 +42,7 @@ test('a guest with a locked door: the code comes by mail, and the work goes to i
   await guest.page.getByLabel('Your name').fill('somebody at the library');
   await guest.page.getByLabel('E-mail').fill('mai@elsewhere.example');
   await guest.page.getByRole('button', { name: 'Send me the code' }).click();
-  await expect(guest.page.getByText('This door is for addresses of larkmoor.example.')).toBeVisible();
+  await expect(guest.page.getByText('This door only accepts addresses at larkmoor.example.')).toBeVisible();
   await guest.page.getByLabel('E-mail').fill('mturoa@larkmoor.example');
   await guest.page.getByRole('button', { name: 'Send me the code' }).click();
   await expect(guest.page.getByLabel('Code')).toBeVisible();
@@ -51,18 +51,18 @@ test('a guest with a locked door: the code comes by mail, and the work goes to i
   const [letter] = await school.letters();
   expect(letter!.to).toEqual(['mturoa@larkmoor.example']);
   await guest.page.getByLabel('Code').fill('000000');
-  await guest.page.getByRole('button', { name: 'That is my code' }).click();
-  await expect(guest.page.getByText('This is not the code that was sent')).toBeVisible();
+  await guest.page.getByRole('button', { name: 'Confirm the code' }).click();
+  await expect(guest.page.getByText('Wrong or expired code')).toBeVisible();
   await guest.page.getByLabel('Code').fill(/\d{3} \d{3}/.exec(letter!.text)![0]);
-  await guest.page.getByRole('button', { name: 'That is my code' }).click();
+  await guest.page.getByRole('button', { name: 'Confirm the code' }).click();
   await guest.page
-    .getByLabel('Files to hand in')
+    .getByLabel('Files to turn in')
     .setInputFiles([
       picture('from the library.jpg'),
       { name: 'empty.txt', mimeType: 'text/plain', buffer: Buffer.from('') },
     ]);
   await expect(guest.page.getByText('‘empty.txt’ is empty (0 bytes).')).toBeVisible();
-  await guest.page.getByRole('button', { name: 'Hand in 1 file' }).click();
+  await guest.page.getByRole('button', { name: 'Turn in 1 file' }).click();
   await expect(guest.page.getByRole('heading', { name: 'It arrived.' })).toBeVisible();
   expect(await axeFindings(guest.page)).toEqual([]);
 
@@ -86,9 +86,9 @@ test('a guest with a name alone: the work waits on the sorting table, and a door
   const other = await openWindow(browser, { phone: true });
   await other.page.goto(open);
   await other.page.getByLabel('Your name').fill('mai dang');
-  await other.page.getByRole('button', { name: 'Come in' }).click();
-  await other.page.getByLabel('Files to hand in').setInputFiles(picture('IMG_0007.jpg'));
-  await other.page.getByRole('button', { name: 'Hand in 1 file' }).click();
+  await other.page.getByRole('button', { name: 'Continue' }).click();
+  await other.page.getByLabel('Files to turn in').setInputFiles(picture('IMG_0007.jpg'));
+  await other.page.getByRole('button', { name: 'Turn in 1 file' }).click();
   await expect(other.page.getByRole('heading', { name: 'It arrived.' })).toBeVisible();
   await go(page, 'o');
   await expect(page.getByText('the name fits')).toBeVisible();
@@ -100,10 +100,10 @@ test('a guest with a name alone: the work waits on the sorting table, and a door
   // Shut at once: nothing more comes in.
   await go(page, 's');
   await page.getByRole('link', { name: /Side doors/ }).click();
-  await page.getByRole('button', { name: 'Shut now' }).first().click();
-  await expect(page.getByText('The door is shut.')).toBeVisible();
+  await page.getByRole('button', { name: 'Close now' }).first().click();
+  await expect(page.getByText('The door is closed.')).toBeVisible();
   await other.page.reload();
-  await expect(other.page.getByText('This door is shut.')).toBeVisible();
+  await expect(other.page.getByText('This door is closed.')).toBeVisible();
   expect([...teacher.faults, ...other.faults]).toEqual([]);
   await school.close();
 });
@@ -126,7 +126,7 @@ test('installed, the application opens without a connection and says so', async 
   await expect(page.getByRole('heading', { name: 'Today' })).toBeVisible();
   await context.setOffline(true);
   await page.reload();
-  const sentence = page.getByText('The school could not be reached. Nothing is lost');
+  const sentence = page.getByText('Can’t reach the school. Nothing is lost');
   await expect(sentence).toBeVisible();
   // Without a connection the button leads back to the same sentence; with one the page comes back by itself.
   await page.getByRole('button', { name: 'Try again' }).click();
@@ -142,7 +142,7 @@ test('a page that did not reach the school asks again by itself, though the brow
   const { page } = await visitDemo(browser, demo, 'enwosu', { phone: true });
   await page.route('**/api/**', (route) => route.abort('connectionrefused'));
   await page.reload();
-  await expect(page.getByText('The school could not be reached. Nothing is lost')).toBeVisible();
+  await expect(page.getByText('Can’t reach the school. Nothing is lost')).toBeVisible();
   await page.unroute('**/api/**');
   await expect(page.getByRole('heading', { name: 'Today' })).toBeVisible();
 });

@@ -88,10 +88,10 @@ test('a ZIP of 150 badly named files: watched, left, sorted by keyboard, undone 
   await list.getByRole('button', { name: /^jenny k stream gauge 1/ }).click();
   await page.keyboard.press('t');
   const [friend] = alone.slice(140);
-  await page.getByLabel('Anybody, by a part of the name (t)').fill(`${friend!.last} ${friend!.first}`);
+  await page.getByLabel('Any student, by part of the name (t)').fill(`${friend!.last} ${friend!.first}`);
   await page.keyboard.press('Enter');
   await page.keyboard.press('Enter');
-  await expect(page.getByText(/2 more were placed by what you said\.$/)).toBeVisible();
+  await expect(page.getByText(/2 more were placed by what you decided\.$/)).toBeVisible();
   await expect.poll(async () => (await counted()).placed).toBe(first.placed + 3);
 
   // Undone: all three lie on the table again. Done again: all three are placed.
@@ -99,7 +99,7 @@ test('a ZIP of 150 badly named files: watched, left, sorted by keyboard, undone 
   await expect(page.getByText('Undone.')).toBeVisible();
   await expect.poll(async () => (await counted()).placed).toBe(first.placed);
   await page.keyboard.press('U');
-  await expect(page.getByText('Done again.')).toBeVisible();
+  await expect(page.getByText('Redone.')).toBeVisible();
   await expect.poll(async () => (await counted()).placed).toBe(first.placed + 3);
 
   // Whoever presses on a piece and on a candidate with the mouse agrees with Enter, too.
@@ -110,7 +110,7 @@ test('a ZIP of 150 badly named files: watched, left, sorted by keyboard, undone 
   await page.keyboard.press('u');
   await expect.poll(async () => (await counted()).placed).toBe(first.placed + 3);
 
-  // What it is for is chosen by keys as well; what is typed of its title does nothing else on the table.
+  // Assignment is chosen by keys as well; what is typed of its title does nothing else on the table.
   const untouched = await counted();
   const work = page.getByRole('button', { name: /^For which\?/ });
   await expect(work).toContainText('Stream gauge log');
@@ -131,7 +131,7 @@ test('a ZIP of 150 badly named files: watched, left, sorted by keyboard, undone 
   await page.keyboard.press('Escape');
   await expect(titles).toHaveCount(0);
   await page.keyboard.press('t');
-  await expect(page.getByLabel('Anybody, by a part of the name (t)')).toBeFocused();
+  await expect(page.getByLabel('Any student, by part of the name (t)')).toBeFocused();
   await page.keyboard.press('Escape');
   expect(await counted()).toEqual(untouched);
 
@@ -144,14 +144,14 @@ test('a ZIP of 150 badly named files: watched, left, sorted by keyboard, undone 
   await page.keyboard.press('l');
   await expect.poll(async () => (await counted()).later).toBe(1);
   await list.getByRole('button', { name: /^IMG_4812/ }).click();
-  const together = page.getByRole('region', { name: 'Name strip' }).getByText(/^\d+ pieces taken together$/);
+  const together = page.getByRole('region', { name: 'Name strip' }).getByText(/^\d+ pieces selected$/);
   await page.keyboard.press('s');
   await expect(together).toBeVisible();
   await page.keyboard.press('Escape');
   await expect(together).toBeHidden();
   for (let i = 0; i < 3; i += 1) await page.keyboard.press('J');
   await page.keyboard.press('t');
-  await page.getByLabel('Anybody, by a part of the name (t)').fill(friend!.last);
+  await page.getByLabel('Any student, by part of the name (t)').fill(friend!.last);
   await page.keyboard.press('Enter');
   await expect(page.getByRole('button', { name: /^Place 4 pieces/ })).toBeVisible();
   await page.keyboard.press('Enter');
@@ -159,7 +159,7 @@ test('a ZIP of 150 badly named files: watched, left, sorted by keyboard, undone 
   await expect.poll(async () => (await counted()).placed).toBe(first.placed + 7);
 
   // Every one of them is told, with its reason, and the record has a line for each that came.
-  await page.getByRole('button', { name: 'What became of it' }).click();
+  await page.getByRole('button', { name: 'What happened' }).click();
   await page.getByRole('button', { name: 'Refused: 4' }).click();
   await expect(page.getByRole('listitem').filter({ hasText: 'empty.txt' })).toContainText(
     'it is empty (0 bytes)',
@@ -209,7 +209,7 @@ test('what does not fit together lies on the table with both, says why, and is s
   await expect(account).toContainText('1 placed', { timeout: 30_000 });
   await expect(account).toContainText('1 to sort', { timeout: 30_000 });
 
-  await expect(page.getByText('What is known of it says different people.')).toBeVisible();
+  await expect(page.getByText('What is known of it names different people.')).toBeVisible();
   const likeliest = page.getByRole('list', { name: 'Likeliest' }).getByRole('button');
   // Each with what speaks for them, and neither chosen beforehand.
   await expect(likeliest.nth(0)).toContainText(mine!.last);

@@ -117,11 +117,11 @@ test('bad input on a phone: an empty file, two tabs with one tray, a file taken 
     .getByRole('alert')
     .filter({ hasText: '‘empty.txt’ is empty (0 bytes). Nothing was sent' })
     .waitFor();
-  await page.getByRole('button', { name: 'Take empty.txt out of the tray' }).click();
+  await page.getByRole('button', { name: 'Remove empty.txt from the tray' }).click();
 
   await input.setInputFiles([file('one.txt'), file('two.txt'), file('wrong.txt')]);
   await expect(page.getByRole('button', { name: 'Turn in 3 pieces' })).toBeEnabled();
-  await page.getByRole('button', { name: 'Take wrong.txt out of the tray' }).click();
+  await page.getByRole('button', { name: 'Remove wrong.txt from the tray' }).click();
   await expect(page.getByRole('button', { name: 'Turn in 2 pieces' })).toBeEnabled();
 
   // A second tab shows the same tray; what one turns in, the other cannot turn in again.
@@ -162,7 +162,7 @@ test('the demo people come in by one press; a wrong password is said so', async 
   await page.getByLabel('E-mail').fill('itamsin@larkmoor.example');
   await page.getByLabel('Password').fill('wrong');
   await page.getByRole('button', { name: 'Sign in' }).click();
-  await expect(page.getByRole('alert')).toContainText('do not belong together');
+  await expect(page.getByRole('alert')).toContainText('Wrong e-mail or password');
   await page.getByRole('button', { name: /Imogen Tamsin/ }).click();
   await expect(page.getByRole('heading', { name: /^Today/ })).toBeVisible();
   await page.getByRole('button', { name: 'Imogen Tamsin: menu' }).click();

@@ -21,7 +21,7 @@ const teacherViews: [string, (page: Page) => Promise<void>][] = [
         .click();
       await page.keyboard.press(',');
       await page.keyboard.press('?');
-      await expect(page.getByRole('dialog', { name: 'Keys and forms' })).toBeVisible();
+      await expect(page.getByRole('dialog', { name: 'Keyboard and symbols' })).toBeVisible();
     },
   ],
   [
@@ -105,7 +105,7 @@ const peopleViews: [string, (page: Page) => Promise<void>][] = [
     async (page) => {
       await page.keyboard.press('Escape');
       await page.getByRole('link', { name: 'All periods' }).click();
-      await page.getByRole('button', { name: 'Take the list along' }).click();
+      await page.getByRole('button', { name: 'Export list' }).click();
       await expect(page.getByRole('button', { name: /^Copy \d+ addresses/ })).toBeVisible();
     },
   ],
@@ -135,8 +135,8 @@ const peopleViews: [string, (page: Page) => Promise<void>][] = [
       await page
         .getByLabel('Class list')
         .fill('last;first;e-mail;period\nNew;Ada;a@b.example;2\nBerg;Emma;e@b.example;4\nX;Y;no;2');
-      await page.getByRole('button', { name: 'See what each row becomes' }).click();
-      await expect(page.getByText('the address is no e-mail address')).toBeVisible();
+      await page.getByRole('button', { name: 'Preview each row' }).click();
+      await expect(page.getByText('not an e-mail address')).toBeVisible();
     },
   ],
   [
@@ -356,10 +356,10 @@ for (const dark of [false, true]) {
   test(`axe finds nothing in the sign-in, ${theme} theme`, async ({ browser, demo }) => {
     const { page } = await openWindow(browser, { dark });
     await page.goto(demo.address);
-    await expect(page.getByRole('heading', { name: 'This is the demo. Come in as' })).toBeVisible();
+    await expect(page.getByRole('heading', { name: 'This is the demo. Sign in as' })).toBeVisible();
     expect(await axeFindings(page)).toEqual([]);
     await page.goto(`${demo.address}/welcome/no-such-token-at-all`);
-    await expect(page.getByRole('alert')).toContainText('This link was used already');
+    await expect(page.getByRole('alert')).toContainText('This link has been used');
     expect(await axeFindings(page)).toEqual([]);
   });
 }

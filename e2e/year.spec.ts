@@ -52,7 +52,7 @@ test('a year begins from an earlier one: due times are looked at and corrected, 
   await expect(drafts).toHaveCount(4);
   await page.getByRole('button', { name: /^Summer land use map/ }).click();
   await expect(page.getByLabel('Due for Period 1')).toHaveValue(corrected);
-  await expect(page.getByRole('button', { name: 'Keep the draft' })).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Save draft' })).toBeVisible();
   await toSetUp(page, /Blanks/);
   await expect(page.getByText('Hedgerow sheet', { exact: true }).first()).toBeVisible();
   await expect(page.getByText('not handed out')).toBeVisible();
@@ -67,10 +67,10 @@ test('held work waits for its teacher; an aide sees it and comments, and lets no
   await toSetUp(teacher, /Assignments/);
   await teacher.getByRole('button', { name: 'New assignment' }).click();
   await teacher.getByLabel('Title').fill('Bridge sketch');
-  await teacher.getByText('Who hands in, and what they see').click();
-  await teacher.getByLabel(/^Each piece waits for approval/).check();
-  await teacher.getByRole('button', { name: 'Give the assignment' }).click();
-  await expect(teacher.getByText('‘Bridge sketch’ is given. Students see it now.')).toBeVisible();
+  await teacher.getByText('Who turns in, and what they see').click();
+  await teacher.getByLabel(/^Hold each piece for my approval/).check();
+  await teacher.getByRole('button', { name: 'Publish' }).click();
+  await expect(teacher.getByText('‘Bridge sketch’ is published. Students see it now.')).toBeVisible();
 
   const { page: student } = await visit('enwosu', { phone: true });
   await student
@@ -102,7 +102,7 @@ test('held work waits for its teacher; an aide sees it and comments, and lets no
   await slot(aide).focus();
   await aide.keyboard.press('r');
   await aide.getByRole('textbox', { name: 'Comment' }).fill('Count the stones of the arch.');
-  await aide.getByRole('button', { name: 'Keep comment' }).click();
+  await aide.getByRole('button', { name: 'Save comment' }).click();
   await expect(aide.getByRole('listitem').filter({ hasText: 'Count the stones' })).toBeVisible();
   await expect(aide.getByRole('button', { name: /^Hand back/ })).toHaveCount(0);
 

@@ -71,7 +71,7 @@ const settle = (page) => page.waitForTimeout(1200);
 
 try {
   const nobody = await visit(null);
-  await nobody.getByRole('heading', { name: 'This is the demo. Come in as' }).waitFor();
+  await nobody.getByRole('heading', { name: 'This is the demo. Sign in as' }).waitFor();
   await settle(nobody);
   await take(nobody, 'sign-in');
   const teacher = await visit('itamsin');
@@ -98,7 +98,7 @@ try {
   await teacher.getByRole('link', { name: 'All periods' }).click();
   await teacher.getByRole('link', { name: /Names/ }).click();
   await teacher.getByLabel('Rule for the names of turn-in folders').fill('{last}, {initial} ({period})');
-  await teacher.getByRole('button', { name: /Mend:/ }).waitFor();
+  await teacher.getByRole('button', { name: /Fix:/ }).waitFor();
   await settle(teacher);
   await take(teacher, 'set-up-names');
   await teacher.getByRole('button', { name: 'Check what exists' }).click();
@@ -135,18 +135,18 @@ try {
   const guest = await visit(null, { phone: true });
   await guest.goto(address + door);
   await guest.getByLabel('Your name').fill('mai dang');
-  await guest.getByRole('button', { name: 'Come in' }).click();
-  await guest.getByLabel('Files to hand in').setInputFiles({
+  await guest.getByRole('button', { name: 'Continue' }).click();
+  await guest.getByLabel('Files to turn in').setInputFiles({
     name: 'log from the library.txt',
     mimeType: 'text/plain',
     buffer: Buffer.from(
       'Readings at the ford\n\n09:00  42 cm\n10:00  43 cm\n11:00  43 cm\n12:00  41 cm\n13:00  41 cm\n',
     ),
   });
-  await guest.getByRole('button', { name: 'Hand in 1 file' }).waitFor();
+  await guest.getByRole('button', { name: 'Turn in 1 file' }).waitFor();
   await settle(guest);
   await take(guest, 'phone-guest');
-  await guest.getByRole('button', { name: 'Hand in 1 file' }).click();
+  await guest.getByRole('button', { name: 'Turn in 1 file' }).click();
   await guest.getByRole('heading', { name: 'It arrived.' }).waitFor();
   await go(teacher, 'o');
   await teacher.getByRole('button', { name: /^Place with Mai/ }).click();

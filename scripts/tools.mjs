@@ -27,23 +27,35 @@ export function must(command, args, options = {}) {
   if (result.status !== 0) process.exit(result.status ?? 1);
 }
 
+/** Whether this Node.js is older than what package.json asks for. */
+export function isNodeTooOld() {
+  const [major, minor] = process.versions.node.split('.').map(Number);
+  return major < 20 || (major === 20 && minor < 19);
+}
+
 /** Installs what the lock file says, unless that is what is installed already. */
 export function ensureInstalled() {
-  const [major, minor] = process.versions.node.split('.').map(Number);
-  if (major < 20 || (major === 20 && minor < 19)) {
+  if (isNodeTooOld()) {
     giveUp(`Node.js ${process.versions.node} is too old. Vestibul needs 20.19 or newer.`);
   }
-  const lock = createHash('sha256')
-    .update(fs.readFileSync(at('package-lock.json')))
-    .digest('hex');
-  const mark = at('node_modules', '.vestibul-lock');
-  if (fs.existsSync(mark) && fs.readFileSync(mark, 'utf8') === lock) return;
+  const lock = lockHash();
+  if (isInstalled()) return;
   say(
     'installing what the lock file says. The first time this takes some minutes: SQLite is compiled for this machine.',
   );
   must(npm, ['ci', '--no-audit', '--no-fund', '--loglevel=error']);
-  fs.writeFileSync(mark, lock);
+  fs.writeFileSync(INSTALLED, lock);
 }
+
+const INSTALLED = at('node_modules', '.vestibul-lock');
+const lockHash = () =>
+  createHash('sha256')
+    .update(fs.readFileSync(at('package-lock.json')))
+    .digest('hex');
+
+/** Whether what the lock file says is installed. */
+export const isInstalled = () =>
+  fs.existsSync(INSTALLED) && fs.readFileSync(INSTALLED, 'utf8') === lockHash();
 
 const SOURCES = [
   'core',
@@ -74,8 +86,8 @@ export async function ensureBuilt() {
   say('building.');
   fs.rmSync(mark, { force: true });
   const started = new Date();
-  const { build } = await import('./build.mjs');
-  await build();
+  // In a child that ends: what building takes of memory, and the services it starts, do not stay behind what runs.
+  must(process.execPath, [at('scripts', 'buildAll.mjs')]);
   fs.writeFileSync(mark, '');
   // A source saved while the build ran is newer than this build.
   fs.utimesSync(mark, started, started);
@@ -139,26 +151,33 @@ function install(...packages) {
   spawnSync('apt-get', ['install', '-y', '-qq', '--no-install-recommends', ...packages], quiet);
 }
 
-/** The readers of our formats that nobody here wrote, for tests; where they cannot be installed, those tests read with the rest. */
-export function ensureForeignReaders() {
+/** Whether the readers of calendars and cards are here. */
+export function hasForeignReaders() {
   // Debian's own, as in core/src/testing/askPython.ts: another may stand before it in the path.
   const python = fs.existsSync('/usr/bin/python3') ? '/usr/bin/python3' : 'python3';
-  const found = () => spawnSync(python, ['-c', 'import icalendar, vobject']).status === 0;
-  if (found() || !mayInstall()) return;
+  return spawnSync(python, ['-c', 'import icalendar, vobject']).status === 0;
+}
+
+/** The readers of our formats that nobody here wrote, for tests; where they cannot be installed, those tests read with the rest. */
+export function ensureForeignReaders() {
+  if (hasForeignReaders() || !mayInstall()) return;
   say("installing Debian's readers of calendars and cards for the tests.");
   install('python3-icalendar', 'python3-vobject');
 }
 
+/** Where Chromium is, or undefined. */
+export const findChromium = () =>
+  [process.env.CHROMIUM, ...CHROMIUM].find((file) => file && fs.existsSync(file));
+
 /** Where Chromium is; Debian's is installed when there is none and this account may do that. */
 export function ensureChromium() {
-  const found = () => [process.env.CHROMIUM, ...CHROMIUM].find((file) => file && fs.existsSync(file));
-  if (found()) return found();
+  if (findChromium()) return findChromium();
   if (mayInstall()) {
     say("installing Debian's Chromium for the journeys.");
     install('chromium');
   }
   return (
-    found() ??
+    findChromium() ??
     giveUp(
       'No Chromium was found for the journeys. Install it with: apt-get install chromium (or name another in CHROMIUM).',
     )

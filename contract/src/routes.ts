@@ -13,24 +13,14 @@ import {
 import { accountRoutes } from './accountRoutes';
 import { doorRoutes } from './doorRoutes';
 import { pileRoutes } from './pileRoutes';
+import { schoolRoutes } from './schoolRoutes';
 
 /** Every route of the server and who may call it. Nothing answers that is not in this table. */
 export const routes = {
   ...accountRoutes,
+  ...schoolRoutes,
   live: { method: 'GET', path: '/api/live', about: 'school', who: signedIn, answers: 'events' },
 
-  changeSchool: { method: 'PUT', path: '/api/school', about: 'school', who: office },
-  listYears: { method: 'GET', path: '/api/years', about: 'school', who: setsUp },
-  makeYear: { method: 'POST', path: '/api/years', about: 'school', who: setsUp },
-  changeYear: { method: 'PUT', path: '/api/years/:yearId', about: 'school', who: office },
-  planYear: { method: 'GET', path: '/api/years/:yearId/plan', about: 'school', who: setsUp },
-  beginYear: {
-    method: 'POST',
-    path: '/api/years/:yearId/courses',
-    about: 'school',
-    who: setsUp,
-    takes: 'long',
-  },
   listCourses: { method: 'GET', path: '/api/courses', about: 'school', who: setsUp },
   makeCourse: { method: 'POST', path: '/api/courses', about: 'school', who: ['teacher'] },
   readCourse: { method: 'GET', path: '/api/courses/:courseId', about: 'course', who: seesAllAndOffice },

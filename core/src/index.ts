@@ -76,9 +76,16 @@ export type { ColumnMeaning } from './roster/recogniseColumns';
 export { readList } from './roster/readList';
 export type { ListOptions, ReadList } from './roster/readList';
 export { splitPersonName } from './roster/splitPersonName';
-export { fates } from './roster/judgeRows';
+export { rowOutcomes } from './roster/judgeRows';
 export { LONGEST_FIELD } from './roster/readPerson';
-export type { Fate, JudgedRow, KnownPerson, ListedPerson, PeriodChoice, RowReason } from './roster/judgeRows';
+export type {
+  RowOutcome,
+  JudgedRow,
+  KnownPerson,
+  ListedPerson,
+  PeriodChoice,
+  RowReason,
+} from './roster/judgeRows';
 export { MOST_GROUPS, groupMarks, isLanguage, sortOrders, sortPeople } from './roster/groups';
 export type { GroupMark, SortOrder } from './roster/groups';
 export { peopleColumns, peopleFormats, peopleHeadings, writeAddresses } from './roster/peopleColumns';

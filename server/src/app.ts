@@ -1,3 +1,4 @@
+import { sendOpenApi } from './sendOpenApi';
 import { requirePurpose } from './uploadPurpose';
 import { jsonHandlers, streamHandlers } from './handlers';
 import { tellOfTray } from './intake/tellOfTray';
@@ -91,6 +92,7 @@ export function makeApp(options: AppOptions): Express {
   const streams: StreamHandlers = {
     ...streamHandlers,
     live: openLiveStream,
+    readOpenApi: ({ response }) => sendOpenApi(response),
     describeUploads: ({ response }) => describeTus(response),
     createUpload: tus('createUpload'),
     readUpload: tus('readUpload'),

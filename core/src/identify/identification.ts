@@ -66,7 +66,7 @@ export interface Identification<Person extends string = string, Work extends str
   personWords: string;
   /** Whether the teacher decided before whom these words mean. */
   isDecided: boolean;
-  /** Whether what is known of it says different people, so that it is asked about however likely one of them is. */
+  /** Whether what is known of it names different people, so that it is asked about however likely one of them is. */
   isContradicted: boolean;
   /** Whether that is so because only an account says whose it is, and its name can be that of somebody who is not known. */
   isStrange: boolean;

@@ -38,7 +38,7 @@ function sayReasons<Person extends string, Work extends string>(
   // What it is that somebody has to decide stands first.
   if (answer.isStrange)
     said.push('Only an account says whose it is, and its name can be that of somebody else.');
-  else if (answer.isContradicted) said.push('What is known of it says different people.');
+  else if (answer.isContradicted) said.push('What is known of it names different people.');
   const best =
     answer.students.length > 0
       ? answer.students

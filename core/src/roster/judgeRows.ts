@@ -63,7 +63,7 @@ export type RowReason =
   | 'too-long';
 
 /** What becomes of a row. `new name`: somebody here, under another name than before. */
-export const fates = [
+export const rowOutcomes = [
   'new',
   'comes back',
   'moves',
@@ -72,7 +72,7 @@ export const fates = [
   'doubtful',
   'wrong',
 ] as const;
-export type Fate = (typeof fates)[number];
+export type RowOutcome = (typeof rowOutcomes)[number];
 
 /** What will become of one row of a list, and why. */
 export interface JudgedRow {
@@ -80,7 +80,7 @@ export interface JudgedRow {
   line: number;
   person: ListedPerson;
   period: PeriodId | null;
-  fate: Fate;
+  outcome: RowOutcome;
   reasons: RowReason[];
   /** The person of the school whom the row means, where that is known. */
   known: PersonId | null;
@@ -265,7 +265,7 @@ function judgeRow(
     person,
     period,
     reasons,
-    fate: fateOf(reasons, known, period),
+    outcome: outcomeOf(reasons, known, period),
     known: known?.id ?? null,
     candidates,
   };
@@ -358,7 +358,11 @@ function lookForAlike(
   return asked.map((known) => known.id);
 }
 
-function fateOf(reasons: readonly RowReason[], known: KnownPerson | null, period: PeriodId | null): Fate {
+function outcomeOf(
+  reasons: readonly RowReason[],
+  known: KnownPerson | null,
+  period: PeriodId | null,
+): RowOutcome {
   const has = (list: readonly RowReason[]) => reasons.some((reason) => list.includes(reason));
   if (has(WRONG)) return 'wrong';
   if (known && known.period !== null && period !== null) {

@@ -13,7 +13,7 @@ const OF_WHOM = new Set(
   ),
 );
 
-/** Whether a name is that of a row of sums, and nobody's. */
+/** Whether a name is that of a row of totals, not a person's. */
 export function isTotal(last: string, first: string): boolean {
   const words = plainWords(`${last} ${first}`)
     .split(/[^\p{L}\p{N}]+/u)

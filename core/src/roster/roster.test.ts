@@ -232,24 +232,28 @@ describe('judgeRows', () => {
     [['Ålund', 'Signe', 's@x.example', '9'], 'wrong', ['unknown-period']],
     [['Ålund', 'Signe', 's@x.example', ''], 'wrong', ['no-period']],
     [['x'.repeat(121), 'Signe', 's@x.example', '2'], 'wrong', ['too-long']],
-  ])('%j is %s', (cells, fate, reasons) => {
-    expect(judge(cells)[0]).toMatchObject({ fate, reasons });
+  ])('%j is %s', (cells, outcome, reasons) => {
+    expect(judge(cells)[0]).toMatchObject({ outcome, reasons });
   });
 
   test('a row that stands twice is taken once; two people of one name with two addresses are both new', () => {
     const row = ['Demir', 'Ali', 'ali@x.example', '2'];
-    expect(judge(row, row).map((judged) => judged.fate)).toEqual(['new', 'wrong']);
-    expect(judge(row, ['Demir', 'Ali', 'ali2@x.example', '2']).map((judged) => judged.fate)).toEqual([
+    expect(judge(row, row).map((judged) => judged.outcome)).toEqual(['new', 'wrong']);
+    expect(judge(row, ['Demir', 'Ali', 'ali2@x.example', '2']).map((judged) => judged.outcome)).toEqual([
       'new',
       'new',
     ]);
   });
 
   test('somebody who stands in one list under two slightly different names is asked about', () => {
-    const fates = judge(['Nwosu', 'Ebere', '', '2'], ['Nwosu', 'Eb', '', '2'], ['Nwosu', 'Obi', '', '2']);
-    expect(fates.map(({ fate }) => fate)).toEqual(['new', 'new', 'new']);
+    const rowOutcomes = judge(
+      ['Nwosu', 'Ebere', '', '2'],
+      ['Nwosu', 'Eb', '', '2'],
+      ['Nwosu', 'Obi', '', '2'],
+    );
+    expect(rowOutcomes.map(({ outcome }) => outcome)).toEqual(['new', 'new', 'new']);
     const asked = judge(['Nwosu', 'Ebere', '', '2'], ['Nwosu', 'Ebe', '', '2']);
-    expect(asked[1]).toMatchObject({ fate: 'doubtful', reasons: ['no-email', 'like-another-row'] });
+    expect(asked[1]).toMatchObject({ outcome: 'doubtful', reasons: ['no-email', 'like-another-row'] });
   });
 
   test('who may be meant is named, so that somebody can say', () => {
@@ -265,13 +269,13 @@ describe('judgeRows', () => {
     expect(findLeavers([], known, null)).toEqual(['k1']);
   });
 
-  test('every row gets one fate, and only a row with somewhere to go can be taken', () => {
+  test('every row gets one outcome, and only a row with somewhere to go can be taken', () => {
     const cell = fc.constantFrom('', 'Abara', 'Chidi', 'cabara@x.example', 'x@y.example', '2', '99', 'Ünal');
     fc.assert(
       fc.property(fc.array(fc.tuple(cell, cell, cell, cell), { maxLength: 20 }), (rows) => {
         const judged = judge(...rows);
         expect(judged).toHaveLength(rows.length);
-        for (const row of judged.filter(({ fate }) => fate !== 'wrong')) {
+        for (const row of judged.filter(({ outcome }) => outcome !== 'wrong')) {
           expect(row.period).not.toBeNull();
           expect(row.person.last).not.toBe('');
         }

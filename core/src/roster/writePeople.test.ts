@@ -114,8 +114,8 @@ describe('writePeople', () => {
           periods,
           known,
         });
-        const fates = list.ok ? list.rows.map(({ fate, known: who }) => [fate, who]) : list;
-        expect([columns, fates]).toEqual([columns, full.map(({ id }) => ['already there', id])]);
+        const rowOutcomes = list.ok ? list.rows.map(({ outcome, known: who }) => [outcome, who]) : list;
+        expect([columns, rowOutcomes]).toEqual([columns, full.map(({ id }) => ['already there', id])]);
         expect(list.ok && list.leavers).toEqual([]);
       }
     },

@@ -33,7 +33,7 @@ describe('the roster', () => {
       columns: ['last', 'first', 'email', 'period'],
       enough: true,
     });
-    expect(preview.rows.map((row) => row.fate)).toEqual(Array(160).fill('new'));
+    expect(preview.rows.map((row) => row.outcome)).toEqual(Array(160).fill('new'));
     const people = preview.rows.map((row) => ({ ...row.person, periodId: row.period, knownId: row.known }));
     const body = { fromList: true, people };
     const { students, ...counts } = await teacher.must('joinRoster', { params: inCourse(), body });
@@ -53,7 +53,7 @@ describe('the roster', () => {
       params: inCourse(),
       body: { text: `Last;First;E-mail;Hour\n${lines.join('\n')}` },
     });
-    expect(new Set(again.rows.map((row) => row.fate))).toEqual(new Set(['already there']));
+    expect(new Set(again.rows.map((row) => row.outcome))).toEqual(new Set(['already there']));
     const roster = await teacher.must('readRoster', { params: inCourse() });
     expect(new Set(roster.map((student) => student.folder?.name)).size).toBe(roster.length);
   });

@@ -27,7 +27,7 @@ async function receipt(): Promise<ReceiptFile> {
   const answer = await school.as('mai').raw('readReceipt', { params: params() });
   expect(answer.status).toBe(200);
   expect(answer.headers.get('content-disposition')).toMatch(
-    /^attachment; filename="Receipt Stream gauge log, try 1.json"/,
+    /^attachment; filename="Receipt Stream gauge log, attempt 1.json"/,
   );
   return (await answer.json()) as ReceiptFile;
 }

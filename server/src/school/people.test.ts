@@ -26,12 +26,12 @@ async function apply(text: string, isWhole = false) {
     body: {
       fromList: true,
       people: preview.rows
-        .filter(({ fate }) => fate !== 'wrong' && fate !== 'already there' && fate !== 'doubtful')
+        .filter(({ outcome }) => outcome !== 'wrong' && outcome !== 'already there' && outcome !== 'doubtful')
         .map((row) => ({
           ...row.person,
           periodId: row.period,
           knownId: row.known,
-          newName: row.fate === 'new name',
+          newName: row.outcome === 'new name',
         })),
       leaving: isWhole ? preview.leavers : [],
     },
@@ -58,7 +58,7 @@ describe('a list as a difference', () => {
     const before = (await roster()).length;
     expect(await apply(first)).toMatchObject({ joined: 4, folders: 4 });
     const preview = await inList(second);
-    expect(preview.rows.map(({ fate }) => fate)).toEqual(['moves', 'new name', 'already there', 'new']);
+    expect(preview.rows.map(({ outcome }) => outcome)).toEqual(['moves', 'new name', 'already there', 'new']);
     const named = new Map(preview.people.map((person) => [person.id, person.last]));
     expect(preview.leavers.map((id) => named.get(id))).toContain('Whitlock');
     // The four who were there from the start are not on this list either.
@@ -84,7 +84,7 @@ describe('a list as a difference', () => {
     expect(await apply(all(without), true)).toMatchObject({ left: 1, joined: 0 });
     expect((await find('ts@x.example')).leftAt).not.toBeNull();
     const preview = await inList(all(here));
-    expect(preview.rows.filter(({ fate }) => fate === 'comes back')).toHaveLength(1);
+    expect(preview.rows.filter(({ outcome }) => outcome === 'comes back')).toHaveLength(1);
     expect(await apply(all(here), true)).toMatchObject({ cameBack: 1, left: 0, joined: 0 });
     expect((await find('ts@x.example')).leftAt).toBeNull();
   });
@@ -93,7 +93,7 @@ describe('a list as a difference', () => {
     const preview = await inList(list('Kowalczik;Bruno;;10'));
     const [row] = preview.rows;
     const bruno = await find('bk@x.example');
-    expect(row).toMatchObject({ fate: 'doubtful', candidates: [bruno.id], known: null });
+    expect(row).toMatchObject({ outcome: 'doubtful', candidates: [bruno.id], known: null });
     const count = (await roster()).length;
     await school.as('teacher').must('joinRoster', {
       params: inCourse(),
@@ -108,7 +108,7 @@ describe('a list as a difference', () => {
     const { rows } = await inList(
       'Name,E-mail,Period\n"García Márquez, Ana María",ana@x.example,2\nLudwig van der Berg Jr.,lb@x.example,2\nAna María García Márquez,am@x.example,2',
     );
-    expect(rows.map(({ person, fate }) => [person.last, person.first, fate])).toEqual([
+    expect(rows.map(({ person, outcome }) => [person.last, person.first, outcome])).toEqual([
       ['García Márquez', 'Ana María', 'new'],
       ['van der Berg Jr.', 'Ludwig', 'new'],
       ['Márquez', 'Ana María García', 'doubtful'],

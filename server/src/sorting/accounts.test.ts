@@ -27,7 +27,7 @@ test('a name and an account that say different people lie on the table with both
   expect(piece!.candidates.map(({ student }) => student)).toEqual(
     expect.arrayContaining([school.ids.chidi, school.ids.mai]),
   );
-  expect(piece!.reasons[0]).toBe('What is known of it says different people.');
+  expect(piece!.reasons[0]).toBe('What is known of it names different people.');
   expect(piece!.sides).toEqual([
     { student: school.ids.chidi, says: ['The name of the file says so.'] },
     { student: school.ids.mai, says: ['The file says that ‘Mai Dang’ wrote it.'] },

@@ -214,7 +214,7 @@ describe('the sorting table', () => {
     });
   });
 
-  test('work of somebody who has left lies on the table with their name, and nobody else of that name gets it', async () => {
+  test('work of a student who has left lies on the table with their name, and nobody else of that name gets it', async () => {
     const params = { ...course(), studentId: school.ids.ali! };
     await teacher.must('leaveCourse', { params });
     try {

@@ -412,7 +412,7 @@ export function findTurnedIn(
   );
 }
 
-/** Under which name the same bytes came before; null where they did not. */
+/** Under which name the same file came before; null where they did not. */
 export function nameOfSame(db: Database, piece: PilePieceRow): string | null {
   if (piece.sameAs !== null) return findPilePiece(db, piece.sameAs).path;
   if (piece.sameAsPiece === null) return null;

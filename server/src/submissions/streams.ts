@@ -21,7 +21,7 @@ function sendReceipt({ school, params, response }: Call<'readReceipt'>): void {
   const { submissionId, attempt } = params;
   const { assignmentTitle } = findSubmission(school.db, submissionId);
   const receipt = makeReceipt(school, submissionId, attempt);
-  sendReceiptFile(response, `Receipt ${assignmentTitle}, try ${attempt}`, receipt);
+  sendReceiptFile(response, `Receipt ${assignmentTitle}, attempt ${attempt}`, receipt);
 }
 
 async function sendRecord({ school, params, response }: Call<'readRecord'>): Promise<void> {

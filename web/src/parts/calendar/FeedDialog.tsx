@@ -21,8 +21,8 @@ export function FeedDialog({ onClose }: { onClose: () => void }) {
       onClose={onClose}
     >
       <p>
-        A calendar program that is given this address shows what is due, in its own time zone, and keeps it up
-        to date. Whoever has the address can read it, and nothing else.
+        A calendar program with this address shows what is due, in its own time zone, and stays up to date.
+        Anyone with the address can read it, and nothing else.
       </p>
       <Read of={feed}>
         {({ path }) =>

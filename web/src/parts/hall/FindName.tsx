@@ -34,7 +34,7 @@ export function FindName({ course, onClose }: { course: Course; onClose: () => v
   return (
     <Dialog
       title="Find a name"
-      description="Folders and pieces by the name they have, had, or came with"
+      description="Find folders and pieces by a current or an earlier name"
       open
       onClose={onClose}
       className="max-w-2xl"
@@ -46,7 +46,7 @@ export function FindName({ course, onClose }: { course: Course; onClose: () => v
           if (shown[0]) go(shown[0]);
         }}
       >
-        <Field label="Any part of a name, also an old one">
+        <Field label="Any part of a name, also an earlier one">
           <input
             className={`${inputClass} font-mono text-lg`}
             value={text}
@@ -62,12 +62,12 @@ export function FindName({ course, onClose }: { course: Course; onClose: () => v
         {find === ''
           ? ' '
           : !isLongEnough
-            ? `Write at least ${SHORTEST} letters.`
+            ? `Type at least ${SHORTEST} letters.`
             : shown.length > 0
               ? 'Enter opens the first.'
               : isFetching
                 ? 'Looking …'
-                : 'Nothing has, had or came with such a name here.'}
+                : 'No names match.'}
       </p>
       <ul className="grid list-none gap-1 p-0">
         {shown.map((found) => (

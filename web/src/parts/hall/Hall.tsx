@@ -119,7 +119,7 @@ export function Hall({ course, place, period, pathFor, strip, keys = [], childre
         <p className="my-auto pl-4 text-small whitespace-nowrap text-ink-2 max-lg:hidden">
           {course.title} · {course.year.label}
           {course.year.isOver ? (
-            <b className="ml-2 rounded bg-brass-soft px-2 py-0.5 text-ink">over: for reading</b>
+            <b className="ml-2 rounded bg-brass-soft px-2 py-0.5 text-ink">read only</b>
           ) : null}
         </p>
       </nav>

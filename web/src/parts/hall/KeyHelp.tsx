@@ -6,11 +6,11 @@ const keys: readonly [string[], string][] = [
   [['←', '→', '↑', '↓'], 'move on the rack'],
   [['[', ']'], 'previous, next period'],
   [[',', '.'], 'previous, next assignment'],
-  [['Space'], 'glance at what lies in the slot'],
+  [['Space'], 'glance at what is in the slot'],
   [['r'], 'review: to the desk; there, mark reviewed'],
   [['c'], 'write a comment (on the desk)'],
   [['a'], 'approve what is held (on the desk)'],
-  [['b'], 'send held work back with the word you wrote (on the desk)'],
+  [['b'], 'send held work back with your comment (on the desk)'],
   [['h'], 'hand back (on the desk)'],
   [['1', '…', '9'], 'choose a candidate (on the sorting table)'],
   [['t'], 'type a name (on the sorting table)'],
@@ -18,10 +18,10 @@ const keys: readonly [string[], string][] = [
   [['b'], 'joint work (on the sorting table)'],
   [['↵'], 'place it (on the sorting table)'],
   [['x', 'l'], 'not ours, later (on the sorting table)'],
-  [['v', 's', 'Esc'], 'take together, take all alike, let go (on the sorting table)'],
-  [['u', 'U'], 'undo, do again (on the sorting table)'],
-  [['n'], 'mend or change the name on the strip'],
-  [['/'], 'find a name, also an old one'],
+  [['v', 's', 'Esc'], 'select, select all alike, clear (on the sorting table)'],
+  [['u', 'U'], 'undo, redo (on the sorting table)'],
+  [['n'], 'fix or change the name on the strip'],
+  [['/'], 'find a name, also an earlier one'],
   [['?'], 'this page'],
 ];
 
@@ -48,8 +48,8 @@ const forms: readonly {
 export function KeyHelp({ onClose }: { onClose: () => void }) {
   return (
     <Dialog
-      title="Keys and forms"
-      description="Every key of the hall, and what the forms on the rack mean"
+      title="Keyboard and symbols"
+      description="All keys, and what the symbols on the rack mean"
       open
       onClose={onClose}
       className="max-w-3xl"
@@ -101,8 +101,7 @@ export function KeyHelp({ onClose }: { onClose: () => void }) {
             </li>
           ))}
           <li className="col-span-2 text-small text-ink-2">
-            ≠ beside the kind: the owner has gone on working since the copy was sealed (drift). ×2: several
-            pieces.
+            ≠ beside the kind: the owner has changed the file since it was sealed (drift). ×2: several pieces.
           </li>
         </ul>
       </div>

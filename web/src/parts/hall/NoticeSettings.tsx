@@ -17,20 +17,20 @@ export function NoticeSettings({ onClose }: { onClose: () => void }) {
     else tell(says);
   };
   return (
-    <Dialog title="Notices" description="Letters about your work" open onClose={onClose}>
+    <Dialog title="Notices" description="E-mails about your work" open onClose={onClose}>
       <Read of={notices}>
         {({ digest, returnLetters, email, canMail }) =>
           !canMail ? (
-            <p>This school has no mail set up. What is new stands on your Today.</p>
+            <p>This school can’t send e-mail yet. News is on your Today page.</p>
           ) : email === '' ? (
-            <p>The school knows no e-mail address of yours. What is new stands on your Today.</p>
+            <p>You have no e-mail address on file. News is on your Today page.</p>
           ) : (
             <fieldset className="grid gap-2">
               <legend className="mb-1.5 text-ink-2">To {email}</legend>
               {(
                 [
-                  ['none', 'No letter a day', 'what is new stands on your Today'],
-                  ['daily', 'One letter a day', 'in the morning, and none on days on which nothing is new'],
+                  ['none', 'No daily e-mail', 'news is on your Today page'],
+                  ['daily', 'One e-mail a day', 'in the morning, only on days with news'],
                 ] as const
               ).map(([value, label, hint]) => (
                 <ChoiceCard
@@ -42,7 +42,7 @@ export function NoticeSettings({ onClose }: { onClose: () => void }) {
                   onChoose={() =>
                     void choose(
                       { digest: value, returnLetters },
-                      value === 'daily' ? 'One letter a day, in the morning.' : 'No letter a day.',
+                      value === 'daily' ? 'One e-mail a day, in the morning.' : 'No daily e-mail.',
                     )
                   }
                 />
@@ -50,12 +50,14 @@ export function NoticeSettings({ onClose }: { onClose: () => void }) {
               {isStudent ? (
                 <div className="mt-2">
                   <Check
-                    label="A letter at once when work comes back"
+                    label="An e-mail when work is handed back"
                     checked={returnLetters}
                     onChange={(wanted) =>
                       void choose(
                         { digest, returnLetters: wanted },
-                        wanted ? 'A letter when work comes back.' : 'No letter when work comes back.',
+                        wanted
+                          ? 'An e-mail when work is handed back.'
+                          : 'No e-mail when work is handed back.',
                       )
                     }
                   />

@@ -89,7 +89,7 @@ export function PersonMenu({ course, onHelp }: { course?: Course; onHelp?: () =>
             </Menu.Item>
             {onHelp ? (
               <Menu.Item className={menuItemClass} onSelect={onHelp}>
-                Keys and forms <kbd className="ml-2">?</kbd>
+                Keyboard and symbols <kbd className="ml-2">?</kbd>
               </Menu.Item>
             ) : null}
             <Menu.Item className={menuItemClass} onSelect={() => void leave()}>

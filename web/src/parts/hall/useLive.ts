@@ -12,10 +12,9 @@ const GATHER_MS = 1500;
 const AGAIN_MS = 5000;
 
 const words = {
-  published: (title: string) => `New: ‘${title}’. It stands on your Today.`,
-  'handed back': (title: string) => `‘${title}’ has come back to you.`,
-  'sent back': (title: string) =>
-    `‘${title}’ was sent back to you with a word. Look at it and turn in again.`,
+  published: (title: string) => `New: ‘${title}’. It is on your Today page.`,
+  'handed back': (title: string) => `‘${title}’ was handed back.`,
+  'sent back': (title: string) => `‘${title}’ was sent back with a comment. Read it and turn in again.`,
 } as const;
 
 function tellWord({ says, title }: Extract<LiveNotice, { kind: 'word' }>): void {

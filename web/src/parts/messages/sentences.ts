@@ -7,147 +7,130 @@ type Sentence = (details: ErrorDetails) => string;
 /** What each failure says to the person: what was wrong, what was kept, what to do. */
 const sentences = {
   'no-connection': () =>
-    'The school could not be reached. Nothing is lost; this page tries again when the connection is back.',
-  'not-signed-in': () => 'You are not signed in any more. Sign in again; what you had turned in is safe.',
-  'wrong-password': () =>
-    'This e-mail address and password do not belong together. Check both and try again.',
+    'Can’t reach the school. Nothing is lost; this page tries again when the connection is back.',
+  'not-signed-in': () => 'You are signed out. Sign in again; what you turned in is safe.',
+  'wrong-password': () => 'Wrong e-mail or password. Check both and try again.',
   'too-many-attempts': ({ minutes }) =>
-    `Too many attempts for this address. Wait ${minutes} minutes, or ask the office for a new link.`,
-  'not-allowed': () => 'This is not open to you. If it should be, ask the teacher of the course.',
+    `Too many attempts. Wait ${minutes} minutes, or ask the office for a new link.`,
+  'not-allowed': () => 'You don’t have access to this. Ask the course’s teacher if you should.',
   'account-closed': () => 'This account is closed. Ask the office to open it.',
   'office-only': ({ what }) =>
     what === 'name'
-      ? 'This student is in other courses too, so only the office can change the name. Nothing was saved; you can ask the office.'
-      : 'Only the office can change how this student signs in. Nothing was saved; you can ask the office.',
-  'already-settled': () => 'This has been answered already.',
-  'foreign-origin': () =>
-    'This request did not come from Vestibul’s own page. Nothing was changed. Reload the page and try again.',
+      ? 'This student is in other courses too, so only the office can change the name. Ask the office to do it.'
+      : 'Only the office can change how this student signs in. Ask the office to do it.',
+  'already-settled': () => 'This request was already answered.',
+  'foreign-origin': () => 'This request didn’t come from a Vestibul page. Reload the page and try again.',
   'not-found': ({ email }) =>
     email
-      ? `No teacher of this school has the address ${email}. Ask the office to add them first.`
-      : 'There is nothing here. It may have been renamed; start again from Today.',
+      ? `No teacher at this school has the address ${email}. Ask the office to add them first.`
+      : 'This page doesn’t exist, or it was renamed. Start again from Today.',
   'link-used-up': () =>
-    'This link was used already, or has run out. If you have a password, sign in; else ask for a new link.',
+    'This link has been used or has expired. Sign in with your password, or ask for a new link.',
   'bad-input': ({ says }) =>
     says
-      ? `${says}. Nothing was saved yet.`
-      : 'Something in this form cannot be read. Nothing was saved yet; check it and try again.',
-  'bad-rule': ({ found }) => `The rule cannot be read at ‘${found}’. The old rule still holds.`,
+      ? `${says}. Correct it and save again.`
+      : 'Something in this form isn’t valid. Check it and try again.',
+  'bad-rule': ({ found }) => `The rule can’t be read at ‘${found}’. The old rule is still in use.`,
   'name-off-rule': ({ name, says, proper }) =>
     proper
-      ? `‘${name}’ does not follow the rule. Nothing was turned in yet and the files are kept: look at the proper names and turn in with them.`
-      : `‘${name}’ does not follow the rule. ${says} Nothing was changed.`,
-  'name-taken': ({ name }) => `Something in this course is called ‘${name}’ already. Nothing was changed.`,
+      ? `‘${name}’ does not follow the rule. Nothing was turned in yet. Your files are safe: check the proper names and turn in with them.`
+      : `‘${name}’ does not follow the rule. ${says}`,
+  'name-taken': ({ name }) => `‘${name}’ is already used in this course. Choose another name.`,
   'renaming-runs': () =>
-    'Names of this course are being changed right now. Wait until that has ended, then try again.',
-  'already-undone': () => 'This was undone before. Nothing was changed now.',
+    'Names in this course are being changed right now. Wait until that is finished, then try again.',
+  'already-undone': () => 'This was already undone.',
   'bad-list': ({ line }) =>
     line
-      ? `The list cannot be read from line ${line} on: a quoted cell does not end. Nothing was added; close the quote there.`
+      ? `The list can’t be read from line ${line}: a quoted cell doesn’t end. Close the quote there.`
       : 'The list is empty. Paste at least one person.',
-  'bad-time-zone': ({ zone }) => `No time zone is called ‘${zone}’. Choose one such as Europe/London.`,
-  'year-over': ({ label }) =>
-    `${label} is over: it can be read and nothing in it changes. Nothing was saved; the office can move its last day.`,
-  'year-exists': ({ label }) => `There is a year called ${label} already. Choose it from the list.`,
-  'course-exists': ({ title }) =>
-    `${title} exists in this year already. Nothing was made; open that one, or give this one another title.`,
-  'period-exists': ({ number }) => `The course has a period ${number} already. Give this one another number.`,
-  'email-taken': ({ email }) =>
-    `Somebody in the school has the address ${email} already. Nothing was added; check the address.`,
-  'already-on-staff': ({ email }) => `${email} is on this course’s staff already.`,
-  'is-the-teacher': () =>
-    'This is the course’s teacher. Nothing was changed; give the course to another teacher first.',
-  'not-on-staff': () => 'They are not on this course’s staff any more. Nothing was changed.',
+  'bad-time-zone': ({ zone }) => `There is no time zone ‘${zone}’. Choose one such as Europe/London.`,
+  'year-over': ({ label }) => `${label} has ended and is read only. The office can extend it.`,
+  'year-exists': ({ label }) => `There is already a year called ${label}. Choose it from the list.`,
+  'course-exists': ({ title }) => `${title} already exists in this year. Open it, or choose another title.`,
+  'period-exists': ({ number }) => `The course already has a period ${number}. Choose another number.`,
+  'email-taken': ({ email }) => `${email} already belongs to a person in this school. Check the address.`,
+  'already-on-staff': ({ email }) => `${email} is already on this course’s staff.`,
+  'is-the-teacher': () => 'This is the course’s teacher. Transfer the course to another teacher first.',
+  'not-on-staff': () => 'They are no longer on this course’s staff.',
   'has-work': ({ what, name }) =>
     what === 'group'
-      ? `‘${name}’ is named by an assignment. Nothing was changed; take it out of the assignment first.`
-      : `Something lies in ‘${name}’ already. Nothing was changed; it stays where students can see it.`,
-  'left-course': () =>
-    'You have left this course. Nothing was sent; what you had turned in is safe and stays yours.',
+      ? `‘${name}’ is used by an assignment. Remove it from the assignment first.`
+      : `‘${name}’ already has work in it, so students keep seeing it.`,
+  'left-course': () => 'You have left this course. What you turned in is safe and stays yours.',
   'has-left': ({ name }) =>
-    `${name} has left the course, and their slot takes nothing new. Nothing was placed; keep it for later, or take them back on the roster first.`,
-  'not-here': () => 'They are not on this course’s roster. Nothing was changed; look at the roster again.',
-  'nobody-to-hand-out': () => 'Choose at least one period or student. Nothing was handed out.',
+    `${name} has left the course, so nothing new can be placed with them. Cancel for later, or take them back on the roster first.`,
+  'not-here': () => 'They are not on this course’s roster. Check the roster.',
+  'nobody-to-hand-out': () => 'Choose at least one period or student.',
   'not-shown': () =>
-    'This assignment does not show pieces here. What you turned in is safe; your receipt proves it.',
+    'This assignment doesn’t show pieces after turning in. Your work is safe; your receipt proves it.',
   'bad-package': sayPackageFault,
-  'package-gone': () => 'This package is not here any more. Nothing was changed; choose the file again.',
+  'package-gone': () => 'This package is no longer here. Choose the file again.',
   'assignment-exists': ({ title }) =>
-    `The course has an assignment called ‘${title}’ already. Give this one another title.`,
+    `The course already has an assignment called ‘${title}’. Choose another title.`,
   'other-package-since': () =>
-    'Another package was applied since this one was taken in, and this one tells only what changed. Nothing was changed; choose it again.',
-  'roster-changed': () =>
-    'The school has changed since this preview. Nothing was added; look at the preview again.',
-  'not-given': ({ period }) =>
-    `${period} has not been given this assignment. Nothing was sent; ask your teacher.`,
+    'Another package was applied after this one was read, and this one only lists changes. Choose it again.',
+  'roster-changed': () => 'The school has changed since this preview. Check the new preview.',
+  'not-given': ({ period }) => `This assignment isn’t for ${period}. Nothing was sent; ask your teacher.`,
   'not-given-to': ({ title, period }) =>
-    `‘${title}’ is not given to ${period}, or not yet. Nothing was placed; choose another assignment, or give it to ${period} in Set-up first.`,
-  'nothing-chosen': () => 'There is nothing in the tray. Choose at least one file first.',
+    `‘${title}’ isn’t assigned to ${period} (or not yet). Choose another assignment, or assign it to ${period} in Set-up first.`,
+  'nothing-chosen': () => 'Your tray is empty. Choose at least one file first.',
   'still-arriving': ({ name }) =>
-    `‘${name}’ is still on its way. Nothing was turned in yet; wait until its line is full.`,
+    `‘${name}’ is still uploading. Nothing was turned in yet; wait until it is done.`,
   'checksum-differs': () =>
-    'Some bytes were changed on their way. They were thrown away and are sent again; nothing else is lost.',
+    'Part of the file was damaged on the way. It is being sent again; nothing is lost.',
   'offset-differs': () =>
-    'Another window has sent more of this file meanwhile. Nothing is lost; it goes on from there.',
+    'Another window has sent more of this file. Nothing is lost; it continues from there.',
   'other-protocol': ({ versions }) =>
     `The program that sends this file speaks another version of the protocol; ${versions} is spoken here. Nothing was taken in.`,
   'other-content': ({ type }) =>
     `The program that sends this file says that it is something else than ${type}. Nothing was taken in.`,
   'bad-checksum': () => 'The program that sends this file speaks another checksum. Nothing was taken in.',
   'too-many-uploads': ({ most }) =>
-    `More than ${most} files were begun within an hour. What arrived is kept; wait a while, then go on.`,
+    `You started more than ${most} files within an hour. What was uploaded is safe; wait a while, then continue.`,
   'too-many-bytes': ({ most }) =>
-    `More than ${most} were sent within a day. What arrived is kept; go on tomorrow, or ask the office.`,
+    `You sent more than ${most} within a day. What was uploaded is safe; continue tomorrow, or ask the office.`,
   'already-turned-in': () =>
-    'This was turned in a moment ago, perhaps from another window. It is safe and counted once.',
+    'This was turned in a moment ago, perhaps from another window. It is safe and counts once.',
   'already-reviewed': () =>
-    'Your teacher has reviewed this already, so it stays in. Nothing was changed; you can still turn in again.',
-  'nothing-in': () => 'Nothing is turned in here now. It may have been taken back a moment ago; look again.',
-  'taken-back': () =>
-    'Its student took this back, so it can no longer be opened. The line of it stays on the ledger.',
+    'Your teacher has already reviewed this, so it can’t be taken back. You can still turn in again.',
+  'nothing-in': () => 'Nothing is turned in here. It may have just been taken back; reload to check.',
+  'taken-back': () => 'The student took this back, so it can’t be opened. It stays on the ledger.',
   'bad-address': ({ address }) =>
-    `‘${address}’ is not an address of the web. Nothing was added; copy the whole address, beginning with https://.`,
-  'empty-text': ({ name }) => `‘${name}’ has no words yet. Nothing was turned in; write it, or take it out.`,
+    `‘${address}’ is not a web address. Copy the whole address, starting with https://.`,
+  'empty-text': ({ name }) => `‘${name}’ is empty. Nothing was turned in; write it, or remove it.`,
   'written-elsewhere': () =>
-    'This text was written on in another window since. Nothing was written over: your words are kept in this window; copy them, then read the other ones again.',
+    'This text was changed in another window. Your words are safe in this window: copy them, then reload to see the other version.',
   'upload-gone': () =>
-    'This file is no longer in the tray. What you had turned in is safe; choose the file again.',
-  'empty-file': ({ name }) =>
-    `‘${name}’ is empty (0 bytes). Nothing was sent; save it once more and choose it again.`,
+    'This file is no longer in the tray. What you turned in is safe; choose the file again.',
+  'empty-file': ({ name }) => `‘${name}’ is empty (0 bytes). Save it again, then choose it again.`,
   'file-too-large': ({ name, most = '2 GB' }) =>
-    `‘${name}’ is larger than ${most}. Nothing was sent; make it shorter or smaller and choose it again.`,
+    `‘${name}’ is larger than ${most}. Make it smaller and choose it again.`,
   'too-many-files': ({ most }) =>
-    `The tray holds ${most} files at most. The ones in it are kept; turn them in first.`,
+    `The tray holds at most ${most} files. Turn in the ones that are in it first.`,
   'disk-full': () =>
-    'The school has no room for this file right now. What arrived is kept. Tell your teacher, and try again later.',
-  'door-gone': () =>
-    'This address opens nothing. It may have been copied without its end; ask whoever gave it to you.',
-  'door-closed': () =>
-    'This door is not open now. Nothing was handed in; what you had handed in before is safe.',
+    'The school has no space for this file right now. What was uploaded is safe. Tell your teacher, and try again later.',
+  'door-gone': () => 'This address doesn’t work. It may be incomplete; ask the person who gave it to you.',
+  'door-closed': () => 'This door is closed. Nothing was turned in now; what you turned in before is safe.',
   'wrong-domain': ({ domains }) =>
-    `This door is for addresses of ${domains}. Nothing was sent; write such an address, or ask the teacher.`,
-  'wrong-code': () =>
-    'This is not the code that was sent, or it has run out. Look at the newest letter, or begin anew.',
-  'not-entered': () => 'Say first who you are. Nothing was handed in yet.',
+    `This door only accepts addresses at ${domains}. Use such an address, or ask the teacher.`,
+  'wrong-code': () => 'Wrong or expired code. Check the newest message, or ask for a new code.',
+  'not-entered': () => 'Say who you are first. Nothing was turned in yet.',
   'too-many-visits': ({ minutes }) =>
-    `Too many have come in here at once. Wait ${minutes} minutes and try again; nothing is lost.`,
+    `Too many visitors at once. Wait ${minutes} minutes and try again; nothing is lost.`,
   'newer-attempt': ({ attempt }) =>
-    `There is a newer attempt: ${attempt}. It is shown now. Nothing was changed; look at it first.`,
+    `There is a newer attempt: ${attempt}. It is shown now; look at it first.`,
   'not-placed': () =>
-    'The student turned this in themselves, so it cannot be moved. Send it back, or ask them to turn it in again.',
-  'press-used': () => 'This press was for something else. Nothing was changed; press again.',
-  'nothing-to-undo': () => 'There is nothing of yours to undo here.',
-  'nothing-to-redo': () => 'There is nothing that was undone last.',
-  'pile-stopped': () =>
-    'This pile was stopped, so nothing more is taken in with it. Bring the rest as a new pile.',
-  'already-placed': () => 'Somebody has decided about this already. Nothing was changed; look again.',
-  'no-mail': () =>
-    'This school has no mail set up, so nothing was sent. Ask the office; everything else works without it.',
+    'The student turned this in themselves, so it can’t be moved. Send it back, or ask them to turn it in again.',
+  'press-used': () => 'That didn’t go through. Press the button again.',
+  'nothing-to-undo': () => 'You have nothing to undo here.',
+  'nothing-to-redo': () => 'Nothing to redo.',
+  'pile-stopped': () => 'This pile was stopped. Bring the rest as a new pile.',
+  'already-placed': () => 'A colleague has already decided about this. Reload to see it.',
+  'no-mail': () => 'This school can’t send e-mail yet, so nothing was sent. Ask the office to set it up.',
   'picture-too-large': ({ width, height }) =>
-    `This picture has ${width} × ${height} pixels, too many to be shown here. It is kept as it is; download it.`,
-  'bytes-missing': ({ name }) =>
-    `The bytes of ‘${name}’ could not be read. The record of it is kept; tell the office.`,
-  'went-wrong': () => 'Something went wrong on our side. What was confirmed before is safe; try once more.',
+    `This picture has ${width} × ${height} pixels, too many to show here. Download it to see it.`,
+  'bytes-missing': ({ name }) => `‘${name}’ could not be read. Its record is safe; tell the office.`,
+  'went-wrong': () => 'Something went wrong on our side. What was confirmed is safe; try again.',
 } as const satisfies Record<ErrorCode | 'no-connection', Sentence>;
 
 /** The sentence for a failure of a call; for anything else, that something went wrong. */
@@ -166,13 +149,13 @@ export function sayPackageFault({ code, file, line, found }: ErrorDetails): stri
   const kept = 'Nothing was changed.';
   switch (code) {
     case 'no-manifest':
-      return `The package has no manifest.csv. ${kept} Choose the whole ZIP as the office’s system wrote it.`;
+      return `The package has no manifest.csv. ${kept} Choose the whole ZIP file as the office’s system wrote it.`;
     case 'other-version':
       return `manifest.csv says OneRoster ${found || 'without a version'}; 1.2 is read. ${kept}`;
     case 'not-bulk':
       return `${file} is ${found} in the manifest; it must be there. ${kept} Export all lists.`;
     case 'nothing-before':
-      return `${file} tells only what changed (delta), and no package before told all there is. ${kept} Export all lists once (bulk).`;
+      return `${file} only lists changes (delta), and there was no full package before. ${kept} Export all lists once (bulk).`;
     case 'file-missing':
       return `The manifest names ${file}, and the package does not hold it. ${kept} Export it again.`;
     case 'wrong-columns':
@@ -188,35 +171,35 @@ export function sayPackageFault({ code, file, line, found }: ErrorDetails): stri
     case 'not-yet':
       return `${where}: begins on ${found}; until then nothing changes`;
     case 'not-enabled':
-      return `${where}: the account of ${found} is not to be used; nobody new is made, and who is here stays`;
+      return `${where}: the account of ${found} is disabled; no new person is added, existing people stay`;
     case 'role-differs':
       return `${where}: ‘${found}’ is a student here and staff there, or the other way round; nothing changes`;
     case 'same-person':
       return `${where}: ‘${found}’ and another user are one person here; say below which of them it is`;
     case 'email-taken':
-      return `${where}: ${found} is somebody else’s address already; it stays theirs`;
+      return `${where}: ${found} already belongs to another person; it stays theirs`;
     case 'no-teacher':
       return `${where}: the teacher of ${found} is in a row that was left out, so its course is not known; left out too`;
     case 'stays':
-      return `${found} is in no row that was read, and may be in one that was left out: stays`;
+      return `${found} is in no row that was read, but may be in a skipped one: stays`;
     case 'no-id':
       return `${where}: no sourcedId`;
     case 'id-twice':
-      return `${where}: the id ‘${found}’ stands twice`;
+      return `${where}: the id ‘${found}’ is there twice`;
     case 'unknown-id':
-      return found ? `${where}: nothing has the id ‘${found}’` : `${where}: an id is missing`;
+      return found ? `${where}: there is nothing with the id ‘${found}’` : `${where}: an id is missing`;
     case 'bad-value':
-      return `${where}: ‘${found}’ is none of the standard’s words`;
+      return `${where}: ‘${found}’ is not a word of the standard`;
     case 'bad-date':
-      return `${where}: ‘${found}’ is no day, or lies before the first`;
+      return `${where}: ‘${found}’ is not a date, or is before the start`;
     case 'no-name':
       return `${where}: no name`;
     case 'bad-email':
-      return `${where}: ‘${found}’ is no e-mail address`;
+      return `${where}: ‘${found}’ is not an e-mail address`;
     case 'year-over':
       return `${where}: the year of ‘${found}’ has ended, so nothing in this course changes. The office can extend the year.`;
     case 'two-periods':
-      return `${where}: the user ‘${found}’ sits in two classes of one course`;
+      return `${where}: the user ‘${found}’ is in two classes of one course`;
     default:
       return `The package cannot be read. ${kept} Export it again.`;
   }
@@ -225,25 +208,25 @@ export function sayPackageFault({ code, file, line, found }: ErrorDetails): stri
 /** Why a row of a list is what it is. */
 export const rowReasons = {
   'no-name': 'no name',
-  'not-a-person': 'a row of sums, and nobody',
-  'name-from-address': 'the list has no name; it was made out of the address',
-  'odd-name': 'digits or signs that no name has',
-  'one-word': 'one word and nothing else: a remark, or a name?',
-  'said-to-have-left': 'the list says that they have left',
-  'bad-email': 'the address is no e-mail address',
-  'email-of-staff': 'the address belongs to somebody of the staff',
+  'not-a-person': 'a row of totals, not a person',
+  'name-from-address': 'no name in the list; taken from the address',
+  'odd-name': 'digits or signs that don’t belong in a name',
+  'one-word': 'one word only: a remark, or a name?',
+  'said-to-have-left': 'marked as having left',
+  'bad-email': 'not an e-mail address',
+  'email-of-staff': 'this address belongs to a member of staff',
   'no-period': 'no period: choose one above',
-  'unknown-period': 'the course has no such period',
-  'twice-in-list': 'stands in the list twice',
-  'other-period': 'sat in another period of this course',
-  'like-somebody-here': 'the course has somebody of a similar name',
-  'like-somebody-in-school': 'the school has a student of a similar name',
+  'unknown-period': 'this course has no such period',
+  'twice-in-list': 'is in the list twice',
+  'other-period': 'is in another period of this course',
+  'like-somebody-here': 'a student in this course has a similar name',
+  'like-somebody-in-school': 'a student in the school has a similar name',
   'like-another-row': 'another row has a similar name',
   'left-before': 'had left',
-  'name-cut-by-guess': 'first and last name told apart by a guess',
-  'same-name-here': 'the course has somebody of this name',
-  'same-name-in-school': 'the school has a student of this name',
-  'name-differs': 'known under this address by another name',
-  'no-email': 'no address, so no sign-in yet',
+  'name-cut-by-guess': 'first and last name are a guess',
+  'same-name-here': 'a student in this course has this name',
+  'same-name-in-school': 'a student in the school has this name',
+  'name-differs': 'this address belongs to a student with another name',
+  'no-email': 'no e-mail address, so no sign-in yet',
   'too-long': 'a cell is longer than 120 letters',
 } as const satisfies Record<RowReason, string>;

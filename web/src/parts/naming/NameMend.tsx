@@ -50,7 +50,7 @@ export function NameMend({
         <span className="flex min-w-0 items-center gap-3">
           <span className="line-clamp-2 min-w-0 text-small text-ink-2">{sayFaults(named, named.name)}</span>
           <Button look="quiet" className="shrink-0 py-1!" onClick={onOpen}>
-            <kbd aria-hidden="true">n</kbd> Mend
+            <kbd aria-hidden="true">n</kbd> Fix
           </Button>
         </span>
       )}
@@ -84,7 +84,7 @@ function MendDialog({ course, named, onClose }: { course: Course; named: StripNa
   };
   return (
     <Dialog
-      title="Mend the name"
+      title="Fix the name"
       description="Give this folder or piece another name; the rule is checked as you write"
       open
       onClose={onClose}
@@ -123,13 +123,13 @@ function MendDialog({ course, named, onClose }: { course: Course; named: StripNa
             <>
               {/* An element of its own: were it the one that renames, this very press would rename. */}
               <Button key="take" look="go" onClick={() => setWritten(null)}>
-                Take the name of the rule
+                Use the rule’s name
               </Button>
               <Button
                 disabled={isLoading || name.trim() === '' || name === named.name}
                 onClick={() => void save(true)}
               >
-                Keep it as it is written
+                Save it as written
               </Button>
             </>
           )}

@@ -122,13 +122,13 @@ export function stripFor(
   if (student.folderName) {
     return stripOf(folder, student.folderName, {
       ...(student.folderId ? { target: { subject: 'folder', id: student.folderId } } : {}),
-      note: 'the turn-in folder; nothing is in yet',
+      note: 'turn-in folder; nothing in it yet',
     });
   }
   return {
     segments: folder ? writeName(folder.rule, folder.values, { units: folder.units }).segments : [],
     verdict: 'No turn-in folder yet',
-    note: 'it would be called this; make the folders in Set-up',
+    note: 'its name will be this; make the folders in Set-up',
   };
 }
 

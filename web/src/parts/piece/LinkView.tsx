@@ -21,8 +21,8 @@ export function LinkView({ source }: { source: string }) {
         <ExternalLink aria-hidden="true" className="size-4.5" /> Open in a new window
       </a>
       <p className="text-small text-ink-2">
-        What lies behind it is outside: its owner can change it or take it away. The address is what was
-        turned in.
+        The content is outside the school: its owner can change or remove it. What was turned in is the
+        address.
       </p>
     </div>
   );

@@ -25,7 +25,7 @@ export function PieceTabs({ pieces, current, onChoose }: PieceTabsProps) {
               className="rounded-md border border-edge bg-surface px-2.5 py-1 text-small text-ink aria-pressed:border-brass-mark aria-pressed:bg-brass-soft aria-pressed:font-bold"
             >
               {piece.attempt > 1 || pieces.some((other) => other.attempt > 1)
-                ? `${piece.attempt}. try · `
+                ? `attempt ${piece.attempt} · `
                 : ''}
               {piece.form} {piece.n}
             </button>

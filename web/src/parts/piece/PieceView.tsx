@@ -108,8 +108,7 @@ function NotShown({ piece, source }: { piece: ShownPiece; source: string }) {
   return (
     <div className="m-auto grid justify-items-center gap-4 p-8 text-center">
       <p>
-        This {piece.form} ({sayBytes(piece.bytes)}) is not shown in place: of its kind nothing is, or it is
-        too large or damaged. It is kept as it came.
+        This {piece.form} ({sayBytes(piece.bytes)}) can’t be previewed. Download it to open it.
       </p>
       <a className={buttonClass()} href={`${source}?download=1`}>
         <Download aria-hidden="true" className="size-4.5" /> Download

@@ -104,7 +104,7 @@ export function YearForm({ year, onDone }: YearFormProps) {
             />
             <Button
               look="quiet"
-              aria-label={`Take away ${term.name}`}
+              aria-label={`Remove ${term.name}`}
               onClick={() => set({ terms: draft.terms.filter((_, j) => j !== i) })}
             >
               ✕
@@ -138,13 +138,12 @@ export function YearForm({ year, onDone }: YearFormProps) {
       </fieldset>
       {year ? (
         <p className="text-small text-ink-2">
-          After its last day a year can be read, and nothing in it changes. Moving the last day ahead opens it
-          again.
+          After its last day a year is read only. A later last day opens it again.
         </p>
       ) : null}
       <div className="flex gap-3">
         <Button type="submit" look="go" disabled={making.isLoading || changing.isLoading}>
-          {year ? 'Keep the changes' : 'Make the year'}
+          {year ? 'Save changes' : 'Make the year'}
         </Button>
         {year ? (
           <Button look="quiet" onClick={onDone}>

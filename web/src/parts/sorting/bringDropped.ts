@@ -11,6 +11,5 @@ export async function bringDropped(
   const files = withPaths(dropped);
   const result = await sendPile(course.id, files, { name: nameOfPile(files), periodId, assignmentId });
   if (typeof result !== 'string') tellFailure(result.failure);
-  else
-    tell(`The pile${says ? ` ${says}` : ''} is on its way; what cannot be told lies on the sorting table.`);
+  else tell(`The pile${says ? ` ${says}` : ''} is on its way; what isn’t sure goes to the sorting table.`);
 }

@@ -15,8 +15,8 @@ export class Guard extends Component<{ children: ReactNode }, { failed: boolean 
       <main className="mx-auto grid min-h-dvh max-w-md content-center justify-items-center gap-5 p-6 text-center">
         <h1>This page failed</h1>
         <p role="alert">
-          It could not be drawn. What you had turned in or saved is safe; open it again, and tell the office
-          if it stays like this.
+          This page has a problem. What you turned in or saved is safe; open it again, and tell the office if
+          it keeps happening.
         </p>
         <Button look="go" onClick={() => location.assign('/')}>
           Open again

@@ -17,14 +17,14 @@ type Door = AnswerOf<'readDoor'>;
 
 /** A side door: where somebody without an account hands something in. */
 export function GuestDoor() {
-  usePageTitle('Hand in');
+  usePageTitle('Turn in');
   const { token = '' } = useParams();
   const door = api.useReadDoorQuery({ params: { token } });
   if (door.error) {
     return (
       <main className="mx-auto grid min-h-dvh max-w-md content-center gap-5 p-6">
         <Mark className="h-14 justify-self-start" />
-        <h1>Nothing opens here</h1>
+        <h1>This address doesn’t work</h1>
         <p role="alert">{sayFailure(door.error)}</p>
       </main>
     );
@@ -48,8 +48,7 @@ function Page({ door, token }: { door: Door; token: string }) {
       <main className="flex flex-1 flex-col gap-4">
         {door.isPreview ? (
           <p className="rounded-lg bg-brass-soft px-3 py-2">
-            This is how a guest sees it. You are on the staff of this course, so nothing is handed in from
-            here.
+            This is what a guest sees. You are on this course’s staff, so you can’t turn anything in here.
           </p>
         ) : null}
         <h1 className="text-[2.2rem]!">{door.assignment?.title ?? door.course}</h1>
@@ -82,8 +81,8 @@ function Closed({ door }: { door: Door }) {
       {door.state === 'not yet'
         ? `This door opens ${when(door.opensAt)}.`
         : door.state === 'closed'
-          ? `This door closed ${when(door.closesAt)}. Ask whoever gave you the address.`
-          : 'This door is shut. Ask whoever gave you the address.'}
+          ? `This door closed ${when(door.closesAt)}. Ask the person who gave you the address.`
+          : 'This door is closed. Ask the person who gave you the address.'}
     </p>
   );
 }
@@ -129,11 +128,11 @@ function WhoForm({ door, token }: { door: Door; token: string }) {
       </Field>
       <FormFailure failure={error} />
       <p className="text-ink-2">
-        The staff of {door.course} see what you hand in and the name you give, and nobody else. No account is
-        made.
+        The staff of {door.course} can see what you turn in and the name you give; no one else can. No account
+        is made.
       </p>
       <Button look="go" type="submit" className="py-3.5!" disabled={isLoading || door.isPreview}>
-        {isLocked ? 'Send me the code' : 'Come in'}
+        {isLocked ? 'Send me the code' : 'Continue'}
       </Button>
     </form>
   );
@@ -165,7 +164,7 @@ function CodeForm({ door, token }: { door: Door; token: string }) {
       </Field>
       <FormFailure failure={error} />
       <Button look="go" type="submit" className="py-3.5!" disabled={isLoading}>
-        That is my code
+        Confirm the code
       </Button>
       <button
         type="button"
@@ -202,11 +201,10 @@ function Delivered({ door, token }: { door: Door; token: string }) {
         ))}
       </ul>
       <a className="justify-self-start rounded font-semibold text-act" href={`/api/doors/${token}/receipt`}>
-        Keep the receipt as a file
+        Save the receipt as a file
       </a>
       <p className="text-small text-ink-2">
-        It proves that these very bytes were handed in here at this time. The staff put them where they
-        belong.
+        It proves that exactly this file was turned in here at this time. The staff will sort it.
       </p>
     </section>
   );

@@ -45,7 +45,7 @@ export function GuestTray({ door, token, visit }: GuestTrayProps) {
 
   const add = async (files: File[]) => {
     const room = MOST_FILES - visit.uploads.length;
-    if (files.length > room) tell(`${MOST_FILES} files at most. ${Math.max(0, room)} of these were taken.`);
+    if (files.length > room) tell(`At most ${MOST_FILES} files. ${Math.max(0, room)} of these were added.`);
     for (const file of files.slice(0, Math.max(0, room))) {
       const key = crypto.randomUUID();
       setSending((all) => [...all, { key, name: file.name, share: 0, failure: null }]);
@@ -76,9 +76,9 @@ export function GuestTray({ door, token, visit }: GuestTrayProps) {
         {visit.email ? ` (${visit.email}${visit.isConfirmed ? ', confirmed' : ''})` : ''}.
       </p>
       {door.choices.length > 0 ? (
-        <Field label="What it is for">
+        <Field label="Assignment">
           <select className={inputClass} value={forWhat} onChange={(event) => setForWhat(event.target.value)}>
-            <option value="">I do not know</option>
+            <option value="">I don’t know</option>
             <TitleOptions of={door.choices} />
           </select>
         </Field>
@@ -91,11 +91,11 @@ export function GuestTray({ door, token, visit }: GuestTrayProps) {
               <li key={upload.id} className="sheet flex items-center gap-2 p-3">
                 <code className="min-w-0 flex-1 [overflow-wrap:anywhere]">{upload.originalName}</code>
                 <span className="text-small whitespace-nowrap text-paper-ink-2">
-                  {sayBytes(upload.bytes)} · arrived
+                  {sayBytes(upload.bytes)} · uploaded, not turned in yet
                 </span>
                 <button
                   type="button"
-                  aria-label={`Take ${upload.originalName} out`}
+                  aria-label={`Remove ${upload.originalName}`}
                   className="-m-1 grid size-11 place-items-center rounded text-paper-ink-2"
                   onClick={() => void drop({ params: { uploadId: upload.id } }).then(readAgain)}
                 >
@@ -114,7 +114,7 @@ export function GuestTray({ door, token, visit }: GuestTrayProps) {
                     className="underline"
                     onClick={() => setSending((all) => all.filter(({ key }) => key !== one.key))}
                   >
-                    Take it off
+                    Remove
                   </button>
                 </p>
               ) : (
@@ -138,7 +138,7 @@ export function GuestTray({ door, token, visit }: GuestTrayProps) {
           <input
             type="file"
             multiple
-            aria-label="Files to hand in"
+            aria-label="Files to turn in"
             className="absolute inset-0 cursor-pointer opacity-0"
             onChange={(event) => {
               void add([...(event.target.files ?? [])]);
@@ -153,7 +153,7 @@ export function GuestTray({ door, token, visit }: GuestTrayProps) {
         disabled={!isReady || isLoading || door.isPreview}
         onClick={() => void handIn()}
       >
-        {arrived.length > 0 ? `Hand in ${sayCount(arrived.length, 'file')}` : 'Hand in'}
+        {arrived.length > 0 ? `Turn in ${sayCount(arrived.length, 'file')}` : 'Turn in'}
       </Button>
     </>
   );

@@ -105,7 +105,7 @@ function LedgerOf({ course, period }: { course: Course; period: string }) {
       <Read of={ledger} what="Reading the ledger">
         {(data) =>
           data.lines.length === 0 ? (
-            <Empty title="No line fits">
+            <Empty title="No lines match">
               <Button onClick={() => change(noFilter)}>Show all lines</Button>
             </Empty>
           ) : (

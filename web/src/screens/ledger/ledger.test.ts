@@ -10,7 +10,7 @@ const hash = 'ab12'.repeat(16);
 describe('the facts of a line, in a few words', () => {
   test.each([
     [{ attempt: 1, pieces: 1, lateMs: 0 }, '1 piece · in time'],
-    [{ attempt: 3, pieces: 2, lateMs: 3 * 60_000 }, 'try 3 · 2 pieces · late by 3 min'],
+    [{ attempt: 3, pieces: 2, lateMs: 3 * 60_000 }, 'attempt 3 · 2 pieces · late by 3 min'],
     [{ bytes: 3_140_000, sha256: hash }, '3.1 MB · SHA-256 ab12ab12ab12…'],
     [{ sealed: hash, now: hash }, 'sealed ab12ab12ab12… · now ab12ab12ab12…'],
     // A list of seals is told piece by piece elsewhere; a hash that stood before is nothing to read.

@@ -4,7 +4,7 @@ import type { LedgerLine } from './Ledger';
 
 /** How each fact of a line reads; a fact that is not here is told by its name and value. */
 const readings: Record<string, (value: unknown, line: LedgerLine) => string | null> = {
-  attempt: (value) => (value === 1 ? null : `try ${String(value)}`),
+  attempt: (value) => (value === 1 ? null : `attempt ${String(value)}`),
   pieces: (value) => sayCount(Number(value), 'piece'),
   lateMs: (value) => (Number(value) > 0 ? `late by ${sayDuration(Number(value))}` : 'in time'),
   bytes: (value) => sayBytes(Number(value)),

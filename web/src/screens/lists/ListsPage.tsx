@@ -190,10 +190,10 @@ function PackageView({ id }: { id: PackageId }) {
               <p className="text-ink-2">
                 All or nothing.{' '}
                 {data.counts.asked - same.size > 0
-                  ? `Who is not answered for stays out: ${sayCount(data.counts.asked - same.size, 'person', 'people')}. `
+                  ? `People left unanswered are not added: ${sayCount(data.counts.asked - same.size, 'person', 'people')}. `
                   : ''}
                 {data.counts.address - addresses.size > 0
-                  ? 'An address that signs somebody in changes only with a yes.'
+                  ? 'A sign-in address only changes if you say yes.'
                   : ''}
               </p>
             </div>
@@ -264,7 +264,7 @@ function ChangeRow({ change, answer, onAnswer, takesAddress, onAddress }: Change
               {[person.name, person.email, person.number].filter(Boolean).join(' · ')}
             </option>
           ))}
-          <option value="">somebody new</option>
+          <option value="">a new person</option>
         </select>
       ) : null}
     </div>

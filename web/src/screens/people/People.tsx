@@ -76,8 +76,8 @@ export function People() {
       <Read of={people} what="Reading the people">
         {({ people: shown, next }) =>
           shown.length === 0 ? (
-            <Empty title="Nobody is called that">
-              <p>Write the beginning of the last name; marks may be left out.</p>
+            <Empty title="No names match">
+              <p>Type the start of the last name; accents can be left out.</p>
             </Empty>
           ) : (
             <>
@@ -86,7 +86,7 @@ export function People() {
                   <caption className="sr-only">People of the school</caption>
                   <thead className="text-small text-ink-2">
                     <tr>
-                      {['Name', 'What', 'E-mail', 'Way in', 'Account'].map((heading) => (
+                      {['Name', 'What', 'E-mail', 'Sign-in', 'Account'].map((heading) => (
                         <th
                           key={heading}
                           scope="col"
@@ -227,7 +227,7 @@ function CourseChoice() {
       </div>
       {fitting.length > COURSES_SHOWN ? (
         <p className="text-small text-ink-2">
-          and {fitting.length - COURSES_SHOWN} more; write a word of the title or the teacher’s name
+          and {fitting.length - COURSES_SHOWN} more; type a word of the title or the teacher’s name
         </p>
       ) : null}
     </section>
@@ -256,7 +256,7 @@ function AddPerson({
     else tellFailure(result.error);
   });
   return (
-    <Dialog title="Add somebody to the staff" description="A form for one person" open onClose={onClose}>
+    <Dialog title="Add a member of staff" description="A form for one person" open onClose={onClose}>
       <form onSubmit={(event) => void submit(event)} noValidate className="grid gap-4">
         <div className="grid grid-cols-2 gap-4">
           <Field label="First name" error={errors.first?.message}>
@@ -287,7 +287,7 @@ function LinkDialog({ link, onClose }: { link: { name: string; link: string } | 
   const address = link ? `${location.origin}${link.link}` : '';
   return (
     <Dialog
-      title={`A way in for ${link?.name ?? ''}`}
+      title={`Sign-in link for ${link?.name ?? ''}`}
       description="A one-time link"
       open={link !== null}
       onClose={onClose}

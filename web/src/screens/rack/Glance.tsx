@@ -96,7 +96,7 @@ export function Glance({ course, places, at, onMove, onReview, onClose, onClosed
           ) : (
             <p className="m-auto p-8 text-lg text-ink-2">
               {place.state === 'started'
-                ? 'Started: something is in the tray, nothing is turned in yet.'
+                ? 'Started: something is in the tray, not turned in yet.'
                 : place.state === 'missing' && place.due
                   ? `Missing. It was due ${sayMoment(place.due, zone)}.`
                   : 'Nothing in yet.'}
@@ -118,7 +118,7 @@ function Shown({ submissionId, zone }: { submissionId: Submission['id']; zone: s
         const pieces = data.pieces.filter((piece) => piece.attempt === counting?.attempt);
         const current = pieces.find((piece) => piece.id === chosen) ?? pieces[0];
         if (!counting || !current)
-          return <p className="m-auto p-8 text-lg text-ink-2">Its student has taken this back.</p>;
+          return <p className="m-auto p-8 text-lg text-ink-2">The student has taken this back.</p>;
         return (
           <>
             <p className="text-small text-ink-2">
@@ -130,7 +130,7 @@ function Shown({ submissionId, zone }: { submissionId: Submission['id']; zone: s
               ) : (
                 ''
               )}
-              {counting.attempt > 1 ? ` · try ${counting.attempt}` : ''}
+              {counting.attempt > 1 ? ` · attempt ${counting.attempt}` : ''}
             </p>
             <PieceTabs pieces={pieces} current={current} onChoose={setChosen} />
             <DriftNote piece={current} zone={zone} />

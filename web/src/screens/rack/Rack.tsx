@@ -108,7 +108,7 @@ function RackOf({ course, period }: { course: Course; period: string }) {
       keys={[
         { keys: ['Space'], does: 'glance' },
         { keys: ['r'], does: 'review' },
-        { keys: ['?'], does: 'keys and forms' },
+        { keys: ['?'], does: 'keyboard and symbols' },
       ]}
     >
       {!assignment ? (
@@ -142,7 +142,7 @@ function RackOf({ course, period }: { course: Course; period: string }) {
           ) : !rack.data ? (
             <Loading what="Reading the rack" />
           ) : course.students === 0 ? (
-            <Empty title="Nobody is on the roster yet">
+            <Empty title="The roster is empty">
               <p>Paste your class list in Set-up, and every student gets a slot here.</p>
               <Button look="go" onClick={() => void navigate(placePath(course.id, 'Set-up', period))}>
                 To Set-up

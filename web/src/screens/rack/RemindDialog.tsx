@@ -30,12 +30,12 @@ export function RemindDialog({ assignment, students, onClose }: RemindDialogProp
   return (
     <Dialog
       title={`Remind: ${assignment.title}`}
-      description="Write to those who have nothing in"
+      description="E-mail the students with nothing in"
       open
       onClose={onClose}
       className="max-w-2xl"
     >
-      <Read of={preview} what="Looking who has nothing in">
+      <Read of={preview} what="Checking who has nothing in">
         {({ canMail, missing: to, sample, lastAt }) => {
           const reachable = to.filter(({ hasAddress }) => hasAddress);
           const without = to.filter(({ hasAddress }) => !hasAddress);
@@ -50,7 +50,7 @@ export function RemindDialog({ assignment, students, onClose }: RemindDialogProp
           return !canMail ? (
             <p>This school has no mail set up, so nothing can be sent. Ask the office to set it up.</p>
           ) : to.length === 0 ? (
-            <p>Nobody is missing any more. Nothing is to be sent.</p>
+            <p>Everyone has turned in.</p>
           ) : (
             <>
               <p>
@@ -62,7 +62,10 @@ export function RemindDialog({ assignment, students, onClose }: RemindDialogProp
               {without.length > 0 ? (
                 <p className="text-ink-2">Without an address: {without.map(sayName).join(', ')}</p>
               ) : null}
-              <Field label="A word of your own" hint="left empty: only what is missing, and where it goes">
+              <Field
+                label="Your own message"
+                hint="optional; the e-mail always says what is missing and where to turn it in"
+              >
                 <textarea
                   rows={2}
                   maxLength={1000}
@@ -73,7 +76,7 @@ export function RemindDialog({ assignment, students, onClose }: RemindDialogProp
                 />
               </Field>
               {sample ? (
-                <section aria-label="As it will be read" className="sheet max-h-[36dvh] overflow-auto p-4">
+                <section aria-label="Preview" className="sheet max-h-[36dvh] overflow-auto p-4">
                   <p className="font-semibold">{sample.subject}</p>
                   <p className="mt-2 whitespace-pre-wrap [overflow-wrap:anywhere]">{sample.text}</p>
                 </section>

@@ -35,14 +35,14 @@ export function MoveWork({ course, submission, attempt, onClose }: MoveWorkProps
   return (
     <Dialog
       title="Move this work"
-      description="Whose it is, and what it is for"
+      description="Choose its student and assignment"
       open
       onClose={onClose}
       className="max-w-lg"
     >
       <p>
-        {sayName(submission.student)} keeps nothing of it. It counts as turned in when it was brought; the
-        record keeps both lines.
+        {sayName(submission.student)} no longer has it. It counts as turned in when it was brought; both steps
+        stay on the ledger.
       </p>
       <form
         className="grid gap-4"

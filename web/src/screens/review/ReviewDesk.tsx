@@ -81,7 +81,7 @@ function DeskOf({ course, period }: { course: Course; period: string }) {
     >
       {!assignment ? (
         <Empty title="Nothing to review yet">
-          <p>When this period has an assignment and something comes in, it lies here.</p>
+          <p>When this period has an assignment and work is turned in, it is here.</p>
         </Empty>
       ) : (
         <>
@@ -120,8 +120,8 @@ function DeskOf({ course, period }: { course: Course; period: string }) {
                   />
                 </div>
               ) : (
-                <Empty title="Nothing has come in yet">
-                  <p>As soon as somebody turns this in, it lies here. The rack shows who has begun.</p>
+                <Empty title="Nothing turned in yet">
+                  <p>Work is here as soon as it is turned in. The rack shows who has started.</p>
                   <Button
                     look="go"
                     onClick={() =>
@@ -144,7 +144,7 @@ function DeskOf({ course, period }: { course: Course; period: string }) {
 function TakenBack() {
   return (
     <Empty title="Taken back">
-      <p>Its student has taken this back. The lines of it stay on the ledger.</p>
+      <p>The student has taken this back. It stays on the ledger.</p>
     </Empty>
   );
 }

@@ -37,7 +37,7 @@ export function ReviewPanel({ submission, course, zone, onNext }: ReviewPanelPro
   const { attempt } = counting;
   const works = [{ submissionId: submission.id, attempt }];
   const isNewer = ({ newer }: { newer: number }) => {
-    if (newer > 0) tell('There is a newer attempt. It is shown now. Nothing was changed; look at it first.');
+    if (newer > 0) tell('There is a newer attempt. It is shown now; look at it first.');
     return newer > 0;
   };
 
@@ -70,11 +70,11 @@ export function ReviewPanel({ submission, course, zone, onNext }: ReviewPanelPro
       body: { works },
     });
     if (result.error) tellFailure(result.error);
-    else if (!isNewer(result.data)) tell(`${sayName(submission.student)}’s work is through.`);
+    else if (!isNewer(result.data)) tell(`${sayName(submission.student)}’s work is approved.`);
   };
   const sendItBack = async () => {
     if (!text.trim()) {
-      tell('Write in a word what is to be done; then send it back.');
+      tell('Write what to change, then send it back.');
       box.current?.focus();
       return;
     }
@@ -85,7 +85,7 @@ export function ReviewPanel({ submission, course, zone, onNext }: ReviewPanelPro
     if (result.error) tellFailure(result.error);
     else if (!isNewer(result.data)) {
       setText('');
-      tell(`Sent back to ${sayName(submission.student)}, with your word.`);
+      tell(`Sent back to ${sayName(submission.student)}, with your comment.`);
     }
   };
   const isHeld = submission.state === 'held';
@@ -103,7 +103,7 @@ export function ReviewPanel({ submission, course, zone, onNext }: ReviewPanelPro
         <h2 className="font-display text-xl leading-tight text-ink">{sayName(submission.student)}</h2>
         <p className="text-ink-2">
           {submission.state} · {sayMoment(counting.at, zone)}
-          {counting.attempt > 1 ? ` · try ${counting.attempt}` : ''}
+          {counting.attempt > 1 ? ` · attempt ${counting.attempt}` : ''}
         </p>
         {counting.lateMs > 0 ? (
           <p className="font-semibold text-brick">late by {sayDuration(counting.lateMs)}</p>
@@ -112,7 +112,7 @@ export function ReviewPanel({ submission, course, zone, onNext }: ReviewPanelPro
       <dl className="grid grid-cols-[auto_1fr] gap-x-3 gap-y-0.5 text-small">
         <dt className="text-ink-2">owner</dt>
         <dd>{[...new Set(submission.pieces.map((piece) => sayOwner(piece.owner)))].join(', ')}</dd>
-        <dt className="text-ink-2">lies in</dt>
+        <dt className="text-ink-2">in folder</dt>
         <dd className="[overflow-wrap:anywhere]">
           <code>{submission.folderName || 'no folder yet'}</code>
         </dd>
@@ -156,12 +156,12 @@ export function ReviewPanel({ submission, course, zone, onNext }: ReviewPanelPro
           />
           <p id="comment-hint" className="text-small text-ink-2">
             {isBack
-              ? 'The student sees it at once: this work is handed back.'
+              ? 'The student sees it right away: this work is handed back.'
               : 'The student sees it when you hand back.'}{' '}
-            <kbd>Ctrl</kbd>+<kbd>Enter</kbd> keeps it.
+            <kbd>Ctrl</kbd>+<kbd>Enter</kbd> saves it.
           </p>
           <Button type="submit" look="quiet" disabled={commenting.isLoading || !text.trim()}>
-            Keep comment
+            Save comment
           </Button>
         </form>
       )}
@@ -192,7 +192,8 @@ export function ReviewPanel({ submission, course, zone, onNext }: ReviewPanelPro
           {isHeld ? (
             <>
               <Button disabled={sendingBack.isLoading} onClick={() => void sendItBack()}>
-                Send back with this word <kbd className="border-current bg-transparent text-current">b</kbd>
+                Send back with this comment{' '}
+                <kbd className="border-current bg-transparent text-current">b</kbd>
               </Button>
               <Button disabled={approving.isLoading} onClick={() => void letThrough()}>
                 Approve <kbd className="border-current bg-transparent text-current">a</kbd>

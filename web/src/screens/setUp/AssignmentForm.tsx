@@ -26,7 +26,7 @@ interface AssignmentFormProps {
 const afterwardsWords: Record<Afterwards, string> = {
   nothing: 'only their receipt',
   own: 'their own pieces',
-  period: 'everybody’s of their period, once they have turned in',
+  period: 'all work in their period, once they have turned in',
 };
 /** Everything about an assignment: the four things that each needs first, the rest folded away. */
 export function AssignmentForm({ course, assignment, onDone }: AssignmentFormProps) {
@@ -52,19 +52,19 @@ export function AssignmentForm({ course, assignment, onDone }: AssignmentFormPro
     if (result.error) return tellFailure(result.error);
     tell(
       when === 'draft'
-        ? `‘${body.title}’ is kept as a draft. Nobody but the staff sees it.`
+        ? `‘${body.title}’ is saved as a draft. Only the staff can see it.`
         : when === 'at'
-          ? `‘${body.title}’ is kept; students see it when its time comes.`
+          ? `‘${body.title}’ is scheduled; students see it at its time.`
           : assignment && draft.when === 'now'
             ? `‘${body.title}’ is changed.`
-            : `‘${body.title}’ is given. Students see it now.`,
+            : `‘${body.title}’ is published. Students see it now.`,
     );
     onDone();
   };
   const takeAway = async () => {
     const result = await drop({ params: { assignmentId: assignment!.id } });
     if (result.error) return tellFailure(result.error);
-    tell(`‘${assignment!.title}’ is gone. Nobody had begun it.`);
+    tell(`‘${assignment!.title}’ is deleted. No one had started it.`);
     onDone();
   };
   const busy = making.isLoading || changing.isLoading;
@@ -124,7 +124,7 @@ export function AssignmentForm({ course, assignment, onDone }: AssignmentFormPro
         </div>
       </Section>
       <LateSection draft={draft} errors={errors} set={set} />
-      <Section title="What is wanted" open={draft.forms.length > 0 || draft.files !== ''}>
+      <Section title="Files accepted" open={draft.forms.length > 0 || draft.files !== ''}>
         <fieldset>
           <legend className="mb-1.5 font-semibold">Kinds (none chosen: any)</legend>
           <div className="flex flex-wrap gap-x-4 gap-y-1.5">
@@ -154,7 +154,7 @@ export function AssignmentForm({ course, assignment, onDone }: AssignmentFormPro
         <ScoringField value={draft.scoring} error={errors.scoring} onChange={(scoring) => set({ scoring })} />
       </Section>
       <Section
-        title="Who hands in, and what they see"
+        title="Who turns in, and what they see"
         open={
           draft.groupIds.length > 0 ||
           draft.afterwards !== 'own' ||
@@ -165,7 +165,7 @@ export function AssignmentForm({ course, assignment, onDone }: AssignmentFormPro
       >
         {groups.length > 0 ? (
           <fieldset>
-            <legend className="mb-1.5 font-semibold">Groups (none chosen: everybody)</legend>
+            <legend className="mb-1.5 font-semibold">Groups (none chosen: everyone)</legend>
             <div className="flex flex-wrap gap-x-4 gap-y-1.5">
               {groups.map((group) => (
                 <Check
@@ -203,7 +203,7 @@ export function AssignmentForm({ course, assignment, onDone }: AssignmentFormPro
           </select>
         </Field>
         <Check
-          label="Each piece waits for approval: until then its student sees it waiting and no other student sees it"
+          label="Hold each piece for my approval; until then no other student sees it"
           checked={draft.holds}
           onChange={(holds) => set({ holds })}
         />
@@ -213,7 +213,7 @@ export function AssignmentForm({ course, assignment, onDone }: AssignmentFormPro
           onChange={(offRule) => set({ offRule })}
         />
         <Check
-          label="Say a word on students’ open pages when this is published and when it is handed back"
+          label="Notify students when this is published and when it is handed back"
           checked={draft.tells}
           onChange={(tells) => set({ tells })}
         />
@@ -258,16 +258,16 @@ export function AssignmentForm({ course, assignment, onDone }: AssignmentFormPro
       <div className="sticky -bottom-3 z-2 flex flex-wrap items-center gap-3 border-t border-line bg-wall py-3">
         <Button type="submit" look="go" disabled={busy}>
           {draft.when === 'draft'
-            ? 'Keep the draft'
+            ? 'Save draft'
             : assignment
-              ? 'Keep the changes'
+              ? 'Save changes'
               : draft.when === 'at'
-                ? 'Give it at its time'
-                : 'Give the assignment'}
+                ? 'Schedule'
+                : 'Publish'}
         </Button>
         {!assignment && draft.when === 'now' ? (
           <Button disabled={busy} onClick={() => void submit('draft')}>
-            Keep as a draft
+            Save as draft
           </Button>
         ) : null}
         <Button look="quiet" onClick={onDone}>
@@ -280,13 +280,11 @@ export function AssignmentForm({ course, assignment, onDone }: AssignmentFormPro
             disabled={dropping.isLoading}
             onClick={() => void takeAway()}
           >
-            Take it away for good
+            Delete
           </Button>
         ) : null}
         {assignment?.hasWork ? (
-          <p className="text-small text-ink-2">
-            What was turned in already keeps the lateness it was given at the time.
-          </p>
+          <p className="text-small text-ink-2">Work already turned in keeps its lateness.</p>
         ) : null}
       </div>
     </form>
@@ -299,7 +297,8 @@ function complaints(course: Course, draft: Draft, body: ReturnType<typeof bodyOf
   const given = course.periods.filter((period) => draft.dues[period.id] !== undefined);
   const unset = given.find((period) => !isLocalTime(draft.dues[period.id]!));
   if (unset) found.dues = `Choose a day and a time for ${unset.label}.`;
-  else if (given.length === 0 && draft.when !== 'draft') found.dues = 'Give it to at least one period.';
+  else if (given.length === 0 && draft.when !== 'draft')
+    found.dues = 'Choose a due time for at least one period.';
   if (draft.when === 'at' && !isLocalTime(draft.publishAt)) found.visible = 'Choose a day and a time.';
   const read = assignmentBody.safeParse(body);
   for (const issue of read.error?.issues ?? []) found[String(issue.path[0])] ??= issue.message;
@@ -318,11 +317,7 @@ function DirectionsField({
   const [looks, setLooks] = useState(false);
   return (
     <div className="grid gap-1.5">
-      <Field
-        label="Directions"
-        hint="Markdown’s signs are read: **bold**, - lists, [links](https://…)"
-        error={error}
-      >
+      <Field label="Directions" hint="Markdown works: **bold**, - lists, [links](https://…)" error={error}>
         <textarea
           rows={5}
           className={inputClass}

@@ -84,11 +84,11 @@ export function AssignmentsStep({ course, period }: StepProps) {
         </select>
       </div>
       {shown.length === 0 ? (
-        <Empty title={inPeriod.length === 0 ? 'No assignment here yet' : 'None is called that'}>
+        <Empty title={inPeriod.length === 0 ? 'No assignment here yet' : 'No assignments match'}>
           <p>
             {inPeriod.length === 0
               ? 'Give one to this period by setting its due time.'
-              : 'Write another part of its title or unit.'}
+              : 'Try another part of its title or unit.'}
           </p>
         </Empty>
       ) : (

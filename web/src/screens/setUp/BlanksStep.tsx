@@ -28,8 +28,8 @@ export function BlanksStep({ course }: StepProps) {
   return (
     <div className="grid gap-4">
       <p className="max-w-3xl text-ink-2">
-        A blank is kept here where nobody edits it. Handing it out gives every student a copy of their own,
-        named by the rule; who joins later gets one by themselves.
+        A blank is a master that stays unchanged. Hand it out, and every student gets their own copy, named by
+        the rule; students who join later get one too.
       </p>
       {mayRun(course) ? <KeepBlank course={course} /> : null}
       <Read of={blanks} what="Reading the blanks">
@@ -81,7 +81,7 @@ function BlankRow({ course, blank, onHandOut, onLook, onReplace }: BlankRowProps
   const away = async () => {
     const result = await putAway({ params: { blankId: blank.id } });
     if (result.error) return tellFailure(result.error);
-    tell(`‘${blank.title}’ is put away. Copies that students have stay theirs.`);
+    tell(`‘${blank.title}’ is put away. Students keep their copies.`);
   };
   return (
     <div className="flex flex-wrap items-center gap-x-4 gap-y-2">
@@ -159,8 +159,8 @@ function HandOutDialog({ course, blank, onClose }: BlankDialogProps) {
     if (!result.data) return tellFailure(result.error);
     tell(
       result.data.handedOut > 0
-        ? `${sayCount(result.data.handedOut, 'copy is', 'copies are')} in the drawers. Who joins gets one too.`
-        : 'Set. Copies come when students see the assignment, and everybody who has one keeps it.',
+        ? `${sayCount(result.data.handedOut, 'copy is', 'copies are')} in the drawers. Students who join get one too.`
+        : 'Set. Copies are handed out when students see the assignment; existing copies stay.',
     );
     onClose();
   };
@@ -190,7 +190,7 @@ function HandOutDialog({ course, blank, onClose }: BlankDialogProps) {
           </label>
         ))}
       </fieldset>
-      <Field label="With" hint="With an assignment, copies come when students see it">
+      <Field label="With" hint="With an assignment: handed out when students see it">
         <select
           className={inputClass}
           value={assignmentId}
@@ -205,7 +205,7 @@ function HandOutDialog({ course, blank, onClose }: BlankDialogProps) {
         </select>
       </Field>
       <p className="text-small text-ink-2">
-        Each copy belongs to its student; you and your colleagues can open it. The bytes are kept once.
+        Each copy belongs to its student; you and your colleagues can open it.
       </p>
       <Button look="go" disabled={periods.size === 0 || isLoading} onClick={() => void act()}>
         Hand out to {sayCount(students, 'student')}

@@ -13,7 +13,7 @@ const meanings: Record<ColumnMeaning, string> = {
   period: 'period',
   middle: 'middle name',
   particle: 'before the last name (van, de)',
-  suffix: 'behind the last name (Jr.)',
+  suffix: 'after the last name (Jr.)',
   ignore: '– not used –',
 };
 

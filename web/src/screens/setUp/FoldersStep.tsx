@@ -30,7 +30,7 @@ export function FoldersStep({ course, period, onStrip }: StepProps) {
   const act = async () => {
     const result = await make({ params: { courseId: course.id } });
     if (result.data)
-      tell(`${sayCount(result.data.made, 'turn-in folder')} made. Who joins from now on gets one at once.`);
+      tell(`${sayCount(result.data.made, 'turn-in folder')} made. Students who join later get one too.`);
     else tellFailure(result.error);
   };
   return (
@@ -38,7 +38,7 @@ export function FoldersStep({ course, period, onStrip }: StepProps) {
       {missing > 0 ? (
         <div className="grid justify-items-start gap-3 rounded-plate border border-line bg-surface p-5">
           <p>
-            Every student gets a standing place of their own in this course, named by the rule{' '}
+            Every student gets their own place in this course, named by the rule{' '}
             <code>{course.folderRule}</code>. You and your co-teachers can open all of them; each student only
             their own.
           </p>
@@ -48,8 +48,8 @@ export function FoldersStep({ course, period, onStrip }: StepProps) {
         </div>
       ) : (
         <p className="text-ink-2">
-          All {sayCount(course.students, 'student has', 'students have')} a turn-in folder. Who joins from now
-          on gets one at once.
+          All {sayCount(course.students, 'student has', 'students have')} a turn-in folder. Students who join
+          later get one too.
         </p>
       )}
       <Read of={rack} what="Reading the folders">

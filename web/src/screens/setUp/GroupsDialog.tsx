@@ -106,7 +106,7 @@ export function GroupsDialog({
             </select>
             <Button
               look="quiet"
-              aria-label={`Take away ${group.name}`}
+              aria-label={`Remove ${group.name}`}
               onClick={() => setGroups(groups.filter((_, j) => j !== i))}
             >
               ✕
@@ -118,7 +118,7 @@ export function GroupsDialog({
             Add a group
           </Button>
           <Button type="submit" look="go" className="ml-auto" disabled={isLoading}>
-            Keep the groups
+            Save groups
           </Button>
         </div>
       </form>

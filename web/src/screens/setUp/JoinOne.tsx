@@ -62,7 +62,7 @@ export function JoinOne({ course, period, onClose, onJoined }: JoinOneProps) {
       });
       if (!preview.data) return tellFailure(preview.error);
       const row = preview.data.rows[0];
-      if (row && row.fate !== 'new') {
+      if (row && row.outcome !== 'new') {
         setAsked({ row, people: preview.data.people });
         setKnownId(row.known);
         return;
@@ -116,7 +116,7 @@ export function JoinOne({ course, period, onClose, onJoined }: JoinOneProps) {
           </Field>
         </div>
         {asked ? <Asked {...asked} knownId={knownId} onKnown={setKnownId} /> : null}
-        {asked?.row.fate === 'wrong' || asked?.row.fate === 'already there' ? null : (
+        {asked?.row.outcome === 'wrong' || asked?.row.outcome === 'already there' ? null : (
           <Button type="submit" look="go" disabled={joining.isLoading || looking.isLoading}>
             {asked ? 'Join, as chosen' : course.folders > 0 ? 'Join, with a turn-in folder' : 'Join'}
           </Button>
@@ -138,8 +138,8 @@ function Asked({ row, people, knownId, onKnown }: AskedProps) {
   return (
     <div role="alert" className="grid gap-2 rounded-lg bg-brass-soft px-4 py-3">
       <p className="font-semibold">
-        {row.fate === 'already there'
-          ? 'They sit in this period already. Nothing was added.'
+        {row.outcome === 'already there'
+          ? 'They are already in this period.'
           : `Look twice: ${row.reasons.map((reason) => rowReasons[reason]).join('; ')}.`}
       </p>
       {row.candidates.length > 0
@@ -160,7 +160,7 @@ function Asked({ row, people, knownId, onKnown }: AskedProps) {
                 />
                 {person
                   ? `This is ${sayName(person)}, ${person.email || 'no address'}`
-                  : 'This is somebody new'}
+                  : 'This is a new person'}
               </label>
             );
           })

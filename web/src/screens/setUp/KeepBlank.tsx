@@ -47,8 +47,8 @@ export function KeepBlank({ course, blank, onKept }: KeepBlankProps) {
     if (!result.data) return tellFailure(result.error);
     tell(
       blank
-        ? `‘${title}’ is version ${result.data.version} now. Who has an older one is shown beside it.`
-        : `‘${title}’ is kept. Hand it out when you like.`,
+        ? `‘${title}’ is version ${result.data.version} now. Students with an older one are listed.`
+        : `‘${title}’ is saved. Hand it out when you like.`,
     );
     setFile(null);
     setTitle('');
@@ -81,8 +81,8 @@ export function KeepBlank({ course, blank, onKept }: KeepBlankProps) {
           <Button type="submit" look="go" disabled={!title.trim() || share !== null}>
             {share === null
               ? blank
-                ? 'Keep as the next version'
-                : 'Keep as a blank'
+                ? 'Save as the next version'
+                : 'Save as a blank'
               : `${Math.floor(share * 100)} %`}
           </Button>
           <code className="mb-2.5 text-small [overflow-wrap:anywhere] text-ink-2">{file.name}</code>

@@ -32,7 +32,7 @@ export function LateSection({ draft, errors, set }: LateSectionProps) {
       <div className="grid gap-4 sm:grid-cols-2">
         <Field
           label="Minutes of grace"
-          hint="nothing is late or missing before they have passed"
+          hint="nothing is late or missing until they have passed"
           error={errors.graceMinutes}
         >
           <input

@@ -58,7 +58,7 @@ export function NewCourse() {
         <p className="text-small text-ink-2">
           You had it last year?{' '}
           <Link className="text-act" to="/begin-year">
-            Begin it anew from there
+            Start it again from there
           </Link>
         </p>
       </main>

@@ -54,7 +54,7 @@ export function PeopleOutDialog({ course, period, students, onClose }: PeopleOut
     );
   return (
     <Dialog
-      title={`Take the list of ${known?.label ?? 'all periods'} along`}
+      title={`Export the list of ${known?.label ?? 'all periods'}`}
       description="Addresses and columns of the roster"
       open
       onClose={onClose}

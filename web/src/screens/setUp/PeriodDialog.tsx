@@ -103,7 +103,7 @@ export function PeriodDialog({ course, period, onClose }: PeriodDialogProps) {
           </p>
         ) : null}
         <Button type="submit" look="go" disabled={adding.isLoading || changing.isLoading}>
-          {period ? 'Keep the changes' : 'Add the period'}
+          {period ? 'Save changes' : 'Add the period'}
         </Button>
       </form>
     </Dialog>

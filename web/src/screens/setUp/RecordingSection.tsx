@@ -37,8 +37,8 @@ export function RecordingSection({ draft, errors, set }: RecordingSectionProps) 
           ))}
         </div>
         <p className="mt-1.5 text-small text-ink-2">
-          Each with the microphone. Where a picture can be recorded, the screen alone is always offered:
-          nobody has to show their face or their room.
+          Each with the microphone. Students can always record just the screen: no one has to show their face
+          or their room.
         </p>
       </fieldset>
       <Field label="Minutes at most" error={errors.recording} className="max-w-44">

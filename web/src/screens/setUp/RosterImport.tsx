@@ -1,6 +1,12 @@
 import { useState } from 'react';
 import { useDropzone } from 'react-dropzone';
-import { decodeText, type ColumnMeaning, type Fate, type PeriodId, type PersonId } from '@vestibul/core';
+import {
+  decodeText,
+  type ColumnMeaning,
+  type RowOutcome,
+  type PeriodId,
+  type PersonId,
+} from '@vestibul/core';
 import { LONGEST_LIST, type AnswerOf } from '@vestibul/contract';
 import { Button } from '../../parts/ui/Button';
 import { Field, inputClass } from '../../parts/ui/Field';
@@ -10,7 +16,7 @@ import { Check } from '../../parts/ui/Check';
 import { toggled } from '../../parts/ui/toggled';
 import { api } from '../../state/api';
 import { ColumnChooser } from './ColumnChooser';
-import { FateTable } from './FateTable';
+import { OutcomeTable } from './OutcomeTable';
 import { firstAnswers, peopleToJoin, type Answers } from './rosterAnswers';
 import type { StepProps } from './SetUp';
 
@@ -52,7 +58,7 @@ export function RosterImport({ course, period, onDone, canLeave }: RosterImportP
   };
   const drop = async ([file]: File[]) => {
     if (!file) return;
-    if (file.size > LONGEST_LIST) return tell('This file is too large for a class list. Nothing was read.');
+    if (file.size > LONGEST_LIST) return tell('This file is too large for a class list.');
     const list = decodeText(new Uint8Array(await file.arrayBuffer()));
     setText(list);
     await look(list);
@@ -84,16 +90,16 @@ export function RosterImport({ course, period, onDone, canLeave }: RosterImportP
         />
         <div className="sticky -top-4 z-2 flex flex-wrap gap-3 border-b border-line bg-wall py-3">
           <Button look="go" disabled={changes === 0 || joining.isLoading} onClick={() => void add()}>
-            {leaving.length === 0 && preview.rows.every(({ fate }) => isAdding(fate))
+            {leaving.length === 0 && preview.rows.every(({ outcome }) => isAdding(outcome))
               ? `Add ${sayCount(people.length, 'student')}`
               : `Make ${sayCount(changes, 'change')}`}
           </Button>
           <Button onClick={() => setPreview(null)}>Back to the list</Button>
-          <p className="my-auto text-ink-2">Nothing is written until you press it.</p>
+          <p className="my-auto text-ink-2">Nothing is saved until you press it.</p>
         </div>
         {preview.enough ? (
           <>
-            <FateTable
+            <OutcomeTable
               course={course}
               rows={preview.rows}
               people={preview.people}
@@ -156,7 +162,7 @@ export function RosterImport({ course, period, onDone, canLeave }: RosterImportP
       </Field>
       <div className="flex flex-wrap gap-3">
         <Button look="go" disabled={!text.trim() || asking.isLoading} onClick={() => void look(text)}>
-          See what each row becomes
+          Preview each row
         </Button>
         <Button onClick={open}>Choose a file</Button>
         {canLeave ? (
@@ -170,7 +176,7 @@ export function RosterImport({ course, period, onDone, canLeave }: RosterImportP
 }
 
 /** Fates of rows in a list that only adds people; with any other, the button speaks of changes. */
-const isAdding = (fate: Fate) => !['moves', 'new name', 'comes back'].includes(fate);
+const isAdding = (outcome: RowOutcome) => !['moves', 'new name', 'comes back'].includes(outcome);
 
 /** What a list did, in one sentence. */
 function sayJoined(done: AnswerOf<'joinRoster'>): string {
@@ -207,8 +213,8 @@ function Leavers({ preview, isWhole, onWhole, staying, onStaying }: LeaversProps
           checked={isWhole}
           onChange={(event) => onWhole(event.target.checked)}
         />
-        This list is all there are: {sayCount(preview.leavers.length, 'student who is', 'students who are')}{' '}
-        not on it leave
+        This list is complete: remove {sayCount(preview.leavers.length, 'student who is', 'students who are')}{' '}
+        not on it
       </label>
       {isWhole ? (
         <ul className="mt-2 grid list-none grid-cols-[repeat(auto-fill,minmax(15rem,1fr))] gap-x-6 gap-y-1 p-0">
@@ -224,7 +230,7 @@ function Leavers({ preview, isWhole, onWhole, staying, onStaying }: LeaversProps
         </ul>
       ) : null}
       <p className="mt-1.5 text-small text-ink-2">
-        Who leaves keeps their work and its record; the slot stays, and goes on when they come back.
+        Students who leave keep their work and its record; their slot stays and continues if they come back.
       </p>
     </fieldset>
   );

@@ -39,7 +39,7 @@ export function RosterStep(props: StepProps) {
           </>
         ) : null}
         {here && mayRun(course) ? <Button onClick={() => setDoing('groups')}>Groups</Button> : null}
-        <Button onClick={() => setDoing('taking')}>Take the list along</Button>
+        <Button onClick={() => setDoing('taking')}>Export list</Button>
         <span className="ml-auto">
           <OrderPicker />
         </span>
@@ -50,7 +50,7 @@ export function RosterStep(props: StepProps) {
           return (
             <>
               {students.length === 0 ? (
-                <Empty title="Nobody is on the roster yet">
+                <Empty title="The roster is empty">
                   <Button look="go" onClick={() => setDoing('pasting')}>
                     Paste your class list
                   </Button>

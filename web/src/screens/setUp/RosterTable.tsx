@@ -63,7 +63,7 @@ export function RosterTable({ students, course, period, onStrip, onOpen }: Roste
   };
   if (shown.length === 0 && find === '')
     return (
-      <p className="text-ink-2">Nobody sits in this period. The plates at the left lead to the others.</p>
+      <p className="text-ink-2">There are no students in this period. Choose another period at the left.</p>
     );
   const chosen = present.filter((student) => picked.has(student.id));
   const all = chosen.length === present.length && present.length > 0;

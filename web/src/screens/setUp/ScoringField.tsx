@@ -97,7 +97,7 @@ function Rubric({
             />
             <Button
               look="quiet"
-              aria-label={`Take away criterion ${i + 1}`}
+              aria-label={`Remove criterion ${i + 1}`}
               disabled={criteria.length === 1}
               onClick={() => onChange(criteria.filter((_, j) => j !== i))}
             >
@@ -141,7 +141,7 @@ function Rubric({
               />
               <Button
                 look="quiet"
-                aria-label={`Take away level ${k + 1}`}
+                aria-label={`Remove level ${k + 1}`}
                 disabled={criterion.levels.length <= FEWEST_LEVELS}
                 onClick={() => change(i, { levels: criterion.levels.filter((_, m) => m !== k) })}
               >

@@ -13,8 +13,8 @@ import { usePerson } from '../../parts/hall/useSession';
 import { api, type Course } from '../../state/api';
 
 const can: Record<Course['staff'][number]['role'], string> = {
-  teacher: 'has the course',
-  'co-teacher': 'can do all that the teacher can, but not give the course away or name co-teachers',
+  teacher: 'owns the course',
+  'co-teacher': 'can do everything except transfer the course or add co-teachers',
   aide: 'sees everything and comments',
 };
 
@@ -47,7 +47,7 @@ export function StaffList({ course }: { course: Course }) {
                 <b className="font-semibold">teacher</b>
                 {mayGive ? (
                   <Button look="quiet" onClick={() => setGiving(true)}>
-                    Give the course away
+                    Transfer the course
                   </Button>
                 ) : null}
               </>
@@ -73,11 +73,11 @@ export function StaffList({ course }: { course: Course }) {
                     void remove({ params: { ...params, personId: person.id } }).then(({ error }) =>
                       error
                         ? tellFailure(error)
-                        : tell(`${sayName(person)} is off the staff. What they said stays.`),
+                        : tell(`${sayName(person)} is no longer on the staff. Their comments stay.`),
                     )
                   }
                 >
-                  Take off<span className="sr-only"> {sayName(person)}</span>
+                  Remove<span className="sr-only"> {sayName(person)}</span>
                 </Button>
               </>
             ) : (
@@ -129,7 +129,7 @@ function GiveDialog({ course, onClose }: { course: Course; onClose: () => void }
   const [give, { isLoading }] = api.useGiveCourseMutation();
   const chosen = others.find((person) => person.id === to);
   return (
-    <Dialog title="Give the course away" description="To another teacher" open onClose={onClose}>
+    <Dialog title="Transfer the course" description="To another teacher" open onClose={onClose}>
       {others.length === 0 ? (
         <p>Add the colleague to the staff first; then the course can be given to them.</p>
       ) : (
@@ -148,8 +148,8 @@ function GiveDialog({ course, onClose }: { course: Course; onClose: () => void }
             </select>
           </Field>
           <p className="text-ink-2">
-            The course, its folders and its record are theirs from now on; whoever has it now stays as
-            co-teacher. It stands on the ledger, and only they can give it back.
+            The course, its folders and its record are theirs from now on; the current teacher stays as
+            co-teacher. This is on the ledger, and only they can transfer it back.
           </p>
           <Button
             look="go"
@@ -158,7 +158,7 @@ function GiveDialog({ course, onClose }: { course: Course; onClose: () => void }
               void give({ params: { courseId: course.id }, body: { personId: chosen!.id } }).then(
                 ({ error }) => {
                   if (error) return tellFailure(error);
-                  tell(`${sayName(chosen!)} has the course now.`);
+                  tell(`${sayName(chosen!)} owns the course now.`);
                   onClose();
                 },
               )

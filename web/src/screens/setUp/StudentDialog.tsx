@@ -95,13 +95,13 @@ export function StudentDialog({ course, student, onClose }: StudentDialogProps) 
   const goAway = async () => {
     const result = await leave({ params });
     if (result.error) return tellFailure(result.error);
-    tell(`${sayName(student)} has left. The slot and all work stay.`);
+    tell(`${sayName(student)} has left. Their slot and all work stay.`);
     onClose();
   };
   const back = async () => {
     const result = await comeBack({ params, body: { periodId: form.periodId } });
     if (result.error) return tellFailure(result.error);
-    tell(`${sayName(student)} is back. The same slot goes on.`);
+    tell(`${sayName(student)} is back, with the same slot.`);
     onClose();
   };
   return (
@@ -115,8 +115,8 @@ export function StudentDialog({ course, student, onClose }: StudentDialogProps) 
       {student.leftAt ? (
         <div className="flex flex-wrap items-center gap-3 rounded-lg bg-brass-soft px-4 py-2.5">
           <p>
-            Left on {sayMoment(student.leftAt, zone)}. The slot stays with everything in it, out of the
-            counts.
+            Left on {sayMoment(student.leftAt, zone)}. The slot and everything in it stay, but no longer
+            count.
           </p>
           {keeps ? (
             <Button look="go" className="ml-auto" disabled={returning.isLoading} onClick={() => void back()}>
@@ -165,7 +165,7 @@ export function StudentDialog({ course, student, onClose }: StudentDialogProps) 
             {student.staffRenames
               ? 'The office keeps how this student signs in: e-mail, username and number.'
               : 'The office keeps this student’s name, e-mail, username and number.'}{' '}
-            Write what it should be, and ask the office with one press.
+            Write what it should be and ask the office.
           </p>
         ) : null}
         {names && names.length > 0 ? <NewNames names={names} /> : null}
@@ -181,7 +181,7 @@ export function StudentDialog({ course, student, onClose }: StudentDialogProps) 
                 : names && names.length > 0
                   ? `Change, with ${sayCount(names.length, 'name')}`
                   : form.periodId === student.periodId
-                    ? 'Keep the changes'
+                    ? 'Save changes'
                     : 'Move'}
             </Button>
             {student.leftAt ? null : (

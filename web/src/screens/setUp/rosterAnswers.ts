@@ -6,14 +6,14 @@ export type Row = AnswerOf<'previewRoster'>['rows'][number];
 /** What the teacher says about one row that can be taken. */
 export interface RowAnswer {
   taken: boolean;
-  /** Whom the row means; null is somebody new. */
+  /** Whom the row means; null is a new person. */
   knownId: PersonId | null;
   last: string;
   first: string;
 }
 export type Answers = ReadonlyMap<number, RowAnswer>;
 
-const canBeTaken = (row: Row) => row.fate !== 'wrong' && row.fate !== 'already there';
+const canBeTaken = (row: Row) => row.outcome !== 'wrong' && row.outcome !== 'already there';
 
 /** What is taken when nobody has said anything yet: everything that is sure. */
 export function firstAnswers(rows: readonly Row[]): Answers {
@@ -21,7 +21,7 @@ export function firstAnswers(rows: readonly Row[]): Answers {
     rows.filter(canBeTaken).map((row) => [
       row.line,
       {
-        taken: row.fate !== 'doubtful',
+        taken: row.outcome !== 'doubtful',
         knownId: row.known,
         last: row.person.last,
         first: row.person.first,
@@ -42,7 +42,7 @@ export function peopleToJoin(rows: readonly Row[], answers: Answers): BodyFor<'j
         first: answer.first.trim(),
         periodId: row.period,
         knownId: answer.knownId,
-        newName: row.fate === 'new name',
+        newName: row.outcome === 'new name',
       },
     ];
   });

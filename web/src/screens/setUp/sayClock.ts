@@ -5,7 +5,8 @@ import { sayMoment } from '../../parts/ui/format';
 export function sayClock(local: string, zone: string): string {
   if (!isLocalTime(local)) return '';
   const { instant, clock } = readLocalTime(local as LocalTime, zone);
-  if (clock === 'skipped') return `the clocks skip this time; it counts as ${sayMoment(instant, zone)}`;
-  if (clock === 'twice') return 'the clocks show this time twice; the first counts';
+  if (clock === 'skipped')
+    return `this time is skipped by the clock change; it counts as ${sayMoment(instant, zone)}`;
+  if (clock === 'twice') return 'this time happens twice (clock change); the first counts';
   return '';
 }

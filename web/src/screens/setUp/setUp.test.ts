@@ -9,11 +9,11 @@ import { sayMeetings } from './sayMeetings';
 import { sortAssignments, type AssignmentOrder } from './sortAssignments';
 
 describe('the answers to a list', () => {
-  const row = (line: number, fate: Row['fate'], more: Partial<Row> = {}): Row => ({
+  const row = (line: number, outcome: Row['outcome'], more: Partial<Row> = {}): Row => ({
     line,
     person: { last: 'Abara', first: 'Chidi', called: '', email: '', username: '', number: '' },
     period: p2,
-    fate,
+    outcome,
     reasons: [],
     known: null,
     candidates: [],
@@ -72,10 +72,10 @@ describe('the draft of an assignment', () => {
 
 test('sayClock tells of the hour that is skipped and of the one that comes twice', () => {
   expect(sayClock('2026-03-29T02:30', 'Europe/Madrid')).toBe(
-    'the clocks skip this time; it counts as Sun 29 Mar, 03:30',
+    'this time is skipped by the clock change; it counts as Sun 29 Mar, 03:30',
   );
   expect(sayClock('2026-10-25T02:30', 'Europe/Madrid')).toBe(
-    'the clocks show this time twice; the first counts',
+    'this time happens twice (clock change); the first counts',
   );
   expect(sayClock('2026-10-25T12:30', 'Europe/Madrid')).toBe('');
 });

@@ -6,13 +6,13 @@ import { usePageTitle } from '../../parts/ui/usePageTitle';
 import { api } from '../../state/api';
 
 const WHICH: Record<ChosenLetters, string> = {
-  daily: 'The one letter a day',
-  returns: 'The letter when work comes back',
+  daily: 'The daily e-mail',
+  returns: 'The e-mail when work is handed back',
 };
 
 /** Where the address in a letter leads that somebody chose: it asks before it stops them, and needs no signing in. */
 export function NoMoreLetters() {
-  usePageTitle('No more letters');
+  usePageTitle('No more e-mails');
   const { letters = '', token = '' } = useParams();
   const which = chosenLetters.find((one) => one === letters);
   const [stop, { isLoading, isSuccess, error }] = api.useStopLettersMutation();
@@ -23,15 +23,15 @@ export function NoMoreLetters() {
         <h1>This link does not open</h1>
       ) : (
         <>
-          <h1>{isSuccess ? 'No more of these letters' : 'Stop these letters?'}</h1>
+          <h1>{isSuccess ? 'No more of these e-mails' : 'Stop these e-mails?'}</h1>
           <p role="status">
             {isSuccess
               ? `${WHICH[which]} is turned off. You can turn it on again under your name, Notices.`
-              : `${WHICH[which]} will not come any more. What is new stands on your Today.`}
+              : `${WHICH[which]} is turned off. News is on your Today page.`}
           </p>
           {error ? (
             <p role="alert" className="font-semibold text-brick">
-              This link stops nothing just now. You can turn letters off under your name, Notices.
+              This link has nothing to turn off. You can turn e-mails off under your name, Notices.
             </p>
           ) : null}
           {isSuccess ? null : (

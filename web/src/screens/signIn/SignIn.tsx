@@ -19,7 +19,7 @@ export function SignIn() {
         <Mark className="h-16" />
         <div>
           <h1 className="text-[2.6rem]!">{data?.school.name || 'Vestibul'}</h1>
-          <p className="mt-2 text-lg text-ink-2">Sign in to turn in, to look, to hand back.</p>
+          <p className="mt-2 text-lg text-ink-2">Turn in, review and hand back.</p>
         </div>
         <form
           className="grid max-w-sm gap-4"
@@ -72,7 +72,7 @@ function DemoPeople() {
       aria-labelledby="demo"
       className="grid content-start gap-3 rounded-xl border border-line bg-surface p-5"
     >
-      <h2 id="demo">This is the demo. Come in as</h2>
+      <h2 id="demo">This is the demo. Sign in as</h2>
       <ul className="grid list-none gap-1.5 p-0 sm:grid-cols-2">
         {(data ?? []).map((person, i) => (
           <li key={person.id} className={i < 3 ? 'sm:col-span-2' : ''}>

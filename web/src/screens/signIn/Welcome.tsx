@@ -67,7 +67,7 @@ export function Welcome() {
             <Field label="Name of the school">
               <input className={inputClass} {...set('schoolName')} />
             </Field>
-            <Field label="Time zone" hint="All due times are in it.">
+            <Field label="Time zone" hint="All due times use it.">
               <select className={inputClass} {...set('timeZone')}>
                 {Intl.supportedValuesOf('timeZone').map((zone) => (
                   <option key={zone}>{zone}</option>
@@ -89,7 +89,7 @@ export function Welcome() {
         ) : null}
         <Field
           label="Password"
-          hint={`At least ${SHORTEST_PASSWORD} letters or signs; a short sentence is good.`}
+          hint={`At least ${SHORTEST_PASSWORD} characters; a short sentence works well.`}
         >
           <input
             type="password"
@@ -101,7 +101,7 @@ export function Welcome() {
         </Field>
         <FormFailure failure={error} />
         <Button type="submit" look="go" className="py-3!" disabled={isLoading}>
-          {first ? 'Open the school' : 'Come in'}
+          {first ? 'Open the school' : 'Continue'}
         </Button>
       </form>
     </main>

@@ -45,7 +45,7 @@ export function BringPile({ course, period, onClose }: BringPileProps) {
   return (
     <Dialog
       title="Bring a pile"
-      description="Files, a folder or a ZIP file whose names are not in order"
+      description="Files, a folder or a ZIP file with names of any kind"
       open
       onClose={onClose}
     >
@@ -74,7 +74,7 @@ export function BringPile({ course, period, onClose }: BringPileProps) {
               {sayCount(files.length, 'file')}, {sayBytes(bytes)}
             </>
           ) : (
-            'Drop files, a folder or a ZIP here. What can be told is placed; the rest lies on the table.'
+            'Drop files, a folder or a ZIP here. What is sure is placed; the rest goes to the table.'
           )}
         </p>
         <div className="flex flex-wrap gap-2">
@@ -89,7 +89,7 @@ export function BringPile({ course, period, onClose }: BringPileProps) {
             value={assignmentId}
             onChange={(event) => setAssignmentId(event.target.value)}
           >
-            <option value="">It says so itself</option>
+            <option value="">Detect from each file</option>
             <TitleOptions of={course.assignments} />
           </select>
         </Field>
@@ -103,7 +103,7 @@ export function BringPile({ course, period, onClose }: BringPileProps) {
             {course.periods.map(({ id, label, number }) => (
               <option key={id} value={id}>
                 {label}
-                {String(number) === period ? ' (the one you look at)' : ''}
+                {String(number) === period ? ' (the current one)' : ''}
               </option>
             ))}
           </select>

@@ -86,13 +86,13 @@ export function Deciding({
           ))}
           {speaksFor(null).length > 0 ? (
             <li className="rounded-lg border border-dashed border-edge px-2.5 py-1.5 text-ink">
-              <b className="font-semibold">Somebody who is not on the roster</b>
+              <b className="font-semibold">A person who is not on the roster</b>
               <Speaks says={speaksFor(null)} />
             </li>
           ) : null}
         </ul>
       ) : (
-        <p>It tells nobody on the roster.</p>
+        <p>No name from the roster in it.</p>
       )}
       {piece.reasons.length > 0 ? (
         <ul aria-label="Why" className="grid list-none gap-0.5 p-0 text-small text-ink-2">
@@ -104,7 +104,7 @@ export function Deciding({
       {runs ? <FindStudent course={course} students={students} onChoose={choice.chooseWho} /> : null}
       {piece.sameAs ? (
         <p className="text-small font-semibold text-brick">
-          The same bytes came before, as <code className="[overflow-wrap:anywhere]">{piece.sameAs}</code>.
+          The same file came before, as <code className="[overflow-wrap:anywhere]">{piece.sameAs}</code>.
         </p>
       ) : null}
       <ChooseWork
@@ -215,7 +215,7 @@ function FindStudent({
   };
   return (
     <div className="grid gap-1.5">
-      <Field label="Anybody, by a part of the name (t)">
+      <Field label="Any student, by part of the name (t)">
         <input
           ref={field}
           className={inputClass}
@@ -243,7 +243,7 @@ function FindStudent({
               </button>
             </li>
           ))}
-          {found.length === 0 ? <li>Nobody on the roster goes by this.</li> : null}
+          {found.length === 0 ? <li>No student matches.</li> : null}
         </ul>
       ) : null}
     </div>

@@ -57,11 +57,11 @@ export function DeliveryTable({ course, period, tabs }: { course: Course; period
         <h1>Sorting table</h1>
         {tabs}
       </header>
-      <Read of={waiting} what="Looking what lies on the table">
+      <Read of={waiting} what="Reading the table">
         {(data) =>
           data.deliveries.length === 0 || !selected ? (
             <Empty title="The table is empty">
-              <p>What comes by a side door with a name given by hand lies here until you say whose it is.</p>
+              <p>Work from a side door waits here until you say whose it is.</p>
             </Empty>
           ) : (
             <Read of={rack} what="Reading the roster">
@@ -160,7 +160,7 @@ function Deciding({ course, delivery, students }: DecidingProps) {
   const away = async () => {
     const { error } = await turnAway({ params });
     if (error) tellFailure(error);
-    else tell('Turned away. Its line stays on the ledger.');
+    else tell('Rejected. It stays on the ledger.');
   };
   const isBusy = placing.isLoading || turning.isLoading;
   return (
@@ -207,12 +207,12 @@ function Deciding({ course, delivery, students }: DecidingProps) {
           })}
         </ul>
       ) : (
-        <p>Nobody on the roster goes by this name.</p>
+        <p>No student matches this name.</p>
       )}
       {runs ? (
         <>
           <div className="grid gap-2">
-            <Field label="Somebody else">
+            <Field label="Another student">
               <select
                 className={inputClass}
                 value={somebody}
@@ -236,7 +236,7 @@ function Deciding({ course, delivery, students }: DecidingProps) {
             </Button>
           </div>
           <Button look="quiet" className="mt-auto" disabled={isBusy} onClick={() => void away()}>
-            Turn away: nobody’s here
+            Reject: not from this course
           </Button>
         </>
       ) : null}

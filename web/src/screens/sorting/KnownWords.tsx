@@ -24,12 +24,12 @@ export function KnownWords({ course, students, onClose }: KnownWordsProps) {
   const drop = async (words: string) => {
     const { error } = await forget({ params, body: { words } });
     if (error) tellFailure(error);
-    else tell(`‘${words}’ means nobody any more.`);
+    else tell(`‘${words}’ is forgotten.`);
   };
   return (
     <Dialog
       title="What was learned"
-      description="Words in names and whom they mean in this course"
+      description="Words in names, and the students they mean in this course"
       open
       onClose={onClose}
     >
@@ -37,8 +37,8 @@ export function KnownWords({ course, students, onClose }: KnownWordsProps) {
         {(list) =>
           list.length === 0 ? (
             <p>
-              Nothing yet. When you say whose a piece is, the words of its name are kept, and mean the same
-              student from then on.
+              Nothing yet. When you say whose a piece is, the words in its name are remembered for that
+              student.
             </p>
           ) : (
             <ul aria-label="Words" className="grid max-h-[60dvh] list-none gap-1.5 overflow-y-auto p-0">
@@ -52,7 +52,7 @@ export function KnownWords({ course, students, onClose }: KnownWordsProps) {
                     <span className="min-w-0">
                       <code className="font-semibold [overflow-wrap:anywhere]">{words}</code> is{' '}
                       <b className="font-semibold">
-                        {student ? sayListName(student) : 'somebody who has left'}
+                        {student ? sayListName(student) : 'a student who has left'}
                       </b>
                       <span className="block text-small text-ink-2">since {sayMoment(at, zone)}</span>
                     </span>

@@ -18,7 +18,7 @@ const ofWords: Record<NonNullable<Part['of']>, string> = {
 };
 
 const asWords: Record<Exclude<Part['as'], 'person' | 'nothing'>, string> = {
-  'somebody else': 'nobody known',
+  'somebody else': 'not known',
   assignment: 'assignment',
   period: 'period',
   'wrong period': 'another period',

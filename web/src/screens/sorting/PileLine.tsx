@@ -27,8 +27,7 @@ const stepWords: Record<Pile['state'], string> = {
   'taking out': 'is being taken apart',
   reading: 'is being read',
   placing: 'is being placed',
-  'no room':
-    'stands still, since the school’s disk is full; it goes on by itself once the office has made room',
+  'no room': 'is waiting: the school’s disk is full. It continues when the office has made space',
   done: '',
   stopped: 'was stopped',
 };
@@ -59,7 +58,7 @@ export function PileLine({ course }: { course: Course }) {
         <b className="font-semibold text-ink [overflow-wrap:anywhere]">{name}</b>, {sayMoment(madeAt, zone)}
         {stepWords[state] ? <> {stepWords[state]}</> : null}: {sayAccount(counts)}{' '}
         <button type="button" className="underline" onClick={() => setLooks(true)}>
-          What became of it
+          What happened
         </button>
       </p>
       {state !== 'done' && state !== 'stopped' ? (
@@ -97,7 +96,7 @@ function Going({ course, pile, sent }: { course: Course; pile: Pile; sent: numbe
         className="h-2 w-56 bg-hole"
         fill="bg-act"
       />
-      <span className="text-small text-ink-2">You can leave this page; it goes on.</span>
+      <span className="text-small text-ink-2">You can leave this page; it continues.</span>
       {runs && state === 'arriving' && sent === null && onTheirWay === 0 ? (
         <Button
           onClick={() =>
@@ -147,8 +146,8 @@ function Account({
   const titleOf = new Map(course.assignments.map(({ id, title }) => [id, title]));
   return (
     <Dialog
-      title="What became of it"
-      description="Everything that came in a pile, with where it is and why"
+      title="What happened"
+      description="Everything in the pile, where it is and why"
       open
       onClose={onClose}
       className="max-w-3xl"

@@ -53,7 +53,7 @@ export function PileTable({ course, period, tabs }: PileTableProps) {
     setPages([]);
   };
   return (
-    <Read of={table} what="Looking what lies on the table">
+    <Read of={table} what="Reading the table">
       {(data) => (
         <Read of={rack} what="Reading the roster">
           {({ students }) => (
@@ -74,7 +74,7 @@ export function PileTable({ course, period, tabs }: PileTableProps) {
                     {tabs}
                     {data.later > 0 || shown === 'later' ? (
                       <Button onClick={() => show(shown === 'later' ? 'to sort' : 'later')}>
-                        {shown === 'later' ? 'Back to what is to sort' : `For later: ${data.later}`}
+                        {shown === 'later' ? 'Back to pieces to sort' : `For later: ${data.later}`}
                       </Button>
                     ) : null}
                     {actions}
@@ -129,7 +129,7 @@ function Table({ course, period, students, table, shown, head, pager, children }
   const byId = new Map(students.map((student) => [student.id, student]));
   const nameOf = (id: PersonId) => {
     const student = byId.get(id);
-    return student ? sayName(student) : 'somebody who has left';
+    return student ? sayName(student) : 'a student who has left';
   };
 
   const act = async (body: BodyFor<'sortPieces'>, says: string) => {
@@ -145,7 +145,9 @@ function Table({ course, period, students, table, shown, head, pager, children }
       return tellFailure(error);
     }
     const { taught } = data as Sorted;
-    tell(taught > 0 ? `${says} ${sayCount(taught, 'more was', 'more were')} placed by what you said.` : says);
+    tell(
+      taught > 0 ? `${says} ${sayCount(taught, 'more was', 'more were')} placed by what you decided.` : says,
+    );
   };
   const place = (people: readonly PersonId[] = who) => {
     if (!piece || people.length === 0) return tell('Choose whose it is first.');
@@ -172,7 +174,7 @@ function Table({ course, period, students, table, shown, head, pager, children }
     const { error } = await (way === 'undo' ? undo : redo)({ params });
     if (error) return tellFailure(error);
     setGone(new Set());
-    tell(way === 'undo' ? 'Undone.' : 'Done again.');
+    tell(way === 'undo' ? 'Undone.' : 'Redone.');
   };
   useKeys({
     j: () => choice.step(1),
@@ -213,7 +215,7 @@ function Table({ course, period, students, table, shown, head, pager, children }
         Undo{table.undo > 0 ? ` (${table.undo})` : ''}
       </Button>
       <Button disabled={table.redo === 0 || isBusy} onClick={() => void step('redo')}>
-        Do again{table.redo > 0 ? ` (${table.redo})` : ''}
+        Redo{table.redo > 0 ? ` (${table.redo})` : ''}
       </Button>
     </>
   ) : null;
@@ -227,25 +229,25 @@ function Table({ course, period, students, table, shown, head, pager, children }
         piece
           ? {
               segments: [{ text: piece.path.split('/').at(-1)!, part: null }],
-              verdict: marked.length > 1 ? `${marked.length} pieces taken together` : 'waits to be placed',
+              verdict: marked.length > 1 ? `${marked.length} pieces selected` : 'waits to be placed',
               ...(piece.path.includes('/') ? { note: 'came as', noteCode: piece.path } : {}),
             }
           : null
       }
       keys={[
         { keys: ['j', 'k'], does: 'next, back' },
-        { keys: ['v'], does: 'take with' },
+        { keys: ['v'], does: 'select' },
         { keys: ['u'], does: 'undo' },
       ]}
     >
       <DropHere course={course} says="" />
       {head(actions)}
       {!piece ? (
-        <Empty title={shown === 'later' ? 'Nothing is put off' : 'The table is empty'}>
+        <Empty title={shown === 'later' ? 'Nothing for later' : 'The table is empty'}>
           <p>
             {shown === 'later'
-              ? 'What you put off lies here until you sort it.'
-              : 'Bring a pile: files, a folder or a ZIP, from a stick, an export or a mail. What can be told is placed; the rest lies here with the likeliest answers first.'}
+              ? 'What you leave for later is here until you sort it.'
+              : 'Bring a pile: files, a folder or a ZIP. What is sure is placed; the rest waits here, with the likeliest answers first.'}
           </p>
         </Empty>
       ) : (

@@ -21,9 +21,9 @@ function TableOf({ course, period }: { course: Course; period: string }) {
   const table = api.useReadTableQuery({ params, query: {} });
   const deliveries = api.useListDeliveriesQuery({ params, query: { after: '' } });
   return (
-    <Read of={table} what="Looking what lies on the table">
+    <Read of={table} what="Reading the table">
       {({ toSort }) => (
-        <Read of={deliveries} what="Looking what lies on the table">
+        <Read of={deliveries} what="Reading the table">
           {(waiting) => {
             const atDoors = waiting.deliveries.length;
             // What waits decides what is shown first; with nothing anywhere, it is the place to bring a pile to.
@@ -54,7 +54,7 @@ interface TabsProps {
 function Tabs({ side, onChoose, toSort, atDoors }: TabsProps): ReactNode {
   const counts: Record<Side, number> = { piles: toSort, 'side doors': atDoors };
   return (
-    <div role="group" aria-label="What lies here" className="flex gap-1.5">
+    <div role="group" aria-label="What is here" className="flex gap-1.5">
       {(['piles', 'side doors'] as const).map((known) => (
         <button
           key={known}

@@ -9,10 +9,10 @@ const FITS = 0.2;
 
 /** In a word or two, why a piece was not placed by itself. */
 function whyHere({ reason, candidates, assignmentId, parts, sides }: OnTable): string {
-  if (sides.length > 1) return 'says different people';
+  if (sides.length > 1) return 'names different people';
   if (reason !== '' && reason !== 'taught') return reasonWords[reason];
   const [best] = candidates;
-  if (!best) return 'tells nobody';
+  if (!best) return 'no name in it';
   const fitting = candidates.filter(({ confidence }) => confidence >= best.confidence * FITS).length;
   if (fitting > 1) return `${fitting} fit`;
   if (parts.some(({ as }) => as === 'wrong period')) return 'another period';
@@ -93,7 +93,7 @@ function Row({ piece, isCurrent, isMarked, onLook, onToggle, onPlace }: RowProps
       <button
         type="button"
         aria-pressed={isMarked}
-        aria-label={`Take ‘${piece.path.split('/').at(-1)}’ with others`}
+        aria-label={`Select ‘${piece.path.split('/').at(-1)}’`}
         onClick={onToggle}
         className="m-1 grid w-7 place-items-center rounded border border-transparent text-ink-3 hover:border-edge aria-pressed:border-brass-mark aria-pressed:bg-brass-soft aria-pressed:text-ink"
       >

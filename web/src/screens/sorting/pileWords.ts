@@ -13,17 +13,17 @@ export const reasonWords: Record<Reason, string> = {
   corrupt: 'it is damaged',
   bomb: 'it unpacks to far more than it should',
   empty: 'it is empty (0 bytes)',
-  litter: 'a file that a system left there',
+  litter: 'a system file',
   'too-large': 'it is larger than a file may be',
-  'not-a-zip': 'it is no ZIP file that can be read',
+  'not-a-zip': 'not a readable ZIP file',
   'half-sent': 'only a part of it came; bring it again',
   'not-given': 'not given to their period',
   'left-course': 'they have left the course',
-  'same-bytes': 'the same bytes came before',
-  'name-off-rule': 'its name has to be agreed to',
+  'same-bytes': 'the same file came before',
+  'name-off-rule': 'its name needs approval',
   'year-over': 'the year is over',
   unreadable: 'it could not be read inside',
-  taught: 'placed by what you said',
+  taught: 'placed by what you decided',
 };
 
 /** What is said of each state in the sum of a pile; `reading` and `told` are on their way. */

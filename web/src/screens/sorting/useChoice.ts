@@ -64,7 +64,7 @@ export function useChoice(course: Course, pieces: readonly OnTable[]): Choice {
   const change = (more: Partial<Chosen>) => setChosen({ ...here, ...more });
 
   const likely = piece?.candidates[0];
-  // Where what is known says different people, somebody has to say which, so nobody is chosen beforehand.
+  // Where what is known names different people, somebody has to say which, so nobody is chosen beforehand.
   const isLikely = likely && likely.confidence >= LIKELY && piece.sides.length < 2;
   const who = here.who ?? (isLikely ? [likely.student] : []);
   const likelyWork = piece?.assignmentCandidates[0];

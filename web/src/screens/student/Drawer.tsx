@@ -32,7 +32,7 @@ export function Drawer() {
         {(data) =>
           data.files.length === 0 ? (
             <Empty title="Nothing is turned in yet">
-              <p>What you turn in is kept here, under its proper name.</p>
+              <p>What you turn in is here, under its proper name.</p>
             </Empty>
           ) : (
             <>
@@ -54,7 +54,7 @@ export function Drawer() {
                       {sayMoment(file.turnedInAt, zone)}
                     </p>
                     <p className="text-small text-ink-2">
-                      Lies in {file.folderName ? <code>{file.folderName}</code> : file.courseTitle} · can be
+                      Is in {file.folderName ? <code>{file.folderName}</code> : file.courseTitle} · can be
                       opened by you
                       {file.canOpen.length > 0 ? ` and ${file.canOpen.join(', ')}` : ''}
                     </p>
@@ -76,7 +76,7 @@ export function Drawer() {
   );
 }
 
-/** What lies here and is turned in nowhere: put here, or taken back. Only its owner can open it. */
+/** What is here and is turned in nowhere: put here, or taken back. Only its owner can open it. */
 function Loose() {
   const zone = useZone();
   const [pages, setPages] = useState<string[]>([]);
@@ -89,7 +89,7 @@ function Loose() {
       <h2 id="loose">Not turned in</h2>
       {data.files.length + sending.length === 0 ? (
         <p className="text-ink-2">
-          Nothing. What you put here can be turned in later without being sent again.
+          Nothing. Files you put here can be turned in later without uploading again.
         </p>
       ) : (
         <ul className="grid list-none gap-2 p-0">
@@ -100,7 +100,7 @@ function Loose() {
                 <p role="alert" className="text-small font-semibold text-brick">
                   {sayFailure(one.failure)}{' '}
                   <button type="button" className="underline" onClick={() => forget(one.key)}>
-                    Take it off
+                    Remove
                   </button>
                 </p>
               ) : (
@@ -129,7 +129,7 @@ function Loose() {
                   {file.form}, {sayBytes(file.bytes)} · {sayMoment(file.changedAt, zone)}
                   {file.was ? ` · was turned in for ${file.was.assignment} and came back` : ''}
                   {file.trays.length > 0
-                    ? ` · lies in the tray of ${sayList(file.trays.map(({ title }) => title))}`
+                    ? ` · is in the tray of ${sayList(file.trays.map(({ title }) => title))}`
                     : ''}
                 </p>
                 <p className="text-small text-ink-2">Can be opened by you alone</p>
@@ -141,7 +141,7 @@ function Loose() {
                   className="-mr-2 ml-auto grid size-11 shrink-0 place-items-center rounded text-ink-2 hover:bg-ground"
                   onClick={() =>
                     void drop({ params: { fileId: file.id } }).then(({ error }) =>
-                      error ? tellFailure(error) : tell(`‘${file.name}’ is out of the drawer.`),
+                      error ? tellFailure(error) : tell(`‘${file.name}’ is removed from the drawer.`),
                     )
                   }
                 >

@@ -49,7 +49,7 @@ export function DrawerPicker({ id, onDone }: DrawerPickerProps) {
             const others = used.files.filter(({ id: file }) => !seen.has(file) && seen.add(file));
             return free.files.length + others.length === 0 ? (
               <Empty title="The drawer is empty">
-                <p>What you turn in or put there is kept in it.</p>
+                <p>What you turn in or put there is in it.</p>
               </Empty>
             ) : (
               <>

@@ -27,14 +27,14 @@ function All() {
   return (
     <>
       <h1 className="mb-4">Handed back</h1>
-      <Read of={mine} what="Reading what came back">
+      <Read of={mine} what="Reading handed-back work">
         {(assignments) => {
           const back = assignments
             .filter(({ handedBackAt }) => handedBackAt !== null)
             .toSorted((a, b) => (a.handedBackAt! < b.handedBackAt! ? 1 : -1));
           return back.length === 0 ? (
-            <Empty title="Nothing has come back yet">
-              <p>When a teacher hands work back, it lies here with what they said.</p>
+            <Empty title="Nothing handed back yet">
+              <p>When a teacher hands work back, it is here with their comments.</p>
             </Empty>
           ) : (
             <ul className="grid list-none gap-2 p-0">

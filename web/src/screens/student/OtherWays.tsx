@@ -78,7 +78,7 @@ function LinkForm({ id, onDone }: { id: AssignmentId; onDone: () => void }) {
   const add = async (event: FormEvent) => {
     event.preventDefault();
     if (!readAddress(address)) {
-      setError('This is not an address of the web. Copy all of it, beginning with https://.');
+      setError('This is not a web address. Copy all of it, starting with https://.');
       return;
     }
     const result = await addLink({ params: { assignmentId: id }, body: { address, title } });
@@ -99,7 +99,7 @@ function LinkForm({ id, onDone }: { id: AssignmentId; onDone: () => void }) {
           onChange={(event) => setAddress(event.target.value)}
         />
       </Field>
-      <Field label="Title" hint="left empty: the end of the address">
+      <Field label="Title" hint="optional">
         <input
           className={inputClass}
           autoComplete="off"
@@ -109,8 +109,8 @@ function LinkForm({ id, onDone }: { id: AssignmentId; onDone: () => void }) {
         />
       </Field>
       <p className="text-small text-ink-2">
-        What lies behind a link stays where it is: its owner is outside, and it can change or go. What is kept
-        is the address. See that your teacher may open it.
+        A link’s content stays where it is and can change or disappear. Only the address is saved. Make sure
+        your teacher can open it.
       </p>
       <Button look="go" type="submit" disabled={isLoading}>
         Put into the tray

@@ -20,7 +20,7 @@ export function PeriodPieces() {
       <Read of={pieces} what="Reading the pieces">
         {(students) =>
           students.length === 0 ? (
-            <Empty title="Nothing to be seen yet" />
+            <Empty title="Nothing to see yet" />
           ) : (
             <ul className="grid list-none gap-2 p-0">
               {students.map(({ student, turnedInAt, pieces: theirs }) => (

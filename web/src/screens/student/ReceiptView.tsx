@@ -27,7 +27,7 @@ export function ReceiptView({ receipt, title, isNew = false }: ReceiptViewProps)
           {isNew ? (
             <h1>It arrived.</h1>
           ) : (
-            <h2 className="text-ink">Receipt{receipt.attempt > 1 ? `, try ${receipt.attempt}` : ''}</h2>
+            <h2 className="text-ink">Receipt{receipt.attempt > 1 ? `, attempt ${receipt.attempt}` : ''}</h2>
           )}
           <p className={isNew ? 'text-lg' : ''}>
             {receipt.due === null ? (
@@ -44,10 +44,10 @@ export function ReceiptView({ receipt, title, isNew = false }: ReceiptViewProps)
       {receipt.gone ? (
         <p className="font-semibold">
           {receipt.gone.how === 'taken back' ? 'You took this back' : 'Your teacher sent this back'},{' '}
-          {sayExactly(receipt.gone.at, zone)}. It counts no more; the record keeps it.
+          {sayExactly(receipt.gone.at, zone)}. It no longer counts; the record saves it.
         </p>
       ) : receipt.counts || isNew ? null : (
-        <p className="text-ink-2">Another try counts.</p>
+        <p className="text-ink-2">Another attempt counts.</p>
       )}
       <p className="text-small text-ink-2">
         {title} · line {receipt.line} of the ledger
@@ -68,9 +68,9 @@ export function ReceiptView({ receipt, title, isNew = false }: ReceiptViewProps)
       <details className="text-small">
         <summary className="w-fit cursor-pointer rounded font-semibold text-act">What this proves</summary>
         <p className="mt-1.5 text-ink-2">
-          These very bytes were turned in by you at this time: a line of the school’s ledger says so, and the
-          school has signed it. Keep the file; with it anybody can check that without asking the school. It
-          does not say what became of the work afterwards.
+          That you turned in exactly this file at this time: it is on the school’s ledger, signed by the
+          school. With the saved file anyone can check that without asking the school. It says nothing about
+          what happened to the work later.
         </p>
       </details>
       <a
@@ -80,7 +80,7 @@ export function ReceiptView({ receipt, title, isNew = false }: ReceiptViewProps)
           attempt: String(receipt.attempt),
         })}
       >
-        <Download aria-hidden="true" className="size-4.5" /> Keep the receipt as a file
+        <Download aria-hidden="true" className="size-4.5" /> Save the receipt as a file
       </a>
     </section>
   );

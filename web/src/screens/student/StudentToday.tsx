@@ -38,7 +38,7 @@ export function StudentToday() {
             .toReversed();
           return assignments.length === 0 ? (
             <Empty title="Nothing is due">
-              <p>When a teacher gives your period something, it stands here with its due time.</p>
+              <p>When a teacher gives your period an assignment, it is here with its due time.</p>
             </Empty>
           ) : (
             <div className="grid gap-6">

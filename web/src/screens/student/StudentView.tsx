@@ -18,16 +18,14 @@ export function StudentView() {
       <Read of={preview} what="Opening the page">
         {(data) =>
           data === null ? (
-            <Empty title="Nobody to see it yet">
-              <p>
-                When a period with students has a due time for it, it is shown here as one of them sees it.
-              </p>
+            <Empty title="No student sees it yet">
+              <p>When a period with students has a due time for it, you see it here as a student does.</p>
             </Empty>
           ) : (
             <>
               <p>
-                As {sayName(data.as)} sees it, {data.tray.period}, before anything is turned in. It is only to
-                be looked at.
+                As {sayName(data.as)} sees it, {data.tray.period}, before anything is turned in. You can only
+                look.
               </p>
               <div
                 inert

@@ -31,7 +31,7 @@ export function TakeBack({ submissionId, receipts, counting, onDone }: TakeBackP
     });
     if (result.data) {
       const { inTray } = result.data;
-      tell(`Taken back. ${sayCount(inTray, 'piece lies', 'pieces lie')} in your tray again.`);
+      tell(`Taken back. ${sayCount(inTray, 'piece is', 'pieces are')} in your tray again.`);
     } else tellFailure(result.error);
     onDone();
   };
@@ -39,16 +39,16 @@ export function TakeBack({ submissionId, receipts, counting, onDone }: TakeBackP
     <div className="grid gap-2.5 rounded-lg bg-brass-soft px-3 py-2.5" role="group" aria-label="Take back">
       <p>
         {left
-          ? `Take back try ${newest.attempt}? Try ${left.n} counts then.`
-          : 'Take it back? Then nothing is in until you turn in again.'}{' '}
-        Your pieces go into the tray; that you turned in and took back stays on the record.
+          ? `Take back attempt ${newest.attempt}? Attempt ${left.n} will count.`
+          : 'Take it back? Nothing is turned in until you turn in again.'}{' '}
+        Your pieces go back to the tray; the record keeps both steps.
       </p>
       <div className="flex gap-2">
         <Button look="go" disabled={isLoading} onClick={() => void act()}>
           Take back
         </Button>
         <Button look="quiet" onClick={onDone}>
-          Leave it in
+          Cancel in
         </Button>
       </div>
     </div>

@@ -58,7 +58,7 @@ export function Tray({ id, tray, sending, isPreview = false }: TrayProps) {
   const add = (files: readonly File[]) => {
     const room = MOST_FILES - tray.uploads.length - sending.length;
     if (files.length > room)
-      tell(`The tray holds ${MOST_FILES} files. ${Math.max(0, room)} of these were taken.`);
+      tell(`The tray holds ${MOST_FILES} files. ${Math.max(0, room)} of these were added.`);
     sendFiles(id, files.slice(0, Math.max(0, room)));
   };
   const chosen = useRef<HTMLInputElement>(null);
@@ -112,7 +112,7 @@ export function Tray({ id, tray, sending, isPreview = false }: TrayProps) {
             why={tray.naming.offRule === 'mend' ? '' : sayWhy(upload.faults)}
             share={upload.arrived && upload.kind === 'file' ? 1 : null}
             {...(upload.kind === 'recording' && !upload.arrived
-              ? { act: ['Keep what was recorded', () => keepRecorded(upload.id)] as const }
+              ? { act: ['Save what was recorded', () => keepRecorded(upload.id)] as const }
               : {})}
             status={sayArrival(upload, zone)}
             onRemove={() =>
@@ -217,12 +217,20 @@ function sayCame({ kind, originalName, bytes }: TrayUpload): string {
   }
 }
 
+const howItCame = {
+  file: 'uploaded',
+  recording: 'uploaded',
+  link: 'added',
+  drawer: 'added',
+  text: 'saved',
+} as const satisfies Record<TrayUpload['kind'], string>;
+
 function sayArrival({ arrived, kind, expiresAt }: TrayUpload, zone: string): string {
-  if (arrived) return kind === 'text' ? 'kept' : 'arrived';
+  if (arrived) return `${howItCame[kind]}, not turned in yet`;
   const stopped =
     kind === 'recording'
       ? 'cut off while it was recorded, or still being recorded in another window'
-      : 'stopped half way: choose the same file again and it goes on';
+      : 'stopped half way: choose the same file again to continue';
   return expiresAt ? `${stopped}. It is removed on ${sayMoment(expiresAt, zone)}` : stopped;
 }
 
@@ -262,7 +270,7 @@ function sayWhy(faults: TrayUpload['faults']): string {
   return sentences.length <= MOST_SENTENCES
     ? sentences.join(' ')
     : faults.some(({ code }) => code === 'part-missing')
-      ? 'It does not say all of who you are and what it is for.'
+      ? 'The name doesn’t say who you are and which assignment it is for.'
       : `${sentences.slice(0, MOST_SENTENCES).join(' ')} And more.`;
 }
 
@@ -274,8 +282,8 @@ function saySending(one: Sending): string {
       return `${Math.floor((100 * one.sent) / Math.max(1, one.bytes))} %`;
     case 'waiting':
       return one.failure?.code === 'disk-full'
-        ? 'no room at the school right now; it goes on by itself'
-        : 'connection lost; it goes on by itself';
+        ? 'no space at the school right now; it continues by itself'
+        : 'connection lost; it continues by itself';
     case 'failed':
       return sayFailure(one.failure);
   }
@@ -378,7 +386,7 @@ function Sheet({
       <div className="-m-1 grid content-start">
         <button
           type="button"
-          aria-label={`Take ${originalName} out of the tray`}
+          aria-label={`Remove ${originalName} from the tray`}
           onClick={onRemove}
           className="grid size-11 place-items-center rounded text-paper-ink-2 hover:text-paper-ink"
         >
@@ -387,7 +395,7 @@ function Sheet({
         {onEarlier ? (
           <button
             type="button"
-            aria-label={`Put ${originalName} one place earlier`}
+            aria-label={`Move ${originalName} up`}
             onClick={onEarlier}
             className="grid size-11 place-items-center rounded text-paper-ink-2 hover:text-paper-ink"
           >

@@ -45,7 +45,7 @@ function TurnInWhatIsDue() {
             <Navigate replace to={`/turn-in/${current.id}`} />
           ) : (
             <Empty title="Nothing to turn in">
-              <p>When a teacher gives your period something, you turn it in here.</p>
+              <p>When a teacher gives your period an assignment, you turn it in here.</p>
             </Empty>
           );
         }}
@@ -136,8 +136,7 @@ export function TurnInPage({ id, tray, isPreview = false }: TurnInPageProps) {
       <Tray id={id} tray={tray} sending={sending} isPreview={isPreview} />
       {asksForNames ? (
         <p className="mx-0.5 mt-4 rounded-lg bg-brass-soft px-3 py-2 text-ink">
-          Names follow a rule here. Your files get the names you see above; the names they came with stay on
-          record.
+          Names follow a rule here. Your files get the names you see above; the old names stay on the record.
         </p>
       ) : null}
       <p className="mx-0.5 my-4 text-ink-2">{sayWhoSees(tray)}</p>
@@ -241,7 +240,7 @@ function Wanted({ tray, count }: { tray: AnswerOf<'readTray'>; count: number }) 
     <p className="mb-3 text-ink-2">
       {wish}{' '}
       {differs.length > 0 ? (
-        <b className="font-semibold text-ink">{differs.join(' ')} You can turn it in all the same.</b>
+        <b className="font-semibold text-ink">{differs.join(' ')} You can still turn it in.</b>
       ) : null}
     </p>
   );
@@ -253,7 +252,7 @@ function SentBack({ word, zone }: { word: NonNullable<AnswerOf<'readTray'>['sent
     <div className="mb-4 grid gap-1 rounded-xl border-l-4 border-brass-mark bg-surface px-4 py-3">
       <p className="text-lg [overflow-wrap:anywhere] whitespace-pre-wrap">{word.word}</p>
       <p className="text-small text-ink-2">
-        Sent back {sayMoment(word.at, zone)}. Your pieces lie in the tray; turn them in again.
+        Sent back {sayMoment(word.at, zone)}. Your pieces are in the tray; turn them in again.
       </p>
     </div>
   );
@@ -306,7 +305,7 @@ function AlreadyIn({ tray, zone }: { tray: AnswerOf<'readTray'>; zone: string })
           className="justify-self-start rounded font-semibold text-act"
           to={`/handed-back/${tray.submissionId}`}
         >
-          Receipt and what was said
+          Receipt and comments
         </Link>
       ) : null}
       {tray.assignment.afterwards === 'period' ? (

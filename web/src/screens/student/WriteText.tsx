@@ -96,10 +96,7 @@ function Page({ id, assignmentId, text }: PageProps) {
   return (
     <div className="flex flex-1 flex-col gap-3">
       <h1>Write it here</h1>
-      <Field
-        label="Title"
-        error={title.trim() === '' ? 'The title is empty; the one before it is kept.' : ''}
-      >
+      <Field label="Title" error={title.trim() === '' ? 'The title is empty; the earlier one stays.' : ''}>
         <input
           className={inputClass}
           autoComplete="off"
@@ -113,12 +110,9 @@ function Page({ id, assignmentId, text }: PageProps) {
       </Field>
       {state.elsewhere ? (
         <div role="alert" className="grid gap-2 rounded-lg bg-brass-soft px-3 py-2.5">
-          <p>
-            This text was written on in another window. Nothing was written over, and your words are kept
-            here.
-          </p>
+          <p>This text was changed in another window. Your words are safe here.</p>
           <Button className="justify-self-start" onClick={() => void joinBoth()}>
-            Put mine behind the other ones
+            Add mine after the other version
           </Button>
         </div>
       ) : null}
@@ -127,17 +121,17 @@ function Page({ id, assignmentId, text }: PageProps) {
       <p className="flex flex-wrap gap-x-4 text-small text-ink-2">
         <span role="status">
           {state.status === 'kept'
-            ? `Kept ${sayMoment(state.keptAt, zone)}`
+            ? `Saved ${sayMoment(state.keptAt, zone)}`
             : state.status === 'writing'
-              ? 'Kept in this browser; on its way to the school …'
-              : 'Kept in this browser. The school cannot be reached; it goes on by itself.'}
+              ? 'Saved in this browser; sending to the school …'
+              : 'Saved in this browser. The school can’t be reached; it continues by itself.'}
         </span>
         <span>{counts.words === 1 ? '1 word' : `${counts.words} words`}</span>
         {counts.signs > LONGEST_TEXT * 0.9 ? (
           <b className="text-brick">nearly as long as a text here can be</b>
         ) : null}
       </p>
-      <p className="text-ink-2">Nobody but you sees this before you turn it in.</p>
+      <p className="text-ink-2">Only you see this until you turn it in.</p>
       <div className="sticky bottom-13 mt-auto bg-wall pt-2 pb-3">
         <Link className={`${buttonClass('go')} w-full py-3!`} to={`/turn-in/${assignmentId}`}>
           To the tray

@@ -8,7 +8,7 @@ type TrayAnswer = AnswerOf<'readTray'>;
 export function sayWhoSees({ teachers, assignment, period, naming, uploads }: TrayAnswer): string {
   const others =
     assignment.afterwards === 'period'
-      ? `So can everybody in ${period} who has turned in too.`
+      ? `So can everyone in ${period} who has turned in.`
       : 'Your class cannot.';
   const held =
     assignment.holds || holdsForNames(naming.offRule, uploads)

@@ -35,7 +35,7 @@ describe('before it is turned in, a student is told who can open it', () => {
     ],
     [
       { afterwards: 'period' as const },
-      'I. Tamsin can open these. So can everybody in Period 3 who has turned in too. You stay the owner.',
+      'I. Tamsin can open these. So can everyone in Period 3 who has turned in. You stay the owner.',
     ],
   ])('%j', (said, words) => expect(sayWhoSees(tray(said))).toBe(words));
 

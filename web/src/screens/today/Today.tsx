@@ -51,7 +51,7 @@ function TodayOf({ course, period }: { course: Course; period: string }) {
       period={period}
       pathFor={(door) => path(door, view)}
       strip={null}
-      keys={[{ keys: ['?'], does: 'keys and forms' }]}
+      keys={[{ keys: ['?'], does: 'keyboard and symbols' }]}
     >
       <DropHere course={course} periodId={shown?.id ?? null} says={shown ? `for ${shown.label}` : ''} />
       <header className="mb-4 flex flex-wrap items-end gap-x-5 gap-y-2">

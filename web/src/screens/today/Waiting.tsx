@@ -105,7 +105,7 @@ export function Waiting({ course, period, rack, now, zone, arrangement }: Waitin
       <div className="grid content-start gap-6">
         <section>
           <h2 className="mb-2">What arrived</h2>
-          {arrived.length === 0 ? <p className="text-ink-2">Nothing that you have not seen.</p> : null}
+          {arrived.length === 0 ? <p className="text-ink-2">Nothing new.</p> : null}
           <ul className="grid list-none gap-1 p-0">
             {arrived.slice(0, 8).map(({ line, place }) => (
               <li key={`${line.assignment.id}${place.student.id}`}>
@@ -133,7 +133,7 @@ export function Waiting({ course, period, rack, now, zone, arrangement }: Waitin
         </section>
         <section>
           <h2 className="mb-2">Missing most</h2>
-          {missing.length === 0 ? <p className="text-ink-2">Nobody is missing anything.</p> : null}
+          {missing.length === 0 ? <p className="text-ink-2">No one is missing anything.</p> : null}
           <ul className="grid list-none gap-1 p-0">
             {missing.slice(0, 6).map(({ student, lines: theirs }) => (
               <li key={student.id}>

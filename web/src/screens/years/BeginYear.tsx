@@ -50,8 +50,8 @@ export function BeginYear() {
           return (
             <>
               <p className="max-w-3xl text-ink-2">
-                Assignments, blanks, rules, rubrics, staff and the names of groups come along; no student and
-                no work does. Due times move to the same weekday. Everything comes as a draft.
+                Assignments, blanks, rules, rubrics, staff and group names are copied; students and work are
+                not. Due times move to the same weekday. Everything is a draft.
               </p>
               <div className="flex flex-wrap items-end gap-4">
                 <YearField label="From" years={known} value={from} onChange={setFrom} />
@@ -125,7 +125,7 @@ function PlanView({ from, to }: { from: YearId; to: YearId }) {
       {(data) =>
         data.courses.length === 0 ? (
           <Empty title="No course of yours in that year">
-            <p>Only a course’s teacher, or the office, begins it anew.</p>
+            <p>Only the course’s teacher or the office can restart it.</p>
           </Empty>
         ) : (
           <>

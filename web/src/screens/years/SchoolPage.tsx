@@ -79,9 +79,7 @@ export function SchoolPage() {
                       {year.terms.map(({ name }) => name).join(' · ')}
                     </span>
                     {year.isOver ? (
-                      <b className="ml-auto rounded bg-brass-soft px-2 py-0.5 text-small">
-                        over: for reading
-                      </b>
+                      <b className="ml-auto rounded bg-brass-soft px-2 py-0.5 text-small">read only</b>
                     ) : null}
                   </button>
                 </li>
@@ -92,7 +90,7 @@ export function SchoolPage() {
         <div className="flex flex-wrap gap-3">
           <Button onClick={() => setOpen('new')}>Make a year</Button>
           <Link className={buttonClass()} to="/begin-year">
-            Begin a year from an earlier one
+            Start a year from an earlier one
           </Link>
         </div>
       </section>
@@ -121,7 +119,7 @@ function SchoolForm({ school }: { school: AnswerOf<'readSession'>['school'] }) {
     const result = await change({ body: read.data });
     if (result.error) return tellFailure(result.error);
     setError(undefined);
-    tell('Kept.');
+    tell('Saved.');
   };
   const known = languages.some(([tag]) => tag === language)
     ? languages
@@ -155,7 +153,7 @@ function SchoolForm({ school }: { school: AnswerOf<'readSession'>['school'] }) {
         className="mt-6"
         disabled={isLoading || (name === school.name && language === school.language)}
       >
-        Keep
+        Save
       </Button>
     </form>
   );

@@ -12,15 +12,15 @@ export function Trouble() {
       <h2>The machine</h2>
       {data.isFull ? (
         <p role="status" className="rounded-lg border border-edge bg-brass-soft px-4 py-2.5">
-          <b className="font-semibold">The disk is full.</b> No files are taken in until there is room; what
-          was turned in is safe, and everything else works. Files on their way go on by themselves.
+          <b className="font-semibold">The disk is full.</b> No files can be uploaded until there is space;
+          what was turned in is safe, and everything else works. Uploads continue by themselves.
         </p>
       ) : null}
       {data.setAside.length > 0 ? (
         <>
           <p>
-            These files could not be taken in. What came of them lies in the folder ‘set-aside’ beside the
-            school’s data, each under its number; whoever sent it has to send it again.
+            These files could not be saved. What arrived is in the folder ‘set-aside’ next to the school’s
+            data, each under its number; its sender has to send it again.
           </p>
           <ul className="grid list-none gap-2 p-0">
             {data.setAside.map((file) => (

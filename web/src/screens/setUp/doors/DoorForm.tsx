@@ -52,7 +52,7 @@ export function DoorForm({ course, door, onDone }: DoorFormProps) {
       ? await change({ params: { doorId: door.id }, body })
       : await make({ params: { courseId: course.id }, body });
     if (result.error) return tellFailure(result.error);
-    tell(door ? 'The door is as you said.' : 'The door is made. Give its address to those it is for.');
+    tell(door ? 'The door is saved.' : 'The door is ready. Share its address.');
     onDone();
   };
   return (
@@ -63,34 +63,34 @@ export function DoorForm({ course, door, onDone }: DoorFormProps) {
     >
       <Field label="What it opens">
         <select {...field('assignmentId')}>
-          <option value="">All of {course.title}: the guest says what it is for</option>
+          <option value="">All of {course.title}: the guest chooses the assignment</option>
           <TitleOptions of={course.assignments} />
         </select>
       </Field>
       <Field
         label="Only for addresses of these domains"
-        hint="such as school.example; each address is confirmed by a code. Left empty: anyone who has the address of the door"
+        hint="such as school.example; each address is confirmed with a code. Empty: anyone with the door’s address"
         error={errors.domains}
       >
         <input {...field('domains')} autoComplete="off" autoCapitalize="off" />
       </Field>
       <div className="grid gap-4 sm:grid-cols-2">
-        <Field label="Opens" hint="left empty: at once">
+        <Field label="Opens" hint="empty: now">
           <input {...field('opensLocal')} type="datetime-local" />
         </Field>
-        <Field label="Closes" hint="left empty: when you shut it" error={errors.closesLocal}>
+        <Field label="Closes" hint="empty: when you close it" error={errors.closesLocal}>
           <input {...field('closesLocal')} type="datetime-local" />
         </Field>
       </div>
-      <Field label="A word for whoever comes" error={errors.note}>
+      <Field label="Message for guests" error={errors.note}>
         <textarea {...field('note')} rows={2} maxLength={500} />
       </Field>
       <div className="flex gap-2">
         <Button look="go" type="submit" disabled={making.isLoading || changing.isLoading}>
-          {door ? 'Keep it so' : 'Make the side door'}
+          {door ? 'Save' : 'Make the side door'}
         </Button>
         <Button look="quiet" onClick={onDone}>
-          Leave it
+          Cancel
         </Button>
       </div>
     </form>

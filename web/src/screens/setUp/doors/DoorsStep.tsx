@@ -28,8 +28,8 @@ export function DoorsStep({ course }: StepProps) {
   return (
     <div className="grid gap-4">
       <p className="max-w-3xl text-ink-2">
-        A side door is an address, and a picture of it for the wall, by which somebody without an account
-        hands something in. What comes with a name given by hand waits on the{' '}
+        A side door is a link (and a code to print) for people without an account to turn work in. If the name
+        was typed in, the work waits on the{' '}
         <Link to={placePath(course.id, 'Sorting table', 'all')}>sorting table</Link> until you say whose it
         is.
       </p>
@@ -53,9 +53,7 @@ export function DoorsStep({ course }: StepProps) {
           known.length === 0 ? (
             making ? null : (
               <Empty title="No side door yet">
-                <p>
-                  Make one when a guest, a parent or a student without their account is to hand something in.
-                </p>
+                <p>Make one for guests, parents or students who can’t sign in.</p>
               </Empty>
             )
           ) : (
@@ -96,12 +94,7 @@ function DoorRow({ course, door, onChange, onShow }: DoorRowProps) {
   const turn = async () => {
     const { error } = door.state === 'shut' ? await open({ params }) : await shut({ params });
     if (error) tellFailure(error);
-    else
-      tell(
-        door.state === 'shut'
-          ? 'The door opens at its times again.'
-          : 'The door is shut. Nothing comes in by it.',
-      );
+    else tell(door.state === 'shut' ? 'The door is open again at its times.' : 'The door is closed.');
   };
   return (
     <li className="flex flex-wrap items-center gap-x-4 gap-y-2 rounded-lg border border-line bg-surface px-4 py-3">
@@ -117,9 +110,9 @@ function DoorRow({ course, door, onChange, onShow }: DoorRowProps) {
         <p className="text-small text-ink-2">
           {door.domains.length > 0
             ? `confirmed addresses of ${door.domains.join(', ')}`
-            : 'anyone who has the address'}
+            : 'anyone with the address'}
           {times.length > 0 ? ` · ${times.join(' ')}` : ''} ·{' '}
-          {door.delivered === 0 ? 'nothing handed in yet' : `handed in ${sayCount(door.delivered, 'time')}`}
+          {door.delivered === 0 ? 'nothing turned in yet' : `turned in ${sayCount(door.delivered, 'time')}`}
           {door.waiting > 0 ? `, ${door.waiting} waiting` : ''}
         </p>
       </div>
@@ -139,7 +132,7 @@ function DoorRow({ course, door, onChange, onShow }: DoorRowProps) {
           <Button look="quiet" onClick={onChange}>
             Change
           </Button>
-          <Button onClick={() => void turn()}>{door.state === 'shut' ? 'Open again' : 'Shut now'}</Button>
+          <Button onClick={() => void turn()}>{door.state === 'shut' ? 'Open again' : 'Close now'}</Button>
         </>
       ) : null}
     </li>

@@ -41,7 +41,7 @@ export function HardNames({
   if (!naming) return <Loading what="Reading the roster" />;
   if (naming.students.length === 0) {
     return (
-      <Empty title="Nobody to name yet">
+      <Empty title="No students yet">
         <p>With a roster, every name shows here as you write the rule.</p>
       </Empty>
     );

@@ -61,7 +61,7 @@ export function JoiningRow({
           <p className="text-small text-ink-2">
             {joining.problems.map(sayProblem).join(' ') || 'Nothing else changes.'}
             {joining.orders.length > 0
-              ? ` The periods no longer lie in order: ${joining.orders.map((order) => orders[order].title.toLowerCase()).join(', ')}.`
+              ? ` The periods are no longer in order: ${joining.orders.map((order) => orders[order].title.toLowerCase()).join(', ')}.`
               : ''}
           </p>
         </div>

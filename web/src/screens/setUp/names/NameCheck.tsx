@@ -23,10 +23,10 @@ const headings: Record<NameFaultCode, string> = {
   'called-name': 'The other first name',
   'marks-lost': 'Marks lost',
   misspelt: 'Misspelt',
-  'extra-words': 'Words too many',
-  'unknown-person': 'Nobody is told',
+  'extra-words': 'Too many words',
+  'unknown-person': 'No person named',
   'several-people': 'Several people',
-  'bad-character': 'Signs that not every computer takes',
+  'bad-character': 'Signs that some computers don’t allow',
 };
 
 type OffName = AnswerOf<'checkNames'>['off'][number];
@@ -67,14 +67,14 @@ export function NameCheck({ course, onStrip }: StepProps) {
               </p>
               {total > 0 ? (
                 <Button look="go" disabled={renaming.work !== null} onClick={() => mend(null)}>
-                  Mend all {total.toLocaleString('en-GB')}
+                  Fix all {total.toLocaleString('en-GB')}
                 </Button>
               ) : null}
             </div>
             <Groups off={off} isBusy={renaming.work !== null} onMend={mend} onStrip={onStrip} />
             {total > off.length ? (
               <p className="text-small text-ink-2">
-                The first {off.length} are shown. Mending all takes in the other {total - off.length}.
+                The first {off.length} are shown. ‘Fix all’ includes the other {total - off.length}.
               </p>
             ) : null}
           </>
@@ -142,7 +142,7 @@ function Groups({
           <NamePicture segments={name.properParts} small />
         </button>
         <Button look="quiet" disabled={isBusy} onClick={() => onMend([name.id])}>
-          Mend
+          Fix
         </Button>
       </li>
     ));
@@ -153,7 +153,7 @@ function Groups({
           <span className="font-sans text-base font-normal text-ink-2">{names.length}</span>
           {names.length > 1 ? (
             <Button disabled={isBusy} className="py-1!" onClick={() => onMend(names.map(({ id }) => id))}>
-              Mend these {names.length}
+              Fix these {names.length}
             </Button>
           ) : null}
         </h2>

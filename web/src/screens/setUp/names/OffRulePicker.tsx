@@ -6,9 +6,9 @@ import { api, type Course } from '../../../state/api';
 
 /** What each way of dealing with a name that does not follow does. */
 const offRuleWords: Record<OffRule, { title: string; says: string }> = {
-  mend: { title: 'Mend it', says: 'It gets its proper name; the old one stays on record.' },
+  mend: { title: 'Fix it', says: 'It gets its proper name; the old one stays on the record.' },
   ask: { title: 'Ask the student', says: 'They see the proper name and why, and turn in with it.' },
-  hold: { title: 'Hold for me', says: 'It comes in under its proper name and waits for your approval.' },
+  hold: { title: 'Hold for me', says: 'It gets its proper name and waits for your approval.' },
 };
 
 /** What happens at the doors of a course to a name that does not follow. */
@@ -64,7 +64,7 @@ export function OffRuleField({
         value={value ?? ''}
         onChange={(event) => onChange(offRules.find((known) => known === event.target.value) ?? null)}
       >
-        <option value="">As the course has it: {offRuleWords[ofCourse].title.toLowerCase()}</option>
+        <option value="">As in the course: {offRuleWords[ofCourse].title.toLowerCase()}</option>
         {offRules.map((known) => (
           <option key={known} value={known}>
             {offRuleWords[known].title}

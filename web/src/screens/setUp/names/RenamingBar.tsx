@@ -9,7 +9,7 @@ export function RenamingBar({ work, onCancel }: { work: RenamingWork; onCancel: 
     <div className="flex flex-wrap items-center gap-3" role="status">
       <ProgressBar label="Names changed" share={share} className="h-2 w-64 bg-ground" fill="bg-act" />
       <span>
-        {work.done} of {work.total || '…'} names. You can leave this page; it goes on.
+        {work.done} of {work.total || '…'} names. You can leave this page; it continues.
       </span>
       <Button look="quiet" onClick={onCancel}>
         Cancel

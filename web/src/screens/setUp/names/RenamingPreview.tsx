@@ -47,7 +47,7 @@ export function RenamingPreview({
   const setForNew = async () => {
     const result = await setRule({ params: { ...params, subject }, body: { rule } });
     if (result.error) return tellFailure(result.error);
-    tell('The rule is set for new names. What has a name keeps it.');
+    tell('The rule is set for new names. Existing names stay.');
     onDone();
   };
   const setForAll = async () => {

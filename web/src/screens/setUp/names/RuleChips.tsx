@@ -294,7 +294,7 @@ function ChipEditor({
         </span>
       ) : null}
       <button type="button" className="ml-auto rounded px-2 py-1 font-semibold text-act" onClick={onRemove}>
-        Take it out
+        Remove
       </button>
     </div>
   );

@@ -91,7 +91,7 @@ export function RuleMaker({ course, period, onStrip, subject }: StepProps & { su
           </Button>
           {mend ? (
             <Button onClick={takeMend}>
-              <kbd aria-hidden="true">m</kbd> Mend: <code className="[overflow-wrap:anywhere]">{mend}</code>
+              <kbd aria-hidden="true">m</kbd> Fix: <code className="[overflow-wrap:anywhere]">{mend}</code>
             </Button>
           ) : null}
           {isChanged ? (

@@ -48,8 +48,8 @@ export function RuleVerdict({
                   <p className="text-small">
                     {verdict.periodsTogether
                       ? verdict.periodsInOrder
-                        ? 'Each period lies together, in order.'
-                        : 'Each period lies together, but not in order:'
+                        ? 'Each period is together, in order.'
+                        : 'Each period is together, but not in order:'
                       : 'The periods are mixed:'}
                     {isPinned ? null : ` Not held at the ${pin.end === 'last' ? 'end' : 'head'} of the list:`}
                   </p>
@@ -57,7 +57,7 @@ export function RuleVerdict({
                   {!isPinned && pin.example ? (
                     <Example
                       names={pin.example}
-                      says={pin.end === 'last' ? 'is followed by' : 'comes behind'}
+                      says={pin.end === 'last' ? 'is followed by' : 'comes after'}
                     />
                   ) : null}
                 </div>
@@ -93,13 +93,13 @@ export function RuleVerdict({
         </p>
       ) : (
         <section className="grid gap-2">
-          <h2>Mends, tried on this roster</h2>
+          <h2>Fixes, tried on this roster</h2>
           {mends === null ? (
             <p role="status" className="text-ink-2">
               Trying changes of the rule …
             </p>
           ) : mends.length === 0 ? (
-            <p className="text-ink-2">No small change mends this. Start from one of the known schemes.</p>
+            <p className="text-ink-2">No small change fixes this. Start from one of the known schemes.</p>
           ) : (
             <ol className="grid list-none gap-1.5 p-0">
               {mends.slice(0, 4).map(({ rule, solves }, i) => (

@@ -73,7 +73,7 @@ describe('what a rule does to a course is told in sentences', () => {
 
   test('each kind of problem has a sentence of its own that says what becomes of the names', () => {
     expect(said('collision').join(' ')).toContain('have one name to');
-    expect(said('reads-back-wrong').join(' ')).toContain('nobody can tell for sure who is meant');
+    expect(said('reads-back-wrong').join(' ')).toContain('can’t be told apart');
     expect(said('forbidden-character').join(' ')).toContain('a sign that Windows forbids');
     expect(said('too-long').join(' ')).toContain('They are cut.');
     const codes = new Set(problems.map(({ code }) => code));

@@ -27,13 +27,13 @@ export function sayProblem(problem: RuleProblem): string {
       return `${problem.students.length} people have one name to ${where}. The later ones are numbered.`;
     }
     case 'reads-back-wrong':
-      return `${names} cannot be taken apart in exactly one way: nobody can tell for sure who is meant.`;
+      return `${names} can’t be told apart: it isn’t certain who is meant.`;
     case 'forbidden-character':
-      return `${names} would hold a sign that Windows forbids. It is written another way.`;
+      return `${names} would contain a sign that Windows forbids. Another sign is used instead.`;
     case 'reserved-name':
-      return `${names} would be the name of a device of Windows. A line is put behind.`;
+      return `${names} : Windows reserves this name, so “_” is added.`;
     case 'edge-space-or-dot':
-      return `${names} would begin or end with a space or a dot. It is left out.`;
+      return `${names} would begin or end with a space or a dot, so it is left out.`;
     case 'too-long':
       return `${names} would be longer than file systems take. They are cut.`;
     case 'empty-name':
@@ -43,9 +43,9 @@ export function sayProblem(problem: RuleProblem): string {
 
 /** Where each order is met. */
 export const orders: Record<NameOrder, { title: string; where: string }> = {
-  bytes: { title: 'By bytes', where: 'servers, ZIP files, the command line' },
-  natural: { title: 'Natural', where: 'the file windows of most computers' },
-  unicode: { title: 'Alphabetical', where: 'databases and web lists (Unicode)' },
+  bytes: { title: 'In ZIP files and on servers', where: 'sorted by bytes' },
+  natural: { title: 'Natural', where: 'natural order' },
+  unicode: { title: 'Alphabetical', where: 'alphabetical (Unicode)' },
 };
 
 /** What a change of a rule mends, in a few words. */

@@ -4,7 +4,7 @@ import type { NameSubject } from '@vestibul/core';
 export const schemes: Record<NameSubject, readonly { rule: string; says: string }[]> = {
   folder: [
     { rule: '{period|pad 2}-{last}_{first}', says: 'hour first: each hour is one block' },
-    { rule: '{last}, {first}, {period}', says: 'as the register has it' },
+    { rule: '{last}, {first}, {period}', says: 'as in the register' },
     { rule: '{last}, {first}, {code}', says: 'last name first, with the course' },
     { rule: '{called} {last} - hour {period}', says: 'as students say it' },
     { rule: '{username} {teacher}', says: 'account, then teacher' },

@@ -112,7 +112,7 @@ function Choose({ kinds, kind, onKind, recorder, whoSees }: ChooseProps) {
         ))}
       </fieldset>
       <p className="text-ink-2">
-        {whoSees} Nothing is taken up before you press ‘Record’, and nothing is turned in before you say so.
+        {whoSees} Nothing is recorded until you press ‘Record’, and nothing is turned in until you say so.
       </p>
       {recorder.trouble ? (
         <p role="alert" className="font-semibold text-brick">
@@ -190,7 +190,7 @@ function Live({
             : step === 'paused'
               ? 'Paused'
               : 'Not recording yet'}
-        {recorder.progress?.waits ? ' · connection lost; it is kept here and goes on by itself' : ''}
+        {recorder.progress?.waits ? ' · connection lost; it is saved here and continues by itself' : ''}
       </p>
       <div className="sticky bottom-13 mt-auto grid grid-cols-2 gap-2 bg-wall pt-2 pb-3">
         {step === 'ready' ? (
@@ -274,19 +274,19 @@ function Review({ id, kind, recorder }: { id: AssignmentId; kind: RecordingKind;
           {sayFailure(progress.failure)} The recording is still here:{' '}
           {recorder.playback ? (
             <a className="underline" href={recorder.playback} download="recording">
-              keep it as a file
+              save it as a file
             </a>
           ) : null}
         </p>
       ) : progress?.isSafe ? (
         <p role="status" className="font-semibold text-act">
-          It lies in your tray. Nothing is turned in yet.
+          It is in your tray, not turned in yet.
         </p>
       ) : (
         <div role="status" className="grid gap-1">
           <p>
             {progress?.waits
-              ? 'Connection lost; it goes on by itself.'
+              ? 'Connection lost; it continues by itself.'
               : 'The last of it is on its way to your tray …'}
           </p>
           <ProgressBar label="On its way" share={share} className="h-1.5 bg-ground" fill="bg-act" />

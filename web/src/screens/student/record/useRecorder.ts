@@ -12,13 +12,11 @@ const CLOCK_MS = 250;
 
 const troubles: Record<string, string> = {
   NotAllowedError:
-    'The browser was not allowed to. Nothing was recorded; allow the microphone (and camera or screen) beside the address, then get ready again.',
-  NotFoundError:
-    'There is no microphone or camera here. Nothing was recorded; plug one in, or choose another kind.',
+    'The browser blocked it. Allow the microphone (and camera or screen) next to the address, then get ready again.',
+  NotFoundError: 'No microphone or camera found. Plug one in, or choose another kind.',
   NotReadableError:
-    'Another program holds the camera or microphone. Nothing was recorded; close it there, then get ready again.',
-  OverconstrainedError:
-    'The chosen device is gone. Nothing was recorded; get ready again with the usual one.',
+    'Another program is using the camera or microphone. Close it there, then get ready again.',
+  OverconstrainedError: 'The chosen device is gone. Get ready again with another one.',
 };
 
 /** A recorder from choosing to looking at what was recorded. */
@@ -66,10 +64,7 @@ export function useRecorder(assignmentId: AssignmentId, rules: RecordingRules) {
       setFound(await navigator.mediaDevices.enumerateDevices());
     } catch (error) {
       setStep('choose');
-      setTrouble(
-        troubles[(error as Error).name] ??
-          'The recorder could not be opened. Nothing was recorded; try once more.',
-      );
+      setTrouble(troubles[(error as Error).name] ?? 'The recorder could not start. Try again.');
     }
   };
 

@@ -1,24 +1,24 @@
 import { ArrowLeftRight, CircleAlert, CircleCheck, CirclePlus, CircleX, PenLine, Undo2 } from 'lucide-react';
 import { useState } from 'react';
 import type { AnswerOf } from '@vestibul/contract';
-import { LONGEST_FIELD, fates, type Fate, type PersonId } from '@vestibul/core';
+import { LONGEST_FIELD, rowOutcomes, type RowOutcome, type PersonId } from '@vestibul/core';
 import { sayCount, sayName } from '../../parts/ui/format';
 import { rowReasons } from '../../parts/messages/sentences';
 import type { Course } from '../../state/api';
 import type { Answers, Row, RowAnswer } from './rosterAnswers';
 
-const looks: Record<Fate, { icon: typeof CircleCheck; paint: string; says: string }> = {
-  wrong: { icon: CircleX, paint: 'text-brick', says: 'wrong' },
-  doubtful: { icon: CircleAlert, paint: 'text-brass-mark', says: 'doubtful' },
-  new: { icon: CirclePlus, paint: 'text-act', says: 'joins' },
+const looks: Record<RowOutcome, { icon: typeof CircleCheck; paint: string; says: string }> = {
+  wrong: { icon: CircleX, paint: 'text-brick', says: 'can’t be added' },
+  doubtful: { icon: CircleAlert, paint: 'text-brass-mark', says: 'to check' },
+  new: { icon: CirclePlus, paint: 'text-act', says: 'will be added' },
   'comes back': { icon: Undo2, paint: 'text-act', says: 'comes back' },
-  moves: { icon: ArrowLeftRight, paint: 'text-act', says: 'moves' },
+  moves: { icon: ArrowLeftRight, paint: 'text-act', says: 'will move' },
   'new name': { icon: PenLine, paint: 'text-act', says: 'new name' },
   'already there': { icon: CircleCheck, paint: 'text-ink-2', says: 'already there' },
 };
 
-/** What needs a look comes first; within a fate the order is the list's. */
-const order: readonly Fate[] = [
+/** What needs a look comes first; within an outcome the order is the list's. */
+const order: readonly RowOutcome[] = [
   'wrong',
   'doubtful',
   'moves',
@@ -31,7 +31,7 @@ const order: readonly Fate[] = [
 /** Rows drawn at first: a list of a whole school would keep the page from being drawn. */
 const FIRST_ROWS = 200;
 
-interface FateTableProps {
+interface OutcomeTableProps {
   course: Course;
   rows: readonly Row[];
   people: AnswerOf<'previewRoster'>['people'];
@@ -39,19 +39,21 @@ interface FateTableProps {
   onAnswer: (line: number, answer: Partial<RowAnswer>) => void;
 }
 
-/** The fate of every row of a list, and why, before anything is written; what is doubtful is settled here. */
-export function FateTable({ course, rows, people, answers, onAnswer }: FateTableProps) {
+/** The outcome of every row of a list, and why, before anything is written; what is doubtful is settled here. */
+export function OutcomeTable({ course, rows, people, answers, onAnswer }: OutcomeTableProps) {
   const [showsAll, setShowsAll] = useState(false);
-  const sorted = [...rows].sort((a, b) => order.indexOf(a.fate) - order.indexOf(b.fate) || a.line - b.line);
+  const sorted = [...rows].sort(
+    (a, b) => order.indexOf(a.outcome) - order.indexOf(b.outcome) || a.line - b.line,
+  );
   return (
     <div className="grid gap-2">
       <p role="status" className="flex flex-wrap gap-x-5 gap-y-1">
-        {fates.map((fate) => {
-          const { icon: Icon, paint, says } = looks[fate];
-          const count = rows.filter((row) => row.fate === fate).length;
-          if (count === 0 && fate !== 'new') return null;
+        {rowOutcomes.map((outcome) => {
+          const { icon: Icon, paint, says } = looks[outcome];
+          const count = rows.filter((row) => row.outcome === outcome).length;
+          if (count === 0 && outcome !== 'new') return null;
           return (
-            <span key={fate} className="inline-flex items-center gap-1.5">
+            <span key={outcome} className="inline-flex items-center gap-1.5">
               <Icon aria-hidden="true" className={`size-4.5 ${paint}`} />
               <b>{count}</b> {says}
             </span>
@@ -68,7 +70,7 @@ export function FateTable({ course, rows, people, answers, onAnswer }: FateTable
           <caption className="sr-only">{sayCount(rows.length, 'row')}</caption>
           <thead className="sticky top-0 z-1 bg-surface text-small text-ink-2">
             <tr>
-              {['Take', 'Row', 'Fate', 'Last name', 'First name', 'E-mail', 'Period', 'Why'].map(
+              {['Take', 'Row', 'Result', 'Last name', 'First name', 'E-mail', 'Period', 'Why'].map(
                 (heading) => (
                   <th key={heading} scope="col" className="border-b border-line px-3 py-1.5 font-semibold">
                     {heading}
@@ -99,7 +101,7 @@ export function FateTable({ course, rows, people, answers, onAnswer }: FateTable
             >
               Show the other {sorted.length - FIRST_ROWS} rows
             </button>{' '}
-            <span className="text-small text-ink-2">What needs a look stands first.</span>
+            <span className="text-small text-ink-2">Rows to check come first.</span>
           </p>
         ) : null}
       </div>
@@ -110,13 +112,13 @@ export function FateTable({ course, rows, people, answers, onAnswer }: FateTable
 interface FateRowProps {
   course: Course;
   row: Row;
-  people: FateTableProps['people'];
+  people: OutcomeTableProps['people'];
   answer: RowAnswer | undefined;
   onAnswer: (answer: Partial<RowAnswer>) => void;
 }
 
 function FateRow({ course, row, people, answer, onAnswer }: FateRowProps) {
-  const { icon: Icon, paint, says } = looks[row.fate];
+  const { icon: Icon, paint, says } = looks[row.outcome];
   const numberOf = new Map(course.periods.map((period) => [period.id, period.number]));
   const whole = `${row.person.last} ${row.person.first}`.trim();
   // A name that was cut by a guess can be put right where it stands.
@@ -158,7 +160,7 @@ function FateRow({ course, row, people, answer, onAnswer }: FateRowProps) {
       ))}
       <td className="px-3 py-1 text-small whitespace-nowrap">{row.person.email}</td>
       <td className="px-3 py-1">
-        {row.fate === 'moves' && before?.periodId ? `${numberOf.get(before.periodId)} → ` : ''}
+        {row.outcome === 'moves' && before?.periodId ? `${numberOf.get(before.periodId)} → ` : ''}
         {row.period ? numberOf.get(row.period) : ''}
       </td>
       <td className="px-3 py-1 text-small">
@@ -171,7 +173,7 @@ function FateRow({ course, row, people, answer, onAnswer }: FateRowProps) {
               onAnswer({ knownId: (event.target.value || null) as PersonId | null, taken: true })
             }
           >
-            <option value="">somebody new</option>
+            <option value="">a new person</option>
             {row.candidates.map((id) => {
               const person = people.find((known) => known.id === id);
               return (
@@ -182,7 +184,7 @@ function FateRow({ course, row, people, answer, onAnswer }: FateRowProps) {
             })}
           </select>
         ) : null}
-        {row.fate === 'new name' && before ? `was ${sayName(before)}; ` : ''}
+        {row.outcome === 'new name' && before ? `was ${sayName(before)}; ` : ''}
         {row.reasons.map((reason) => rowReasons[reason]).join('; ')}
       </td>
     </tr>
