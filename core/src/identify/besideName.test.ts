@@ -227,7 +227,7 @@ describe('what speaks for each side', () => {
       'a stranger and a partner',
       sidesOf('scan 0031', 'Name: Priya Wozniak\nPartner: Mai Đặng'),
       {
-        nobody: ['Where its author stands, it says ‘Priya Wozniak’.'],
+        nobody: ['Its author line says ‘Priya Wozniak’.'],
         mai: ['It names ‘Mai Đặng’ as who did it with somebody.'],
       },
     ],
@@ -242,7 +242,7 @@ describe('what speaks for each side', () => {
       {
         ali2: ['The name of the file says so.'],
         ali5: ['The name of the file says so.'],
-        chidi: ['It lies in a folder called ‘Chidi Abara’.'],
+        chidi: ['It is in a folder called ‘Chidi Abara’.'],
         mai: ['The head of its pages says ‘Mai Đặng’.'],
       },
     ],

@@ -215,7 +215,7 @@ export function weighBeside<Person extends string, Work extends string>(
     );
   addTexts(
     'folder',
-    textsOf('folder', (text) => `It lies in a folder called ‘${text}’.`),
+    textsOf('folder', (text) => `It is in a folder called ‘${text}’.`),
     false,
   );
   for (const [kind, say] of [
@@ -229,7 +229,7 @@ export function weighBeside<Person extends string, Work extends string>(
       const told = weigh(text);
       if (told.who.length === 0) continue;
       addNamed(told.students, SHARED_MISLEADS);
-      reasons.push(`‘${text}’ stands in the work of several people.`);
+      reasons.push(`‘${text}’ is in the work of several people.`);
     }
   }
   addTexts(
@@ -324,7 +324,7 @@ function sayLabel(text: string, where: Where | undefined, part: Part | undefined
   if (part === 'together') return `It names ‘${text}’ as who did it with somebody.`;
   if (where === 'header') return `The head of its pages says ‘${text}’.`;
   if (where === 'field') return `A field in it says ‘${text}’.`;
-  return part === undefined ? `It says ‘${text}’ inside.` : `Where its author stands, it says ‘${text}’.`;
+  return part === undefined ? `It says ‘${text}’ inside.` : `Its author line says ‘${text}’.`;
 }
 
 function sayLine(text: string, where: Where | undefined): string {

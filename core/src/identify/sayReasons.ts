@@ -37,7 +37,7 @@ function sayReasons<Person extends string, Work extends string>(
   const said: string[] = [];
   // What it is that somebody has to decide stands first.
   if (answer.isStrange)
-    said.push('Only an account says whose it is, and its name can be that of somebody else.');
+    said.push('Only an account says whose it is, and the name could be another person’s.');
   else if (answer.isContradicted) said.push('What is known of it names different people.');
   const best =
     answer.students.length > 0
@@ -61,7 +61,7 @@ function sayReasons<Person extends string, Work extends string>(
           : `It says period ${answer.period}.`,
     );
   for (const { says } of answer.elsewhere) said.push(says);
-  if (answer.decision === 'none') said.push('It holds the name of nobody in this course.');
+  if (answer.decision === 'none') said.push('There is no name from this course in it.');
   if (answer.isMention) said.push('Its name may only mention them: it is to, about or with somebody.');
   if (answer.students.length > 1) said.push('It names them together: joint work.');
   const [first, ...others] = answer.candidates;

@@ -106,7 +106,7 @@ export function judgeName(rule: Rule, values: NameValues, stem: string, proper: 
     add('extra-words', `There is more in it than the rule says: ${list(left.map(({ raw }) => `‘${raw}’`))}.`);
   if (faults.size === 0 || isOnlySpelling(faults)) {
     if (withProperWords(name, words, found) !== proper)
-      add('separator', 'Other signs stand between its parts than the rule writes.');
+      add('separator', 'The signs between its parts are not those of the rule.');
   }
   if (faults.size === 0) add('separator', 'It is written another way than the rule writes.');
   return nameFaults.flatMap((code) => (faults.has(code) ? [{ code, says: faults.get(code)! }] : []));

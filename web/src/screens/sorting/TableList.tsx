@@ -12,9 +12,9 @@ function whyHere({ reason, candidates, assignmentId, parts, sides }: OnTable): s
   if (sides.length > 1) return 'names different people';
   if (reason !== '' && reason !== 'taught') return reasonWords[reason];
   const [best] = candidates;
-  if (!best) return 'no name in it';
+  if (!best) return 'no student’s name in it';
   const fitting = candidates.filter(({ confidence }) => confidence >= best.confidence * FITS).length;
-  if (fitting > 1) return `${fitting} fit`;
+  if (fitting > 1) return `${fitting} students match`;
   if (parts.some(({ as }) => as === 'wrong period')) return 'another period';
   if (parts.some(({ as }) => as === 'somebody else')) return 'not on the roster?';
   return assignmentId === null ? 'for which?' : 'not quite sure';
