@@ -70,3 +70,10 @@ test('what a workspace may do is not reported', async () => {
     ),
   ).toEqual([]);
 });
+
+test('a promise that nobody waits for is reported', async () => {
+  const lint = new ESLint({ overrideConfigFile: 'eslint.typed.config.mjs', allowInlineConfig: false });
+  const planted = `const later = async () => {};\nexport const now = () => {\n  later();\n};\n`;
+  const [result] = await lint.lintText(planted, { filePath: 'server/src/main.ts' });
+  expect(result!.messages.map(({ ruleId }) => ruleId)).toEqual(['@typescript-eslint/no-floating-promises']);
+}, 120_000);

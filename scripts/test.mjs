@@ -6,6 +6,7 @@ import {
   ensureForeignReaders,
   ensureInstalled,
   must,
+  mustBeside,
   root,
   say,
 } from './tools.mjs';
@@ -17,18 +18,47 @@ ensureInstalled();
 const chromium = ensureChromium();
 ensureForeignReaders();
 
-say('types');
-for (const project of ['core', 'contract', 'web', 'tsconfig.node.json'])
-  must(node, [tool('tsgo7/bin/tsc'), '-p', project]);
-say('lint');
-must(node, [tool('eslint/bin/eslint.js'), '.', '--max-warnings=0']);
-say('format');
-must(node, [tool('prettier/bin/prettier.cjs'), '--check', '--log-level=warn', '.']);
-say('unit and server tests');
-must(node, ['--experimental-vm-modules', '--no-warnings=ExperimentalWarning', tool('jest/bin/jest.js')]);
+const eslint = tool('eslint/bin/eslint.js');
+const typed = ['core', 'contract', 'server', 'web', 'cli', 'demo', 'e2e', 'bench', 'checks'];
+/** What only reads the sources, in two lanes beside each other: more would want more memory than a small machine has. */
+const lanes = [
+  {
+    types: ['core', 'contract', 'web', 'tsconfig.node.json'].map((project) => [
+      tool('tsgo7/bin/tsc'),
+      '-p',
+      project,
+    ]),
+    format: [[tool('prettier/bin/prettier.cjs'), '--check', '--log-level=warn', '.']],
+    lint: [[eslint, '.', '--max-warnings=0']],
+  },
+  {
+    'lint with types': [[eslint, '--config', 'eslint.typed.config.mjs', '--no-inline-config', ...typed]],
+  },
+];
+
+await Promise.all(
+  lanes.map(async (lane) => {
+    for (const [name, commands] of Object.entries(lane))
+      await step(name, async () => {
+        for (const args of commands) await mustBeside(node, args);
+      });
+  }),
+);
+await step('unit and server tests', () =>
+  must(node, ['--experimental-vm-modules', '--no-warnings=ExperimentalWarning', tool('jest/bin/jest.js')]),
+);
 await ensureBuilt();
-say('journeys in Chromium');
-must(node, [tool('@playwright/test/cli.js'), 'test', '--config', 'e2e/playwright.config.ts'], {
-  env: { ...process.env, CHROMIUM: chromium },
-});
+await step('journeys in Chromium', () =>
+  must(node, [tool('@playwright/test/cli.js'), 'test', '--config', 'e2e/playwright.config.ts'], {
+    env: { ...process.env, CHROMIUM: chromium },
+  }),
+);
 say('all of it holds.');
+
+/** Does one step and says how long it took. */
+async function step(name, work) {
+  const started = Date.now();
+  say(name);
+  await work();
+  say(`${name}: ${Math.round((Date.now() - started) / 1000)} s`);
+}

@@ -33,6 +33,22 @@ export function isNodeTooOld() {
   return major < 20 || (major === 20 && minor < 19);
 }
 
+/** Runs a command while others run; its output is shown when it has ended, and the script ends when it fails. */
+export function mustBeside(command, args) {
+  return new Promise((resolve) => {
+    const child = spawn(command, args, { cwd: root, stdio: ['ignore', 'pipe', 'pipe'] });
+    const said = [];
+    child.stdout.on('data', (bytes) => said.push(bytes));
+    child.stderr.on('data', (bytes) => said.push(bytes));
+    child.once('error', (error) => giveUp(`'${command}' could not be started: ${error.message}`));
+    child.once('close', (code) => {
+      process.stdout.write(Buffer.concat(said));
+      if (code !== 0) process.exit(code ?? 1);
+      resolve();
+    });
+  });
+}
+
 /** Installs what the lock file says, unless that is what is installed already. */
 export function ensureInstalled() {
   if (isNodeTooOld()) {

@@ -118,10 +118,10 @@ export { moveToYear } from './calendar/moveToYear';
 export { HIGHEST_PERIOD, LONGEST_CYCLE, meetingsOn, nextMeeting } from './calendar/meetings';
 export type { Meeting, MeetingPattern } from './calendar/meetings';
 export { addMonths, weekOf, weeksOfMonth } from './calendar/weeks';
-export { formOf, forms } from './submission/formOf';
-export type { Form } from './submission/formOf';
-export { countingAttempt, countings } from './submission/countingAttempt';
-export type { AttemptFacts, Counting } from './submission/countingAttempt';
+export { formOf, forms } from './submissions/formOf';
+export type { Form } from './submissions/formOf';
+export { countingAttempt, countings } from './submissions/countingAttempt';
+export type { AttemptFacts, Counting } from './submissions/countingAttempt';
 export {
   LINK_EXTENSION,
   LINK_MIME,
@@ -130,8 +130,8 @@ export {
   readUriList,
   titleOfAddress,
   writeUriList,
-} from './submission/link';
-export type { Link } from './submission/link';
+} from './submissions/link';
+export type { Link } from './submissions/link';
 export {
   LONGEST_RECORDING,
   noRecording,
@@ -140,12 +140,12 @@ export {
   recordingKinds,
   sayElapsed,
   timeLeft,
-} from './submission/recording';
-export type { RecordingKind, RecordingRules } from './submission/recording';
-export { mostPoints } from './submission/scoring';
-export type { Criterion, Scoring } from './submission/scoring';
-export { nothingIn, stateOf, submissionStates } from './submission/stateOf';
-export type { Attendance, SubmissionFacts, SubmissionState } from './submission/stateOf';
+} from './submissions/recording';
+export type { RecordingKind, RecordingRules } from './submissions/recording';
+export { mostPoints } from './submissions/scoring';
+export type { Criterion, Scoring } from './submissions/scoring';
+export { nothingIn, stateOf, submissionStates } from './submissions/stateOf';
+export type { Attendance, SubmissionFacts, SubmissionState } from './submissions/stateOf';
 
 export {
   afterwards,

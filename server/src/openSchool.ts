@@ -1,3 +1,6 @@
+import { partFromAssignment } from './blanks/blanks';
+import { shutDoorsOf } from './doors/doors';
+import { freeFromAssignment } from './sorting/piles';
 import { Signal } from './platform/live/Signal';
 import { readTableLater } from './sorting/teach';
 import { settleAssignment } from './submissions/settle';
@@ -52,7 +55,12 @@ export function openSchool(options: SchoolOptions): School {
     vault: new Vault(path.join(folder, 'vault'), room),
     key: openSchoolKey(folder, readSchool(db) !== null),
     bus: new Bus(),
-    signals: { courseChanged: new Signal(), countingChanged: new Signal(), mayAppear: new Signal() },
+    signals: {
+      courseChanged: new Signal(),
+      countingChanged: new Signal(),
+      mayAppear: new Signal(),
+      assignmentDropped: new Signal(),
+    },
     rights: new Rights(),
     streams: new Streams(),
     guessing: new Guessing(options.signInAttempts ?? SIGN_IN_ATTEMPTS, clock),
@@ -83,9 +91,14 @@ export function openSchool(options: SchoolOptions): School {
     },
     close: () => db.close(),
   };
-  const { courseChanged, countingChanged, mayAppear } = school.signals;
+  const { courseChanged, countingChanged, mayAppear, assignmentDropped } = school.signals;
   courseChanged.listen((course) => readTableLater(school, course));
   countingChanged.listen((assignment) => settleAssignment(db, assignment));
   mayAppear.listen(() => appearDue(school));
+  assignmentDropped.listen((dropped) => {
+    partFromAssignment(db, dropped.assignment);
+    shutDoorsOf(school, dropped);
+    freeFromAssignment(db, dropped.assignment);
+  });
   return school;
 }

@@ -1,5 +1,5 @@
 import type { Instant } from '../ids';
-import { wasAway, type Attendance } from '../submission/stateOf';
+import { wasAway, type Attendance } from '../submissions/stateOf';
 
 /** What was settled for one student alone: another due time (null keeps their period's), or that the work is not asked of them. */
 export interface OwnDue {

@@ -24,7 +24,7 @@ import type { Afterwards } from '../access/roles';
 import type { OffRule } from '../naming/atDoor';
 import type { NameSubject } from '../naming/checkRule';
 import type { LateCounts } from '../deadline/lateness';
-import type { Counting } from '../submission/countingAttempt';
+import type { Counting } from '../submissions/countingAttempt';
 import { canonical } from './canonical';
 
 /** What a line is about; only what applies is there. */

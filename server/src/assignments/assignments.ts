@@ -5,7 +5,6 @@ import {
   type Afterwards,
   type AssignmentId,
   type CourseId,
-  type DoorId,
   type EventFacts,
   type Form,
   type GroupId,
@@ -92,23 +91,7 @@ export function dropAssignment(school: School, by: PersonId, id: AssignmentId): 
     if (hasWork(db, id)) throw new Failure('has-work', { what: 'assignment', name: title });
     for (const table of ['assignment_due', 'assignment_group', 'own_due'] as const)
       run(db, `DELETE FROM ${table} WHERE assignment_id = ?`, [id]);
-    run(db, 'UPDATE hand_out SET assignment_id = NULL WHERE assignment_id = ?', [id]);
-    // A door to what is no longer there opens nothing, least of all more than it did.
-    for (const door of all<{ id: DoorId; shutAt: Instant | null }>(
-      db,
-      'SELECT id, shut_at AS shutAt FROM side_door WHERE assignment_id = ?',
-      [id],
-    )) {
-      run(
-        db,
-        'UPDATE side_door SET assignment_id = NULL, shut_at = COALESCE(shut_at, :at) WHERE id = :door',
-        { at: school.now(), door: door.id },
-      );
-      if (door.shutAt === null)
-        writeEvent(school, by, 'side door shut', { course: courseId, assignment: id }, { door: door.id });
-    }
-    // What still lies on the table of a pile that was for it alone is for another.
-    run(db, 'UPDATE pile SET assignment_id = NULL WHERE assignment_id = ?', [id]);
+    school.signals.assignmentDropped.tell({ by, course: courseId, assignment: id });
     run(db, 'DELETE FROM assignment WHERE id = ?', [id]);
     writeEvent(school, by, 'assignment dropped', { course: courseId, assignment: id }, {});
     return courseId;
@@ -329,4 +312,9 @@ function setVisible(
   );
   if (changed > 0)
     writeEvent(school, by, 'assignment published', { course, assignment: id }, { visibleAt: at });
+}
+
+/** Notes that students see an assignment from now on. Inside the caller's transaction. */
+export function noteAppeared(db: Database, id: AssignmentId, at: Instant): void {
+  run(db, 'UPDATE assignment SET appeared_at = :at WHERE id = :id', { id, at });
 }

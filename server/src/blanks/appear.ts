@@ -1,8 +1,9 @@
-import type { AssignmentId, CourseId, Instant, PersonId } from '@vestibul/core';
+import { noteAppeared } from '../assignments/assignments';
+import type { AssignmentId, CourseId, PersonId } from '@vestibul/core';
 import type { School } from '../platform/School';
 import { isForTheirGroup } from '../assignments/assignmentList';
 import { handOutTo } from './blanks';
-import { all, run, together } from '../platform/database/database';
+import { all, together } from '../platform/database/database';
 import { repeat } from '../platform/repeat';
 
 /** How often it is looked whether an assignment's time to be seen has come, in milliseconds. */
@@ -21,10 +22,7 @@ export function appearDue(school: School): number {
   );
   for (const assignment of due) {
     together(school.db, () => {
-      run(school.db, 'UPDATE assignment SET appeared_at = :at WHERE id = :id', {
-        id: assignment.id,
-        at: school.now() satisfies Instant,
-      });
+      noteAppeared(school.db, assignment.id, school.now());
       handOutTo(school, 'system', assignment.courseId);
     });
     school.bus.tell({ staffOf: assignment.courseId }, { kind: 'course', courseId: assignment.courseId });

@@ -1,3 +1,4 @@
+import { endUse, findUpload, hasArrived } from '../intake/uploads';
 import {
   groupBy,
   formOf,
@@ -25,7 +26,6 @@ import { writeEvent } from '../platform/ledger/ledger';
 import { CourseNaming, listNamed, type NamedStudent } from '../naming/naming';
 import { nameColumns, type PersonName } from '../school/people';
 import { listPeriods } from '../courses/periods';
-import { findUpload, hasArrived } from '../intake/uploads';
 
 /** A file of the vault as a blank's version has it. */
 interface BlankFile {
@@ -83,7 +83,7 @@ export function keepBlank(
       { id, course, title: body.title },
     );
     const at = writeVersion(school, by, course, { id, version }, upload);
-    run(db, 'UPDATE upload SET turned_in_at = ? WHERE id = ?', [at, upload.id]);
+    endUse(db, upload.id, at);
     return { id, version };
   });
 }
@@ -375,4 +375,9 @@ class CopyMaker {
       at,
     );
   }
+}
+
+/** What was handed out with an assignment that goes stays handed out by itself. Inside the caller's transaction. */
+export function partFromAssignment(db: Database, assignment: AssignmentId): void {
+  run(db, 'UPDATE hand_out SET assignment_id = NULL WHERE assignment_id = ?', [assignment]);
 }

@@ -131,3 +131,11 @@ export function setRule(
     writeEvent(school, by, 'rule set', { course }, { for: subject, ruleSha256: sha256Hex(rule) });
   });
 }
+
+/** Notes that a course has turn-in folders from now on. Inside the caller's transaction. */
+export function noteFoldersMade(db: Database, course: CourseId, at: Instant): void {
+  run(db, 'UPDATE course SET folders_made_at = COALESCE(folders_made_at, :at) WHERE id = :course', {
+    course,
+    at,
+  });
+}

@@ -1,3 +1,4 @@
+import { endUseAtDoor, findUpload, hasArrived, type ArrivedUpload } from '../intake/uploads';
 import { randomUUID } from 'node:crypto';
 import {
   makeVisitorReader,
@@ -17,7 +18,6 @@ import { requireHandsIn, type DoorRow } from './doors';
 import { all, one, run, together } from '../platform/database/database';
 import { writeEvent } from '../platform/ledger/ledger';
 import { listRosterValues } from '../naming/naming';
-import { findUpload, hasArrived, type ArrivedUpload } from '../intake/uploads';
 import { makeAttempt } from '../submissions/turnIn';
 
 /**
@@ -80,14 +80,7 @@ export function deliver(
         line,
       },
     );
-    uploads.forEach((upload, place) =>
-      run(db, 'UPDATE upload SET turned_in_at = :at, delivery_id = :id, place = :place WHERE id = :upload', {
-        at,
-        id,
-        place,
-        upload: upload.id,
-      }),
-    );
+    uploads.forEach((upload, place) => endUseAtDoor(db, upload.id, { at, delivery: id, place }));
     return { placed: placeIfProven(school, findDelivery(db, id)), isNew: true };
   });
 }

@@ -114,3 +114,8 @@ export function turnAway(school: School, by: PersonId, id: DeliveryId): CourseId
     return row.courseId;
   });
 }
+
+/** Takes what was placed out of its place, so that it can be placed again. Inside the caller's transaction. */
+export function unplaceDelivery(db: Database, id: DeliveryId): void {
+  run(db, 'UPDATE delivery SET placed_at = NULL, submission_id = NULL WHERE id = ?', [id]);
+}

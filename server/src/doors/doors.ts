@@ -184,3 +184,23 @@ export function setDoorShut(school: School, by: PersonId, id: DoorId, shut: bool
       writeEvent(school, by, shut ? 'side door shut' : 'side door opened', { course }, { door: id });
   });
 }
+
+/** A door to an assignment that goes opens nothing, least of all more than it did. Inside the caller's transaction. */
+export function shutDoorsOf(
+  school: School,
+  { by, course, assignment }: { by: PersonId; course: CourseId; assignment: AssignmentId },
+): void {
+  const { db } = school;
+  for (const door of all<{ id: DoorId; shutAt: Instant | null }>(
+    db,
+    'SELECT id, shut_at AS shutAt FROM side_door WHERE assignment_id = ?',
+    [assignment],
+  )) {
+    run(db, 'UPDATE side_door SET assignment_id = NULL, shut_at = COALESCE(shut_at, :at) WHERE id = :door', {
+      at: school.now(),
+      door: door.id,
+    });
+    if (door.shutAt === null)
+      writeEvent(school, by, 'side door shut', { course, assignment }, { door: door.id });
+  }
+}

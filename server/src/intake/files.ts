@@ -145,3 +145,17 @@ export function dropFile(school: School, student: PersonId, id: FileId): Assignm
     return trays.map((tray) => tray.id);
   });
 }
+
+/** Notes that a file's owner has changed it. Inside the caller's transaction. */
+export function setBytesOfFile(
+  db: Database,
+  id: FileId,
+  { sha256, bytes, at }: { sha256: Sha256; bytes: number; at: Instant },
+): void {
+  run(db, 'UPDATE file SET sha256 = :sha256, bytes = :bytes, changed_at = :at WHERE id = :id', {
+    id,
+    sha256,
+    bytes,
+    at,
+  });
+}

@@ -1,4 +1,6 @@
+import { newId } from '../platform/newId';
 import {
+  type DeliveryId,
   toInstant,
   type AssignmentId,
   type CourseId,
@@ -297,7 +299,51 @@ export function listToTakeOut(db: Database, pile: PileId): ArrivedUpload[] {
   ).filter(hasArrived);
 }
 
+/** Adds a file whose bytes are in the vault already to a student's tray. Inside the caller's transaction. */
+export function addArrived(
+  db: Database,
+  file: {
+    by: PersonId;
+    assignment: AssignmentId;
+    name: string;
+    bytes: number;
+    at: Instant;
+    sha256: Sha256;
+    mime: string;
+    extension: string;
+  },
+): ArrivedUpload {
+  const id = newId<UploadId>('u');
+  run(
+    db,
+    `INSERT INTO upload (id, by_id, assignment_id, course_id, kind, original_name, bytes, started_at, arrived_at, sha256,
+       mime, extension, place)
+     VALUES (:id, :by, :assignment, NULL, 'file', :name, :bytes, :at, :at, :sha256, :mime, :extension, 0)`,
+    { id, ...file },
+  );
+  return findUpload(db, id) as ArrivedUpload;
+}
+
+/** Notes that an upload has become what it was brought for, and is on its way no longer. Inside the caller's transaction. */
+export function endUse(db: Database, id: UploadId, at: Instant): void {
+  run(db, 'UPDATE upload SET turned_in_at = ? WHERE id = ?', [at, id]);
+}
+
+/** The same of what a guest has turned in, with its place in what they turned in at once. */
+export function endUseAtDoor(
+  db: Database,
+  id: UploadId,
+  { at, delivery, place }: { at: Instant; delivery: DeliveryId; place: number },
+): void {
+  run(db, 'UPDATE upload SET turned_in_at = :at, delivery_id = :delivery, place = :place WHERE id = :id', {
+    id,
+    at,
+    delivery,
+    place,
+  });
+}
+
 /** Notes that all of an upload of a pile was taken out of it. */
 export function endUnpacked(school: School, id: UploadId): void {
-  run(school.db, 'UPDATE upload SET turned_in_at = ? WHERE id = ?', [school.now(), id]);
+  endUse(school.db, id, school.now());
 }

@@ -1,3 +1,4 @@
+import { noteFoldersMade, findCourse } from '../courses/courses';
 import {
   nameKey,
   sha256Hex,
@@ -9,17 +10,13 @@ import {
 import type { School } from '../platform/School';
 import { newId } from '../platform/newId';
 import { all, one, run, together, type Database } from '../platform/database/database';
-import { findCourse } from '../courses/courses';
 import { writeEvent } from '../platform/ledger/ledger';
 import { CourseNaming, listNamed } from './naming';
 
 /** Makes a turn-in folder for every student of a course who has none. */
 export function makeFolders(school: School, by: PersonId, course: CourseId): { made: number; there: number } {
   return together(school.db, () => {
-    run(school.db, 'UPDATE course SET folders_made_at = COALESCE(folders_made_at, :at) WHERE id = :course', {
-      course,
-      at: school.now(),
-    });
+    noteFoldersMade(school.db, course, school.now());
     const there = one<{ n: number }>(school.db, 'SELECT COUNT(*) AS n FROM folder WHERE course_id = ?', [
       course,
     ])!.n;

@@ -1,5 +1,5 @@
 import type { MemoryLocker } from '@tus/server';
-import type { AssignmentId, CourseId, Instant } from '@vestibul/core';
+import type { AssignmentId, CourseId, Instant, PersonId } from '@vestibul/core';
 import type { Signal } from './live/Signal';
 import type { Database } from './database/database';
 import type { SchoolKey } from './ledger/schoolKey';
@@ -59,6 +59,8 @@ export interface School {
     courseChanged: Signal<CourseId>;
     /** Another attempt of an assignment's submissions may count now. */
     countingChanged: Signal<AssignmentId>;
+    /** An assignment goes; whatever was for it is for it no longer. */
+    assignmentDropped: Signal<{ by: PersonId; course: CourseId; assignment: AssignmentId }>;
     /** The time of an assignment to be seen may have come. */
     mayAppear: Signal<void>;
   };

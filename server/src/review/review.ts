@@ -1,33 +1,17 @@
-import { sha256Hex, type CourseId, type Instant, type PersonId, type SubmissionId } from '@vestibul/core';
+import { sayOfAttempt, returnToTray } from '../submissions/attempts';
+import { sha256Hex, type CourseId, type PersonId, type SubmissionId } from '@vestibul/core';
 import { Failure } from '../platform/failure';
 import { queueReturnLetter } from '../notices/returnLetter';
 import type { School } from '../platform/School';
-import { run, together, type Database } from '../platform/database/database';
+import { run, together } from '../platform/database/database';
 import { nowOnLedger, writeEvent } from '../platform/ledger/ledger';
-import { settle } from '../submissions/settle';
 import { aboutOf, findSubmission, type SubmissionRow } from '../submissions/submissions';
-import { returnToTray } from '../submissions/attempts';
 import { addCommentTo } from './comments';
 
 /** An act on what somebody looked at: the attempt that counts must still be that one. Fails with `nothing-in`, `newer-attempt`. */
 function requireCounting(row: SubmissionRow, attempt: number): void {
   if (row.attempt === 0) throw new Failure('nothing-in');
   if (row.attempt !== attempt) throw new Failure('newer-attempt', { attempt: row.attempt });
-}
-
-/** Writes what is said of the attempt that counts to it, and has its submission show it. Inside the caller's transaction. */
-function say(
-  db: Database,
-  row: SubmissionRow,
-  said: Partial<Record<'reviewed_at' | 'handed_back_at', Instant | null> & { held: 0 }>,
-): void {
-  const columns = Object.keys(said).map((column) => `${column} = :${column}`);
-  run(db, `UPDATE attempt SET ${columns.join(', ')} WHERE submission_id = :id AND n = :n`, {
-    ...said,
-    id: row.id,
-    n: row.attempt,
-  });
-  settle(db, row.id);
 }
 
 /** Marks an attempt as reviewed. Doing it again changes nothing. Fails with `nothing-in`, `newer-attempt`. */
@@ -37,7 +21,7 @@ export function markReviewed(school: School, by: PersonId, id: SubmissionId, att
     requireCounting(row, attempt);
     if (row.reviewedAt !== null) return;
     const at = nowOnLedger(school);
-    say(school.db, row, { reviewed_at: at });
+    sayOfAttempt(school.db, row.id, row.attempt, { reviewed_at: at });
     writeEvent(school, by, 'reviewed', aboutOf(row), { attempt }, at);
   });
 }
@@ -52,7 +36,7 @@ export interface Acted {
 export function approve(school: School, by: PersonId, course: CourseId, works: readonly Work[]): Acted {
   return changeEach(school, course, works, (row) => {
     if (row.held === 0) return false;
-    say(school.db, row, { held: 0 });
+    sayOfAttempt(school.db, row.id, row.attempt, { held: 0 });
     writeEvent(school, by, 'approved', aboutOf(row), { attempt: row.attempt });
     return true;
   });
@@ -64,7 +48,7 @@ export function withdrawReview(school: School, by: PersonId, id: SubmissionId, a
     const row = findSubmission(school.db, id);
     requireCounting(row, attempt);
     if (row.reviewedAt === null || row.handedBackAt !== null) return;
-    say(school.db, row, { reviewed_at: null });
+    sayOfAttempt(school.db, row.id, row.attempt, { reviewed_at: null });
     writeEvent(school, by, 'review withdrawn', aboutOf(row), { attempt });
   });
 }
@@ -78,7 +62,11 @@ export function handBack(school: School, by: PersonId, course: CourseId, works: 
     // What is handed back is no longer held.
     if (row.held === 1) writeEvent(school, by, 'approved', aboutOf(row), { attempt }, at);
     if (row.reviewedAt === null) writeEvent(school, by, 'reviewed', aboutOf(row), { attempt }, at);
-    say(school.db, row, { held: 0, reviewed_at: row.reviewedAt ?? at, handed_back_at: at });
+    sayOfAttempt(school.db, row.id, row.attempt, {
+      held: 0,
+      reviewed_at: row.reviewedAt ?? at,
+      handed_back_at: at,
+    });
     run(school.db, 'UPDATE comment SET shown_at = :at WHERE submission_id = :id AND shown_at IS NULL', {
       id: row.id,
       at,
@@ -131,11 +119,7 @@ export function sendBack(
   return changeEach(school, course, works, (row) => {
     if (row.held === 0) return false;
     const at = nowOnLedger(school);
-    run(school.db, 'UPDATE attempt SET sent_back_at = :at WHERE submission_id = :id AND n = :n', {
-      at,
-      id: row.id,
-      n: row.attempt,
-    });
+    sayOfAttempt(school.db, row.id, row.attempt, { sent_back_at: at });
     addCommentTo(school.db, { id: row.id, by, text: word, at, isShown: true });
     writeEvent(
       school,
@@ -146,7 +130,6 @@ export function sendBack(
       at,
     );
     const { attempt } = row;
-    settle(school.db, row.id);
     returnToTray(school, row, attempt);
     queueReturnLetter(school, by, row.id, { isAgain: true });
     return true;

@@ -1,9 +1,10 @@
+import { unplaceDelivery } from '../doors/deliveries';
 import type { CourseId, DeliveryId, PersonId, PilePieceId, SubmissionId } from '@vestibul/core';
 import type { BodyOf } from '@vestibul/contract';
 import { Failure } from '../platform/failure';
 import { placePieces, unplace, undoAttempt } from './place';
 import type { School } from '../platform/School';
-import { all, one, run, together, type Database } from '../platform/database/database';
+import { all, one, together, type Database } from '../platform/database/database';
 import { findPile, findPilePiece } from './piles';
 import { findSubmission } from '../submissions/submissions';
 import { placeDelivered } from '../doors/deliver';
@@ -43,7 +44,7 @@ export function movePlacing(
     const delivery = deliveryOf(db, id, attempt);
     if (!delivery) throw new Failure('not-placed');
     undoAttempt(school, by, row, attempt);
-    run(db, 'UPDATE delivery SET placed_at = NULL, submission_id = NULL WHERE id = ?', [delivery]);
+    unplaceDelivery(db, delivery);
     return { course, submissions: [id, placeDelivered(school, by, delivery, studentId, assignmentId)] };
   });
 }

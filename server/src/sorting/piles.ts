@@ -462,3 +462,8 @@ export function listWithoutRoom(db: Database): PileId[] {
     'SELECT id FROM pile WHERE no_room_at IS NOT NULL AND cancelled_at IS NULL ORDER BY no_room_at',
   ).map(({ id }) => id);
 }
+
+/** What still lies on the table of a pile that was for one assignment alone, which goes, is for another. */
+export function freeFromAssignment(db: Database, assignment: AssignmentId): void {
+  run(db, 'UPDATE pile SET assignment_id = NULL WHERE assignment_id = ?', [assignment]);
+}

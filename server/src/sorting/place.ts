@@ -1,3 +1,5 @@
+import { addArrived, type ArrivedUpload } from '../intake/uploads';
+import { markUndone } from '../submissions/attempts';
 import {
   groupBy,
   type AssignmentId,
@@ -6,19 +8,16 @@ import {
   type PilePieceId,
   type Stay,
   type SubmissionId,
-  type UploadId,
 } from '@vestibul/core';
 import { Failure } from '../platform/failure';
 import { makeAttempt } from '../submissions/turnIn';
 import type { School } from '../platform/School';
-import { newId } from '../platform/newId';
 import { all, run, together } from '../platform/database/database';
 import { writeEvent } from '../platform/ledger/ledger';
 import { findPile, findPilePiece, listPilePieces, setPieceState, type PilePieceRow } from './piles';
-import { listAttempts, settle } from '../submissions/settle';
+import { listAttempts } from '../submissions/settle';
 import { takeFilesOut } from '../intake/files';
 import { aboutOf, findSubmission, type SubmissionRow } from '../submissions/submissions';
-import { findUpload, type ArrivedUpload } from '../intake/uploads';
 
 /** Told pieces that are placed before other requests get their turn, in one transaction. */
 const BATCH = 12;
@@ -115,25 +114,16 @@ function uploadFor(
   assignment: AssignmentId,
   at: ReturnType<School['now']>,
 ): ArrivedUpload {
-  const id = newId<UploadId>('u');
-  run(
-    school.db,
-    `INSERT INTO upload (id, by_id, assignment_id, course_id, kind, original_name, bytes, started_at, arrived_at, sha256,
-       mime, extension, place)
-     VALUES (:id, :student, :assignment, NULL, 'file', :name, :bytes, :at, :at, :sha256, :mime, :extension, 0)`,
-    {
-      id,
-      student,
-      assignment,
-      name: piece.path.split('/').at(-1)!,
-      bytes: piece.bytes,
-      at,
-      sha256: piece.sha256,
-      mime: piece.mime,
-      extension: piece.extension,
-    },
-  );
-  return findUpload(school.db, id) as ArrivedUpload;
+  return addArrived(school.db, {
+    by: student,
+    assignment,
+    name: piece.path.split('/').at(-1)!,
+    bytes: piece.bytes,
+    at,
+    sha256: piece.sha256!,
+    mime: piece.mime,
+    extension: piece.extension,
+  });
 }
 
 /**
@@ -192,13 +182,7 @@ export function undoAttempt(school: School, by: PersonId, row: SubmissionRow, n:
   const attempt = listAttempts(db, row.id).find((known) => known.n === n);
   if (attempt?.reviewedAt || attempt?.handedBackAt) throw new Failure('already-reviewed');
   const at = school.now();
-  run(
-    db,
-    `UPDATE attempt SET taken_back_at = COALESCE(taken_back_at, :at), undone_at = COALESCE(undone_at, :at)
-     WHERE submission_id = :id AND n = :n`,
-    { at, id: row.id, n },
-  );
+  markUndone(db, row.id, n, at);
   takeFilesOut(db, row.id, n, at);
   writeEvent(school, by, 'placing undone', aboutOf(row), { attempt: n }, at);
-  settle(db, row.id);
 }

@@ -1,4 +1,4 @@
-import type { FileId, PersonId, SubmissionId, UploadId } from '@vestibul/core';
+import type { FileId, Instant, PersonId, SubmissionId, UploadId } from '@vestibul/core';
 import type { BodyOf } from '@vestibul/contract';
 import { Failure } from '../platform/failure';
 import type { School } from '../platform/School';
@@ -17,6 +17,36 @@ function newestStanding(db: Database, id: SubmissionId) {
 export function mayTakeBack(db: Database, id: SubmissionId): boolean {
   const newest = newestStanding(db, id);
   return newest !== undefined && newest.reviewedAt === null && newest.handedBackAt === null;
+}
+
+/** What can be said of an attempt after it was made, by its columns. */
+type Said = Partial<
+  Record<'reviewed_at' | 'handed_back_at' | 'taken_back_at' | 'sent_back_at', Instant | null> & {
+    held: 0;
+    taken_back_key: string;
+  }
+>;
+
+/** Writes to an attempt what is said of it, and has its submission show what counts then. Inside the caller's transaction. */
+export function sayOfAttempt(db: Database, id: SubmissionId, n: number, said: Said): void {
+  const columns = Object.keys(said).map((column) => `${column} = :${column}`);
+  run(db, `UPDATE attempt SET ${columns.join(', ')} WHERE submission_id = :id AND n = :n`, {
+    ...said,
+    id,
+    n,
+  });
+  settle(db, id);
+}
+
+/** Notes that an attempt was placed with the wrong student. Doing it again changes nothing. Inside the caller's transaction. */
+export function markUndone(db: Database, id: SubmissionId, n: number, at: Instant): void {
+  run(
+    db,
+    `UPDATE attempt SET taken_back_at = COALESCE(taken_back_at, :at), undone_at = COALESCE(undone_at, :at)
+     WHERE submission_id = :id AND n = :n`,
+    { at, id, n },
+  );
+  settle(db, id);
 }
 
 /**
@@ -42,13 +72,8 @@ export function takeBack(
     if (newest.n !== attempt) throw new Failure('newer-attempt', { attempt: newest.n });
     if (newest.reviewedAt !== null || newest.handedBackAt !== null) throw new Failure('already-reviewed');
     const at = nowOnLedger(school);
-    run(
-      db,
-      'UPDATE attempt SET taken_back_at = :at, taken_back_key = :key WHERE submission_id = :id AND n = :n',
-      { at, key, id, n: attempt },
-    );
+    sayOfAttempt(db, id, attempt, { taken_back_at: at, taken_back_key: key });
     writeEvent(school, student, 'taken back', aboutOf(row), { attempt }, at);
-    settle(db, id);
     return { taken: { attempt, inTray: returnToTray(school, row, attempt) }, isNew: true };
   });
 }

@@ -1,6 +1,7 @@
-import type { CourseId, AssignmentId, PersonId, PieceId, Sha256 } from '@vestibul/core';
+import type { FileId, CourseId, AssignmentId, PersonId, PieceId, Sha256 } from '@vestibul/core';
+import { setBytesOfFile } from '../intake/files';
 import type { School } from '../platform/School';
-import { one, run, together } from '../platform/database/database';
+import { one, together } from '../platform/database/database';
 import { writeEvent } from '../platform/ledger/ledger';
 
 /**
@@ -10,7 +11,7 @@ import { writeEvent } from '../platform/ledger/ledger';
 export function changeFile(school: School, piece: PieceId, now: { sha256: Sha256; bytes: number }): void {
   together(school.db, () => {
     const row = one<{
-      fileId: string;
+      fileId: FileId;
       sealed: Sha256;
       owner: PersonId;
       course: CourseId;
@@ -23,12 +24,7 @@ export function changeFile(school: School, piece: PieceId, now: { sha256: Sha256
     );
     if (!row) throw new Error(`no piece ${piece}`);
     const at = school.now();
-    run(school.db, 'UPDATE file SET sha256 = ?, bytes = ?, changed_at = ? WHERE id = ?', [
-      now.sha256,
-      now.bytes,
-      at,
-      row.fileId,
-    ]);
+    setBytesOfFile(school.db, row.fileId, { ...now, at });
     writeEvent(
       school,
       row.owner,

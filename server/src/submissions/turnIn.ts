@@ -1,4 +1,12 @@
 import {
+  endUse,
+  findUpload,
+  hasArrived,
+  isNamedHere,
+  type ArrivedUpload,
+  type UploadRow,
+} from '../intake/uploads';
+import {
   countedMoment,
   lateBy,
   nameKey,
@@ -28,7 +36,6 @@ import { AttemptNaming } from '../naming/attemptNaming';
 import { settle } from './settle';
 import { findSitting, findStanding, requireGiven, requireTaker } from '../assignments/sitting';
 import { readReceipts } from './submissions';
-import { findUpload, hasArrived, isNamedHere, type ArrivedUpload, type UploadRow } from '../intake/uploads';
 
 /**
  * Turns in what lies in the tray, in the order in which it is named: one attempt, its pieces under their proper names, and
@@ -295,7 +302,7 @@ function placePiece(
       sha256: file.sha256,
     },
   );
-  run(db, 'UPDATE upload SET turned_in_at = ? WHERE id = ?', [placed.at, upload.id]);
+  endUse(db, upload.id, placed.at);
   writeEvent(
     school,
     by,

@@ -3,7 +3,9 @@ import { Failure } from '../platform/failure';
 import { jobs, type JobName, type Tell } from './jobs';
 
 /** A thread that does one job after another, as they are handed to it. */
-parentPort!.on('message', async ({ name, input }: { name: JobName; input: never }) => {
+parentPort!.on('message', (job: { name: JobName; input: never }) => void work(job));
+
+async function work({ name, input }: { name: JobName; input: never }): Promise<void> {
   try {
     const tell: Tell<unknown> = {
       report: (done, total) => parentPort!.postMessage({ done, total }),
@@ -16,4 +18,4 @@ parentPort!.on('message', async ({ name, input }: { name: JobName; input: never 
       parentPort!.postMessage({ failure: { code: error.code, details: error.details } });
     else parentPort!.postMessage({ error });
   }
-});
+}
