@@ -115,7 +115,7 @@ test('bad input on a phone: an empty file, two tabs with one tray, a file taken 
   await input.setInputFiles(file('empty.txt', ''));
   await page
     .getByRole('alert')
-    .filter({ hasText: '‘empty.txt’ is empty (0 bytes). Nothing was sent' })
+    .filter({ hasText: '‘empty.txt’ is empty (0 bytes). Save it again' })
     .waitFor();
   await page.getByRole('button', { name: 'Remove empty.txt from the tray' }).click();
 
