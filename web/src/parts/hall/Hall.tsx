@@ -126,7 +126,7 @@ export function Hall({ course, place, period, pathFor, strip, keys = [], childre
       <main
         id="main"
         tabIndex={-1}
-        className="flex min-h-0 min-w-0 flex-col overflow-y-auto px-5.5 pt-4 pb-3 max-md:px-3"
+        className="relative flex min-h-0 min-w-0 flex-col overflow-y-auto px-5.5 pt-4 pb-3 max-md:px-3"
       >
         {children}
       </main>
