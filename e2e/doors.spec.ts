@@ -59,7 +59,7 @@ test('two photos and a link are turned in on a phone within a minute', async ({ 
   const download = await downloading;
   expect(download.suggestedFilename()).toMatch(/^Receipt Stream gauge log, attempt \d\.json$/);
   await page.getByText('What this proves').click();
-  await expect(page.getByText('That you turned in exactly this file at this time')).toBeVisible();
+  await expect(page.getByText('That you turned in exactly this work at this time')).toBeVisible();
   expect(faults).toEqual([]);
 });
 

@@ -58,7 +58,7 @@ const sentences = {
       : `‘${name}’ already has work in it, so students keep seeing it.`,
   'left-course': () => 'You have left this course. What you turned in is safe and stays yours.',
   'has-left': ({ name }) =>
-    `${name} has left the course, so nothing new can be placed with them. Cancel for later, or take them back on the roster first.`,
+    `${name} has left the course, so nothing new can be placed with them. Leave it for later, or take them back on the roster first.`,
   'not-here': () => 'They are not on this course’s roster. Check the roster.',
   'nobody-to-hand-out': () => 'Choose at least one period or student.',
   'not-shown': () =>

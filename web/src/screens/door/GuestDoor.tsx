@@ -204,7 +204,7 @@ function Delivered({ door, token }: { door: Door; token: string }) {
         Save the receipt as a file
       </a>
       <p className="text-small text-ink-2">
-        It proves that exactly this file was turned in here at this time. The staff will sort it.
+        It proves that exactly this work was turned in here at this time. The staff will sort it.
       </p>
     </section>
   );

@@ -17,7 +17,7 @@ interface ChooseWorkProps {
   onChoose: (id: AssignmentId) => void;
 }
 
-/** Assignment: all assignments, the likeliest first; by number key, or by typing how the title begins. */
+/** What it is for: all assignments, the likeliest first; by number key, or by typing how the title begins. */
 export function ChooseWork({ course, piece, work, canChoose, onChoose }: ChooseWorkProps) {
   const [isOpen, setOpen] = useState(false);
   const label = useId();

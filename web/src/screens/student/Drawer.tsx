@@ -54,8 +54,8 @@ export function Drawer() {
                       {sayMoment(file.turnedInAt, zone)}
                     </p>
                     <p className="text-small text-ink-2">
-                      Is in {file.folderName ? <code>{file.folderName}</code> : file.courseTitle} · can be
-                      opened by you
+                      In {file.folderName ? <code>{file.folderName}</code> : file.courseTitle} · can be opened
+                      by you
                       {file.canOpen.length > 0 ? ` and ${file.canOpen.join(', ')}` : ''}
                     </p>
                     {file.driftedAt ? (

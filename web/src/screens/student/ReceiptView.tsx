@@ -44,7 +44,7 @@ export function ReceiptView({ receipt, title, isNew = false }: ReceiptViewProps)
       {receipt.gone ? (
         <p className="font-semibold">
           {receipt.gone.how === 'taken back' ? 'You took this back' : 'Your teacher sent this back'},{' '}
-          {sayExactly(receipt.gone.at, zone)}. It no longer counts; the record saves it.
+          {sayExactly(receipt.gone.at, zone)}. It no longer counts; the record keeps it.
         </p>
       ) : receipt.counts || isNew ? null : (
         <p className="text-ink-2">Another attempt counts.</p>
@@ -68,7 +68,7 @@ export function ReceiptView({ receipt, title, isNew = false }: ReceiptViewProps)
       <details className="text-small">
         <summary className="w-fit cursor-pointer rounded font-semibold text-act">What this proves</summary>
         <p className="mt-1.5 text-ink-2">
-          That you turned in exactly this file at this time: it is on the school’s ledger, signed by the
+          That you turned in exactly this work at this time: it is on the school’s ledger, signed by the
           school. With the saved file anyone can check that without asking the school. It says nothing about
           what happened to the work later.
         </p>

@@ -14,8 +14,8 @@ import { DoorForm } from './DoorForm';
 const stateWords: Record<SideDoor['state'], string> = {
   open: 'open',
   'not yet': 'not open yet',
-  closed: 'closed',
-  shut: 'shut',
+  closed: 'ended',
+  shut: 'closed',
 };
 
 /** The side doors of a course: addresses by which people without an account hand something in. */

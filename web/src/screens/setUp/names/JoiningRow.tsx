@@ -3,7 +3,7 @@ import type { NameSubject } from '@vestibul/core';
 import type { AnswerOf } from '@vestibul/contract';
 import { inputClass } from '../../../parts/ui/Field';
 import type { Course } from '../../../state/api';
-import { orders, sayProblem } from './sayRule';
+import { sayOrder, sayProblem } from './sayRule';
 import { useJoining } from './useRuleCheck';
 
 /** What changes when one more student joins. */
@@ -61,7 +61,7 @@ export function JoiningRow({
           <p className="text-small text-ink-2">
             {joining.problems.map(sayProblem).join(' ') || 'Nothing else changes.'}
             {joining.orders.length > 0
-              ? ` The periods are no longer in order: ${joining.orders.map((order) => orders[order].title.toLowerCase()).join(', ')}.`
+              ? ` The periods are no longer in order: ${joining.orders.map(sayOrder).join(', ')}.`
               : ''}
           </p>
         </div>

@@ -31,7 +31,7 @@ export function sayProblem(problem: RuleProblem): string {
     case 'forbidden-character':
       return `${names} would contain a sign that Windows forbids. Another sign is used instead.`;
     case 'reserved-name':
-      return `${names} : Windows reserves this name, so “_” is added.`;
+      return `${names} would be reserved by Windows, so “_” is added.`;
     case 'edge-space-or-dot':
       return `${names} would begin or end with a space or a dot, so it is left out.`;
     case 'too-long':
@@ -43,17 +43,23 @@ export function sayProblem(problem: RuleProblem): string {
 
 /** Where each order is met. */
 export const orders: Record<NameOrder, { title: string; where: string }> = {
-  bytes: { title: 'In ZIP files and on servers', where: 'sorted by bytes' },
-  natural: { title: 'Natural', where: 'natural order' },
-  unicode: { title: 'Alphabetical', where: 'alphabetical (Unicode)' },
+  bytes: { title: 'In ZIP files and on servers', where: 'by bytes' },
+  natural: { title: 'In most file windows', where: 'numbers by their value' },
+  unicode: { title: 'In lists', where: 'alphabetical (Unicode)' },
 };
+
+/** The same within a sentence. */
+export function sayOrder(order: NameOrder): string {
+  const { title } = orders[order];
+  return `${title[0]!.toLowerCase()}${title.slice(1)}`;
+}
 
 /** What a change of a rule mends, in a few words. */
 export function saySolves(solves: readonly string[]): string {
   const words = solves.map((key) => {
     const [, order, what] = key.split('.');
     if (!order) return problemWords[key] ?? key;
-    const title = orders[order as NameOrder].title.toLowerCase();
+    const title = sayOrder(order as NameOrder);
     if (what === 'pinned') return `stays at its end ${title}`;
     return what === 'periodsInOrder' ? `periods in order ${title}` : `periods together ${title}`;
   });
@@ -62,7 +68,7 @@ export function saySolves(solves: readonly string[]): string {
 
 const problemWords: Record<string, string> = {
   collision: 'no name twice',
-  'reads-back-wrong': 'every name can be read back',
+  'reads-back-wrong': 'every name can be told apart',
   'forbidden-character': 'no forbidden sign',
   'reserved-name': 'no device name',
   'edge-space-or-dot': 'clean edges',
