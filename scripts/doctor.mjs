@@ -1,6 +1,7 @@
 // npm run doctor: what is here of what the application, its tests and its measurements need, and how to bring what is not.
 import { spawnSync } from 'node:child_process';
 import fs from 'node:fs';
+import { hasWriters } from '../bench/insides/tools.mjs';
 import { findChromium, hasForeignReaders, isInstalled, isNodeTooOld, root } from './tools.mjs';
 
 /** Room that a first installation and build take, in bytes. */
@@ -44,10 +45,8 @@ const things = [
     bring: 'apt-get install python3-icalendar python3-vobject',
   },
   {
-    what: 'LibreOffice, pandoc, exiftool and ffmpeg, for npm run bench -- insides',
-    isHere: ['soffice', 'pandoc', 'exiftool', 'ffmpeg'].every((command) =>
-      has('sh', '-c', `command -v ${command}`),
-    ),
+    what: 'writers that are not ours, for npm run bench -- insides',
+    isHere: hasWriters(),
     bring: 'npm run bench -- insides --install',
   },
 ];

@@ -54,13 +54,12 @@ export function ensureInstalled() {
   if (isNodeTooOld()) {
     giveUp(`Node.js ${process.versions.node} is too old. Vestibul needs 20.19 or newer.`);
   }
-  const lock = lockHash();
   if (isInstalled()) return;
   say(
     'installing what the lock file says. The first time this takes some minutes: SQLite is compiled for this machine.',
   );
   must(npm, ['ci', '--no-audit', '--no-fund', '--loglevel=error']);
-  fs.writeFileSync(INSTALLED, lock);
+  fs.writeFileSync(INSTALLED, lockHash());
 }
 
 const INSTALLED = at('node_modules', '.vestibul-lock');
@@ -187,7 +186,8 @@ export const findChromium = () =>
 
 /** Where Chromium is; Debian's is installed when there is none and this account may do that. */
 export function ensureChromium() {
-  if (findChromium()) return findChromium();
+  const here = findChromium();
+  if (here) return here;
   if (mayInstall()) {
     say("installing Debian's Chromium for the journeys.");
     install('chromium');

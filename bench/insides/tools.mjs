@@ -1,5 +1,5 @@
 // What the made files are written with: programs of Debian and packages of npm, none of them ours.
-import { execFileSync } from 'node:child_process';
+import { execFileSync, spawnSync } from 'node:child_process';
 import fs from 'node:fs';
 import { createRequire } from 'node:module';
 import os from 'node:os';
@@ -28,6 +28,11 @@ export function installWriters() {
   fs.mkdirSync(folder, { recursive: true });
   run('npm', ['install', '--prefix', folder, ...packages]);
 }
+
+/** Whether a machine has all of them. */
+export const hasWriters = () =>
+  fs.existsSync(path.join(folder, 'package.json')) &&
+  spawnSync('dpkg', ['-s', ...programs], { stdio: 'ignore' }).status === 0;
 
 /** Takes a package of the writers' folder. */
 export const requireWriter = createRequire(path.join(folder, 'package.json'));

@@ -27,7 +27,7 @@ export {
   welcomeBody,
   yearBody,
 } from './bodies';
-export { pathParams, requests, uploadMetadata } from './requests';
+export { pathParams, requests, shapesOf, uploadMetadata } from './requests';
 export { answers } from './answers';
 export { classFile } from './classFile';
 export type { ClassFile } from './classFile';

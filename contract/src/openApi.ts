@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { answers } from './answers';
 import { errorStatus } from './errors';
-import { pathParams, requests } from './requests';
+import { pathParams, shapesOf } from './requests';
 import type { Route } from './route';
 import { routes, type RouteName } from './routes';
 
@@ -19,9 +19,9 @@ const BODIES: Readonly<Record<'bytes' | 'events' | 'tus', Json>> = {
 
 /**
  * The routes as an OpenAPI 3.1 document. `x-about` is what a route is about, and `x-who` which roles towards that very
- * thing may call it; routes of the demo alone are left out.
+ * thing may call it; routes of the demo alone are left out. `cookie` is the name of the one that tells who is signed in.
  */
-export function openApi(version: string): Json {
+export function openApi({ version, cookie }: { version: string; cookie: string }): Json {
   const paths: Record<string, Json> = {};
   for (const name of Object.keys(routes) as RouteName[]) {
     const route: Route = routes[name];
@@ -40,7 +40,7 @@ export function openApi(version: string): Json {
     servers: [{ url: '/' }],
     paths,
     components: {
-      securitySchemes: { session: { type: 'apiKey', in: 'cookie', name: 'vestibul_session' } },
+      securitySchemes: { session: { type: 'apiKey', in: 'cookie', name: cookie } },
       schemas: {
         Failure: {
           type: 'object',
@@ -68,8 +68,7 @@ export function openApi(version: string): Json {
 }
 
 function operationOf(name: RouteName, route: Route): Json {
-  const shapes: { body?: z.ZodType; query?: z.ZodType } =
-    name in requests ? requests[name as keyof typeof requests] : {};
+  const shapes = shapesOf(name);
   const parameters = [...pathParameters(route.path), ...queryParameters(shapes.query)];
   const isOpen = route.who.includes('nobody');
   return {

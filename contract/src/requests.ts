@@ -83,6 +83,11 @@ const works = z
   .min(1)
   .max(200);
 
+interface RequestShapes {
+  body?: z.ZodType;
+  query?: z.ZodType;
+}
+
 /** What comes behind the question mark and in the body of each request, for the routes that take any. */
 export const requests = {
   signIn: { body: signInBody },
@@ -355,7 +360,11 @@ export const requests = {
       addresses: z.array(line(255)).max(MOST_AT_ONCE).default([]),
     }),
   },
-} as const satisfies Partial<Record<RouteName, { body?: z.ZodType; query?: z.ZodType }>>;
+} as const satisfies Partial<Record<RouteName, RequestShapes>>;
+
+/** What a route takes besides what is in its path. */
+export const shapesOf = (name: RouteName): RequestShapes =>
+  name in requests ? requests[name as keyof typeof requests] : {};
 
 /** The parameters a path can hold. */
 export const pathParams = {

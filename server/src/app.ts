@@ -12,8 +12,8 @@ import {
   answers,
   errorStatus,
   pathParams,
-  requests,
   routes,
+  shapesOf,
   type ErrorAnswer,
   type JsonRouteName,
   type Route,
@@ -193,8 +193,7 @@ function admit(school: School, name: RouteName) {
 
 /** Reads what a request that was let in carries, by the contract. */
 function readCall(school: School, name: RouteName, request: Request, response: Response): Call<RouteName> {
-  const shapes: { body?: z.ZodType; query?: z.ZodType } =
-    name in requests ? requests[name as keyof typeof requests] : {};
+  const shapes = shapesOf(name);
   const params = Object.entries(request.params).map(([key, value]) => [
     key,
     parseInput(pathParams[key as keyof typeof pathParams], value),

@@ -1,3 +1,4 @@
+import { hasStudent } from './elsewhere';
 import type { Claim, ExtraBits, Identifier } from './identification';
 import type { Part, TextEvidence, Where } from './textEvidence';
 
@@ -122,7 +123,7 @@ export function weighBeside<Person extends string, Work extends string>(
   const isName = ({ text, where }: { text: string; where?: Where }) => {
     const { who, isWhole, left, isMention, elsewhere } = weigh(text);
     const isOfCourse = who.length > 0 && (isWhole || where === 'header');
-    return !isMention && left === 0 && (isOfCourse || elsewhere.some(({ isStudent }) => isStudent));
+    return !isMention && left === 0 && (isOfCourse || hasStudent(elsewhere));
   };
 
   /** The best that several texts of one kind say: what they repeat is no further evidence. */
@@ -160,13 +161,8 @@ export function weighBeside<Person extends string, Work extends string>(
         claims.push({ who: told.who, from: FROM[says], says: sentence });
         if (told.isJoint) together.push([...told.who]);
       } else if (part !== 'maker' && isSomebodyElse(told, isOwner) && (isOwner || says === 'folder')) {
-        const isElsewhere = told.elsewhere.some(({ isStudent }) => isStudent);
-        claims.push({
-          who: [],
-          from: FROM[says],
-          says: sentence,
-          ...(isElsewhere ? { isElsewhere: true as const } : {}),
-        });
+        const isElsewhere = hasStudent(told.elsewhere);
+        claims.push({ who: [], from: FROM[says], says: sentence, isElsewhere });
         reasons.push(...told.elsewhere.map((one) => one.says));
         if (isOwner || isElsewhere) addToAll(Math.log2(STRANGER));
       }

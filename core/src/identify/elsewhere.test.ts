@@ -8,24 +8,26 @@ const person = (first: string, last: string, more: Partial<PersonElsewhere> = {}
   first,
   last,
   called: '',
-  as: 'student',
-  course: 'Biology 9',
+  isStudent: true,
+  lastCourse: () => ({ title: 'Biology 9', year: null }),
   ...more,
 });
 const elsewhere = [
   person('Nia', 'Okoro'),
-  person('Jonn', 'Marsh', { course: 'Geography 8', year: '2025–26' }),
+  person('Jonn', 'Marsh', { lastCourse: () => ({ title: 'Geography 8', year: '2025–26' }) }),
   person('Anneliese', 'van der Berg', { called: 'Lies' }),
   person('Chidi', 'Abara'),
-  person('Rosa', 'Tamsin', { as: 'staff' }),
+  person('Rosa', 'Tamsin', { isStudent: false }),
 ];
 
 describe('makeElsewhere', () => {
   const find = makeElsewhere(elsewhere);
-  const inWords = (text: string) => find(text.split(' ').map((plain) => ({ plain }))).map(({ name }) => name);
+  const inWords = (text: string) => find(text.split(' ').map((plain) => ({ plain }))).map(({ says }) => says);
   test('a last name and a first one, or the one they are called by, in any order', () => {
-    expect(inWords('essay okoro nia')).toEqual(['Nia Okoro']);
-    expect(inWords('lies berg essay')).toEqual(['Lies van der Berg']);
+    expect(inWords('essay okoro nia')).toEqual(['Nia Okoro is a student in Biology 9, not in this course.']);
+    expect(inWords('lies berg essay')).toEqual([
+      'Lies van der Berg is a student in Biology 9, not in this course.',
+    ]);
   });
   test('half a name names none', () => {
     expect(inWords('okoro essay')).toEqual([]);

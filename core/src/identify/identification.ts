@@ -24,7 +24,7 @@ export interface Claim<Person extends string = string> {
   says: string;
   speaksFor?: readonly Person[];
   /** Whether the text is the name of a student of another course: then a folder's name, too, is somebody's. */
-  isElsewhere?: true;
+  isElsewhere?: boolean;
 }
 
 /** What speaks for one of several answers that do not fit together; `student` null: for somebody who is not on the roster. */

@@ -2,7 +2,7 @@ import { compact } from '../text/nameWords';
 import { cleanName } from './cleanName';
 import { PRIORS, SURE_ENOUGH, assignmentPriors } from './costs';
 import { makeDomainCleaner } from './domains';
-import { makeElsewhere } from './elsewhere';
+import { hasStudent, makeElsewhere } from './elsewhere';
 import type { ExtraBits, Identification, Identifier, IdentifyCourse, TextWeight } from './identification';
 import { isJointWithAnother, isWholeName, readJoint } from './joint';
 import { makeMarkMender } from './lostMarks';
@@ -192,7 +192,7 @@ export function makeIdentifier<Person extends string, Work extends string>(
       best.share >= SURE_ENOUGH &&
       !best.first.isUnclear &&
       said === null &&
-      !elsewhere.some(({ isStudent }) => isStudent);
+      !hasStudent(elsewhere);
     const shown = (byWho.find(({ first }) => first.who.length > 0) ?? best).first;
     const words = wordsLeft(reading.tokens, shown.option);
     return {
@@ -354,7 +354,7 @@ export function makeIdentifier<Person extends string, Work extends string>(
   const whoIn = (reading: NameReading): Omit<TextWeight<Person>, 'students' | 'assignments' | 'period'> => {
     const { named, isNamed } = readAlone(reading);
     const elsewhere = elsewhereIn(reading, isNamed ? named[0]!.first : { readings: [] });
-    if (!isNamed || elsewhere.some(({ isStudent }) => isStudent)) {
+    if (!isNamed || hasStudent(elsewhere)) {
       const theirs = new Set(elsewhere.flatMap(({ words }) => words));
       return {
         who: [],

@@ -22,6 +22,7 @@ import {
   type PersonElsewhere,
   type PersonId,
   type Rule,
+  type Standing,
 } from '@vestibul/core';
 import type { School } from '../platform/School';
 import { timeZoneOf } from '../school/facts';
@@ -77,32 +78,34 @@ export function listEverybodyValues(db: Database, course: CourseId): { id: Perso
 }
 
 /**
- * Everybody whom the school knows and who never was in a course: its staff, and students with the last course they joined,
- * with its year where that has ended.
+ * Everybody whom the school knows and who never was in a course: its staff, and students. What else is said of them is read
+ * when somebody is named: of a whole school that takes ten times as long as their names.
  */
 export function listElsewhere(school: School, course: CourseId): PersonElsewhere[] {
-  const rows = all<{ first: string; called: string; last: string; standing: string } & LastCourse>(
-    school.db,
-    `WITH outside AS MATERIALIZED (
-       SELECT p.first, p.called, p.last, p.standing,
-         (SELECT e.course_id FROM enrolment e WHERE e.student_id = p.id ORDER BY e.joined_at DESC LIMIT 1) AS courseId
-       FROM person p
-       WHERE NOT EXISTS (SELECT 1 FROM enrolment e WHERE e.course_id = ? AND e.student_id = p.id))
-     SELECT o.first, o.called, o.last, o.standing, c.title, y.label, y.ends_on AS endsOn FROM outside o
-     LEFT JOIN course c ON c.id = o.courseId LEFT JOIN year y ON y.id = c.year_id`,
+  const { db } = school;
+  return all<{ id: PersonId; first: string; called: string; last: string; standing: Standing }>(
+    db,
+    `SELECT p.id, p.first, p.called, p.last, p.standing FROM person p
+     WHERE NOT EXISTS (SELECT 1 FROM enrolment e WHERE e.course_id = ? AND e.student_id = p.id)`,
     [course],
-  );
-  const today = todayOf(school);
-  return rows.map(({ first, called, last, standing, title, label, endsOn }) => ({
-    first,
-    called,
-    last,
-    as: standing === 'student' ? 'student' : 'staff',
-    ...(title === null ? {} : { course: title, ...(isOver({ endsOn }, today) ? { year: label } : {}) }),
+  ).map(({ id, standing, ...names }) => ({
+    ...names,
+    isStudent: standing === 'student',
+    lastCourse: () => lastCourseOf(school, id),
   }));
 }
 
-type LastCourse = { title: string; label: string; endsOn: Day } | { title: null; label: null; endsOn: null };
+/** The course that a student joined last, with its year where that has ended; null for none. */
+function lastCourseOf(school: School, student: PersonId): ReturnType<PersonElsewhere['lastCourse']> {
+  const row = one<{ title: string; label: string; endsOn: Day }>(
+    school.db,
+    `SELECT c.title, y.label, y.ends_on AS endsOn FROM enrolment e JOIN course c ON c.id = e.course_id
+     JOIN year y ON y.id = c.year_id WHERE e.student_id = ? ORDER BY e.joined_at DESC LIMIT 1`,
+    [student],
+  );
+  if (!row) return null;
+  return { title: row.title, year: isOver(row, todayOf(school)) ? row.label : null };
+}
 
 function valuesOf(students: readonly NamedStudent[]): { id: PersonId; values: NameValues }[] {
   return students.map((student) => ({ id: student.studentId, values: studentValues(student) }));
