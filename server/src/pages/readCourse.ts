@@ -3,7 +3,7 @@ import type { AnswerOf } from '@vestibul/contract';
 import type { School } from '../platform/School';
 import { listAssignments } from '../assignments/assignmentList';
 import { countWaiting } from '../doors/deliveries';
-import { countOnTable } from '../sorting/piles';
+import { countOnTable } from '../sorting/pilePieces';
 import { all, one } from '../platform/database/database';
 import { listGroups, listPeriods } from '../courses/periods';
 import { listStaff } from '../courses/staff';

@@ -5,13 +5,10 @@ import { finishArrivals, forgetArriving, holdingArriving, isWhole, lastByteAt } 
 import { isDiskFull } from '../platform/failure';
 import type { School } from '../platform/School';
 import { together } from '../platform/database/database';
+import { addPilePieces, countDeath, layDown, listDeadly } from './pilePieces';
 import {
-  addPilePieces,
-  countDeath,
   endSending,
   findPile,
-  layDown,
-  listDeadly,
   listQuiet,
   listUnfinished,
   listWithoutRoom,

@@ -20,7 +20,8 @@ import type { School } from '../platform/School';
 import { findCourse } from '../courses/courses';
 import { all, one, type Database } from '../platform/database/database';
 import { listElsewhere, listEverybodyValues } from '../naming/naming';
-import { listKnownWords, type PieceAnswer, type PilePieceRow, type PileRow } from './piles';
+import type { PieceAnswer, PilePieceRow } from './pilePieces';
+import { listKnownWords, type PileRow } from './piles';
 import { readInside } from './inside/readInside';
 
 /** What tells whose something is in a course, read once for many pieces. */

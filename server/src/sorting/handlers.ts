@@ -10,20 +10,22 @@ import { together, type Database } from '../platform/database/database';
 import {
   countAlike,
   countOnTable,
+  findPilePiece,
+  listAlike,
+  listOnTable,
+  listPilePieces,
+  nameOfSame,
+  type PilePieceRow,
+} from './pilePieces';
+import {
   countPile,
   countUploads,
   endSending,
   findPile,
-  findPilePiece,
-  listAlike,
   listKnownWords,
-  listOnTable,
-  listPilePieces,
   listPiles,
   makePile,
-  nameOfSame,
   stopPile,
-  type PilePieceRow,
   type PileRow,
 } from './piles';
 import { findUpload } from '../intake/uploads';

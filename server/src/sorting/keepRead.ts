@@ -8,7 +8,7 @@ import {
   keepAnswer,
   type PieceAnswer,
   type PilePieceRow,
-} from './piles';
+} from './pilePieces';
 
 /** Keeps what was read of some pieces of a pile, and where each goes from there, in one transaction. */
 export function keepRead(

@@ -5,7 +5,8 @@ import { Failure } from '../platform/failure';
 import { placePieces, unplace, undoAttempt } from './place';
 import type { School } from '../platform/School';
 import { all, one, together, type Database } from '../platform/database/database';
-import { findPile, findPilePiece } from './piles';
+import { findPilePiece } from './pilePieces';
+import { findPile } from './piles';
 import { findSubmission } from '../submissions/submissions';
 import { placeDelivered } from '../doors/deliver';
 

@@ -18,15 +18,14 @@ import { sniffType } from '../intake/sniff';
 import type { School } from '../platform/School';
 import { one } from '../platform/database/database';
 import {
-  findPile,
   listOnTable,
   listPilePieces,
   type FoundAnswer,
   type NewPilePiece,
   type PieceAnswer,
   type PilePieceRow,
-  type PileRow,
-} from './piles';
+} from './pilePieces';
+import { findPile, type PileRow } from './piles';
 import { findUpload, hasArrived } from '../intake/uploads';
 import { answerFor, openIdentifier, readBlanks, type CourseIdentifier } from './courseIdentifier';
 import { evidenceOfInside, readInside } from './inside/readInside';

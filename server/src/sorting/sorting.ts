@@ -12,7 +12,8 @@ import { Failure } from '../platform/failure';
 import type { School } from '../platform/School';
 import { all, one, run, together, type Database } from '../platform/database/database';
 import { writeEvent } from '../platform/ledger/ledger';
-import { findPile, findPilePiece, setPieceState, type PilePieceRow } from './piles';
+import { findPilePiece, setPieceState, type PilePieceRow } from './pilePieces';
+import { findPile } from './piles';
 import { placePieces, unplace } from './place';
 
 /** Something that was done on the sorting table. */

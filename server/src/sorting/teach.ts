@@ -2,7 +2,7 @@ import type { CourseId, PieceNote, PileId } from '@vestibul/core';
 import { tellStaff } from '../courses/tellStaff';
 import type { School } from '../platform/School';
 import { together } from '../platform/database/database';
-import { countOnTable, keepAnswer } from './piles';
+import { countOnTable, keepAnswer } from './pilePieces';
 import { runJob } from '../platform/runJob';
 import { placeAll } from './advance';
 import type { ReadAgain } from './pileJobs';

@@ -22,7 +22,7 @@ import {
   type ReadAgain,
   type UnpackEnd,
 } from '../sorting/pileJobs';
-import type { NewPilePiece } from '../sorting/piles';
+import type { NewPilePiece } from '../sorting/pilePieces';
 import { writeFeed } from '../calendar/feed';
 import { findStray } from '../intake/findStray';
 import type { School, ThreadSchool } from '../platform/School';
