@@ -25,15 +25,15 @@ import {
 import { MOST_FILES, type AnswerOf } from '@vestibul/contract';
 import { Button } from '../../parts/ui/Button';
 import { DropOver } from '../../parts/ui/DropOver';
-import { sayBytes, sayMoment } from '../../parts/ui/format';
+import { sayBytes } from '../../parts/ui/format';
 import { tell, tellFailure } from '../../parts/messages/Notices';
 import { ProgressBar } from '../../parts/ui/ProgressBar';
-import { sayFailure } from '../../parts/messages/sentences';
 import { useLeaveWarning } from '../../parts/ui/useLeaveWarning';
 import { useZone } from '../../parts/hall/useSession';
-import { api, type TrayUpload } from '../../state/api';
+import { api } from '../../state/api';
 import type { Sending } from '../../state/traySlice';
 import { forget, sendFiles, stopSending } from '../../state/uploader';
+import { sayArrival, sayCame, saySending, sayWhy } from './sayTray';
 
 // Most turn in a file; the other ways come when they are asked for.
 const OtherWays = lazy(() => import('./OtherWays').then(({ OtherWays: view }) => ({ default: view })));
@@ -201,39 +201,6 @@ function namesFor(tray: AnswerOf<'readTray'>, before: number, sending: readonly 
   ).map((written) => written.name);
 }
 
-/** What something in the tray was before it got its name here. */
-function sayCame({ kind, originalName, bytes }: TrayUpload): string {
-  switch (kind) {
-    case 'link':
-      return `link · ${originalName}`;
-    case 'text':
-      return `written here · ${originalName}`;
-    case 'drawer':
-      return `from your drawer · was ${originalName} · ${sayBytes(bytes)}`;
-    case 'recording':
-      return `recorded here${bytes > 0 ? ` · ${sayBytes(bytes)}` : ''}`;
-    case 'file':
-      return `was ${originalName} · ${sayBytes(bytes)}`;
-  }
-}
-
-const howItCame = {
-  file: 'uploaded',
-  recording: 'uploaded',
-  link: 'added',
-  drawer: 'added',
-  text: 'saved',
-} as const satisfies Record<TrayUpload['kind'], string>;
-
-function sayArrival({ arrived, kind, expiresAt }: TrayUpload, zone: string): string {
-  if (arrived) return `${howItCame[kind]}, not turned in yet`;
-  const stopped =
-    kind === 'recording'
-      ? 'cut off while it was recorded, or still being recorded in another window'
-      : 'stopped half way: choose the same file again to continue';
-  return expiresAt ? `${stopped}. It is removed on ${sayMoment(expiresAt, zone)}` : stopped;
-}
-
 /** Files that are pasted go into the tray; so does an address, where nobody is writing. */
 function usePaste(
   active: boolean,
@@ -259,34 +226,6 @@ function usePaste(
     window.addEventListener('paste', paste);
     return () => window.removeEventListener('paste', paste);
   }, [active]);
-}
-
-/** As many sentences as are read in a hurry. */
-const MOST_SENTENCES = 2;
-
-/** Why a name is not kept as it came; of a name that lacks nearly everything, as a camera's, just that. */
-function sayWhy(faults: TrayUpload['faults']): string {
-  const sentences = faults.flatMap(({ says }) => says.split(/(?<=\.) (?=\p{Lu}|‘)/u));
-  return sentences.length <= MOST_SENTENCES
-    ? sentences.join(' ')
-    : faults.some(({ code }) => code === 'part-missing')
-      ? 'The name doesn’t say who you are and which assignment it is for.'
-      : `${sentences.slice(0, MOST_SENTENCES).join(' ')} And more.`;
-}
-
-function saySending(one: Sending): string {
-  switch (one.status) {
-    case 'queued':
-      return 'waits its turn';
-    case 'sending':
-      return `${Math.floor((100 * one.sent) / Math.max(1, one.bytes))} %`;
-    case 'waiting':
-      return one.failure?.code === 'disk-full'
-        ? 'no space at the school right now; it continues by itself'
-        : 'connection lost; it continues by itself';
-    case 'failed':
-      return sayFailure(one.failure);
-  }
 }
 
 const icons: Record<string, LucideIcon> = {

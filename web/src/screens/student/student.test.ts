@@ -1,5 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import type { AnswerOf } from '@vestibul/contract';
+import type { TrayUpload } from '../../state/api';
+import { sayArrival, sayCame, sayWhy } from './sayTray';
 import { sayWhoSees } from './sayWhoSees';
 
 type Tray = AnswerOf<'readTray'>;
@@ -48,5 +50,50 @@ describe('before it is turned in, a student is told who can open it', () => {
       { offRule: 'ask', faults: 2 },
     ] as const)
       expect(sayWhoSees(tray(said))).not.toContain(waits);
+  });
+});
+
+describe('what lies in the tray says how it came and whether it is there', () => {
+  const upload = (more: Partial<TrayUpload>): TrayUpload => ({
+    id: 'u_1' as TrayUpload['id'],
+    originalName: 'ford.jpg',
+    bytes: 2_000_000,
+    arrived: true,
+    expiresAt: null,
+    kind: 'file',
+    form: 'picture',
+    name: '02-Abara_Chidi.jpg',
+    faults: [],
+    ...more,
+  });
+  test.each([
+    [{ kind: 'file' }, 'was ford.jpg · 2.0 MB', 'uploaded, not turned in yet'],
+    [{ kind: 'link' }, 'link · ford.jpg', 'added, not turned in yet'],
+    [{ kind: 'text' }, 'written here · ford.jpg', 'saved, not turned in yet'],
+    [{ kind: 'drawer' }, 'from your drawer · was ford.jpg · 2.0 MB', 'added, not turned in yet'],
+    [{ kind: 'recording', bytes: 0 }, 'recorded here', 'uploaded, not turned in yet'],
+    [
+      { kind: 'file', arrived: false },
+      'was ford.jpg · 2.0 MB',
+      'stopped half way: choose the same file again to continue',
+    ],
+  ] as const)('%j', (more, came, arrival) => {
+    expect(sayCame(upload(more))).toBe(came);
+    expect(sayArrival(upload(more), 'Europe/London')).toBe(arrival);
+  });
+  test('what is removed if nothing more comes says when', () => {
+    const expiresAt = '2026-03-02T09:30:00.000Z' as TrayUpload['expiresAt'];
+    expect(sayArrival(upload({ arrived: false, expiresAt }), 'Europe/London')).toMatch(
+      /^stopped half way: .* It is removed on .*2 Mar.*09:30$/,
+    );
+  });
+  test('of a name with much wrong the first two things are said, of a camera’s that it says nothing', () => {
+    const fault = (code: 'case' | 'part-missing', says: string) => ({ code, says });
+    expect(sayWhy([fault('case', 'Capitals are wrong.')])).toBe('Capitals are wrong.');
+    const three = 'One is wrong. Two is wrong. Three is wrong.';
+    expect(sayWhy([fault('case', three)])).toBe('One is wrong. Two is wrong. And more.');
+    expect(sayWhy([fault('part-missing', three)])).toBe(
+      'The name doesn’t say who you are and which assignment it is for.',
+    );
   });
 });
