@@ -21,7 +21,12 @@ const config = Object.entries(projects).map(([project, folders]) => ({
   plugins: { '@typescript-eslint': tseslint.plugin },
   languageOptions: {
     parser: tseslint.parser,
-    parserOptions: { project: [project], tsconfigRootDir: import.meta.dirname },
+    parserOptions: {
+      project: [project],
+      tsconfigRootDir: import.meta.dirname,
+      // With CI set the parser would read files as they are on disk, and not a text that it is handed.
+      disallowAutomaticSingleRunInference: true,
+    },
   },
   // The other half of the lint has rules of its own that are switched off here and there.
   linterOptions: { reportUnusedDisableDirectives: 'off' },

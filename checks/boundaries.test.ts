@@ -71,7 +71,8 @@ test('what a workspace may do is not reported', async () => {
   ).toEqual([]);
 });
 
-test('a promise that nobody waits for is reported', async () => {
+test.each(['true', 'false'])('a promise that nobody waits for is reported, with CI=%s', async (ci) => {
+  process.env.CI = ci;
   const lint = new ESLint({ overrideConfigFile: 'eslint.typed.config.mjs', allowInlineConfig: false });
   const planted = `const later = async () => {};\nexport const now = () => {\n  later();\n};\n`;
   const [result] = await lint.lintText(planted, { filePath: 'server/src/main.ts' });
