@@ -20,7 +20,7 @@ export function DueLine({ course, assignment, period, now, zone }: DueLineProps)
   return (
     <p className="mt-1 text-ink-2">
       {known.label} · due {sayMoment(due, zone)} ·{' '}
-      {left > 0 ? `${sayDuration(left)} left` : `due ${sayDuration(-left)} ago, still open`}
+      {left > 0 ? `${sayDuration(left)} left` : `${sayDuration(-left)} ago, still open`}
     </p>
   );
 }

@@ -89,10 +89,12 @@ export function GuestTray({ door, token, visit }: GuestTrayProps) {
             .filter((upload) => upload.arrived)
             .map((upload) => (
               <li key={upload.id} className="sheet flex items-center gap-2 p-3">
-                <code className="min-w-0 flex-1 [overflow-wrap:anywhere]">{upload.originalName}</code>
-                <span className="text-small whitespace-nowrap text-paper-ink-2">
-                  {sayBytes(upload.bytes)} · uploaded, not turned in yet
-                </span>
+                <div className="grid min-w-0 flex-1 gap-1">
+                  <code className="[overflow-wrap:anywhere]">{upload.originalName}</code>
+                  <span className="text-small text-paper-ink-2">
+                    {sayBytes(upload.bytes)} · uploaded, not turned in yet
+                  </span>
+                </div>
                 <button
                   type="button"
                   aria-label={`Remove ${upload.originalName}`}
