@@ -71,10 +71,14 @@ test('what a workspace may do is not reported', async () => {
   ).toEqual([]);
 });
 
-test.each(['true', 'false'])('a promise that nobody waits for is reported, with CI=%s', async (ci) => {
-  process.env.CI = ci;
-  const lint = new ESLint({ overrideConfigFile: 'eslint.typed.config.mjs', allowInlineConfig: false });
-  const planted = `const later = async () => {};\nexport const now = () => {\n  later();\n};\n`;
-  const [result] = await lint.lintText(planted, { filePath: 'server/src/main.ts' });
-  expect(result!.messages.map(({ ruleId }) => ruleId)).toEqual(['@typescript-eslint/no-floating-promises']);
-}, 120_000);
+test.each(['true', 'false'])(
+  'a promise that nobody waits for is reported, with CI=%s',
+  async (ci) => {
+    process.env.CI = ci;
+    const lint = new ESLint({ overrideConfigFile: 'eslint.typed.config.mjs', allowInlineConfig: false });
+    const planted = `const later = async () => {};\nexport const now = () => {\n  later();\n};\n`;
+    const [result] = await lint.lintText(planted, { filePath: 'server/src/main.ts' });
+    expect(result!.messages.map(({ ruleId }) => ruleId)).toEqual(['@typescript-eslint/no-floating-promises']);
+  },
+  120_000,
+);
