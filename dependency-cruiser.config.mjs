@@ -4,10 +4,10 @@
  */
 const subjects = [
   'school',
+  'access',
   'sign-in',
   'courses',
   'assignments',
-  'access',
   'naming',
   'intake',
   'ledger',

@@ -6,12 +6,9 @@ const WRITES = /\b(?:INSERT(?: OR \w+)? INTO|UPDATE(?: OR \w+)?|DELETE FROM)\s+(
 
 /**
  * Tables of which several rooms keep columns of their own: what they may write is theirs alone. Of a person the calendar has
- * the secret address, notices what they want to hear, and sign-in whether the account is open; groups are of the course.
+ * the secret address, notices what they want to hear, and sign-in whether the account is open.
  */
-const SHARED = new Map([
-  ['person', ['calendar', 'notices', 'school', 'sign-in']],
-  ['enrolment', ['courses', 'roster']],
-]);
+const SHARED = new Map([['person', ['calendar', 'notices', 'school', 'sign-in']]]);
 
 /** Which rooms of the server write to each table. */
 function roomsByTable(files: readonly { name: string; text: string }[]): Map<string, Set<string>> {

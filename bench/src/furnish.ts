@@ -80,7 +80,7 @@ export function addStudents(
     periodId: periods[i % periods.length]!,
   }));
   const body = requests.joinRoster.body.parse({ fromList: true, people: [...people, ...again] });
-  joinRoster(school, { by: teacher, role: 'teacher' }, course, body);
+  joinRoster(school, { by: teacher, keeper: 'staff' }, course, body);
   makeFolders(school, teacher, course);
 }
 

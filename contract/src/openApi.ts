@@ -18,8 +18,8 @@ const BODIES: Readonly<Record<'bytes' | 'events' | 'tus', Json>> = {
 };
 
 /**
- * The routes as an OpenAPI 3.1 document. `x-about` is what a route is about, and `x-who` which roles towards that very
- * thing may call it; routes of the demo alone are left out. `cookie` is the name of the one that tells who is signed in.
+ * The routes as an OpenAPI 3.1 document. `x-about` is what a route is about, and `x-needs` the level that whoever
+ * calls needs for that very thing; routes of the demo alone are left out. `cookie` is the name of the one that tells who is signed in.
  */
 export function openApi({ version, cookie }: { version: string; cookie: string }): Json {
   const paths: Record<string, Json> = {};
@@ -70,12 +70,12 @@ export function openApi({ version, cookie }: { version: string; cookie: string }
 function operationOf(name: RouteName, route: Route): Json {
   const shapes = shapesOf(name);
   const parameters = [...pathParameters(route.path), ...queryParameters(shapes.query)];
-  const isOpen = route.who.includes('nobody');
+  const isOpen = route.needs === 'none';
   return {
     operationId: name,
     tags: [route.about],
     'x-about': route.about,
-    'x-who': route.who,
+    'x-needs': route.needs,
     security: isOpen ? [] : [{ session: [] }],
     ...(parameters.length > 0 ? { parameters } : {}),
     ...(shapes.body ? { requestBody: bodyOf(schemaOf(shapes.body, 'input')) } : {}),

@@ -1,34 +1,34 @@
-import { seesAll, staff, type Route } from './route';
+import type { Route } from './route';
 
 /** The routes of piles and of the sorting table. */
 export const pileRoutes = {
-  listPiles: { method: 'GET', path: '/api/courses/:courseId/piles', about: 'course', who: seesAll },
-  makePile: { method: 'POST', path: '/api/courses/:courseId/piles', about: 'course', who: staff },
-  readPile: { method: 'GET', path: '/api/piles/:pileId', about: 'pile', who: seesAll },
-  endSending: { method: 'POST', path: '/api/piles/:pileId/sent', about: 'pile', who: staff },
-  stopPile: { method: 'DELETE', path: '/api/piles/:pileId', about: 'pile', who: staff },
-  readTable: { method: 'GET', path: '/api/courses/:courseId/table', about: 'course', who: seesAll },
+  listPiles: { method: 'GET', path: '/api/courses/:courseId/piles', about: 'desk', needs: 'view' },
+  makePile: { method: 'POST', path: '/api/courses/:courseId/piles', about: 'desk', needs: 'run' },
+  readPile: { method: 'GET', path: '/api/piles/:pileId', about: 'pile', needs: 'view' },
+  endSending: { method: 'POST', path: '/api/piles/:pileId/sent', about: 'pile', needs: 'run' },
+  stopPile: { method: 'DELETE', path: '/api/piles/:pileId', about: 'pile', needs: 'run' },
+  readTable: { method: 'GET', path: '/api/courses/:courseId/table', about: 'desk', needs: 'view' },
   listAlike: {
     method: 'GET',
     path: '/api/pile-pieces/:pilePieceId/alike',
     about: 'pile piece',
-    who: seesAll,
+    needs: 'view',
   },
-  sortPieces: { method: 'POST', path: '/api/courses/:courseId/table', about: 'course', who: staff },
-  undoSorting: { method: 'POST', path: '/api/courses/:courseId/table/undo', about: 'course', who: staff },
-  redoSorting: { method: 'POST', path: '/api/courses/:courseId/table/redo', about: 'course', who: staff },
-  listKnownWords: { method: 'GET', path: '/api/courses/:courseId/words', about: 'course', who: seesAll },
+  sortPieces: { method: 'POST', path: '/api/courses/:courseId/table', about: 'desk', needs: 'run' },
+  undoSorting: { method: 'POST', path: '/api/courses/:courseId/table/undo', about: 'desk', needs: 'run' },
+  redoSorting: { method: 'POST', path: '/api/courses/:courseId/table/redo', about: 'desk', needs: 'run' },
+  listKnownWords: { method: 'GET', path: '/api/courses/:courseId/words', about: 'desk', needs: 'view' },
   forgetWords: {
     method: 'POST',
     path: '/api/courses/:courseId/words/forgotten',
-    about: 'course',
-    who: staff,
+    about: 'desk',
+    needs: 'run',
   },
   readPilePiece: {
     method: 'GET',
     path: '/api/pile-pieces/:pilePieceId/bytes',
     about: 'pile piece',
-    who: seesAll,
+    needs: 'view',
     answers: 'bytes',
   },
 } as const satisfies Record<string, Route>;

@@ -1,27 +1,42 @@
-import { roles, type Role } from '@vestibul/core';
+import type { Level } from '@vestibul/core';
 
-/** What the id in a route's path names; it decides towards what somebody's role is reckoned. */
-export type RouteSubject =
-  | 'school'
-  | 'course'
-  | 'period'
-  | 'assignment'
-  | 'submission'
-  | 'piece'
-  | 'upload'
-  | 'blank'
-  | 'copy'
-  | 'door'
-  | 'delivery'
-  | 'pile'
-  | 'pile piece';
+/**
+ * What a route is about: something that an id in its path names, or a place of whoever calls. Its level is asked for by the
+ * one decision about access. Of a course, `course` is what the office keeps too, `desk` what its staff works with; `groups`
+ * are those of a period, `review` what is said of a submission, `tray` and `drawer` the caller's own.
+ */
+export const routeSubjects = [
+  'school',
+  'teaching',
+  'drawer',
+  'sending',
+  'course',
+  'desk',
+  'period',
+  'groups',
+  'assignment',
+  'tray',
+  'period work',
+  'submission',
+  'review',
+  'piece',
+  'upload',
+  'blank',
+  'copy',
+  'door',
+  'delivery',
+  'pile',
+  'pile piece',
+] as const;
+export type RouteSubject = (typeof routeSubjects)[number];
 
 export interface Route {
   method: 'GET' | 'POST' | 'PUT' | 'DELETE' | 'PATCH' | 'HEAD' | 'OPTIONS';
-  /** Parameters are written `:courseId`; the one named after the subject decides the role. */
+  /** Parameters are written `:courseId`. */
   path: string;
   about: RouteSubject;
-  who: readonly Role[];
+  /** The least that whoever calls must be able to do with what it is about; with `none`, anybody may call. */
+  needs: Level;
   /**
    * `bytes` is a file, `events` a stream of server-sent events, `tus` the resumable upload protocol,
    * `nothing` a success without a body (204).
@@ -39,15 +54,3 @@ export interface Route {
 
 /** Largest body of a request, in bytes: what a form holds, and a long list or text written in escapes. */
 export const largestBody = (route: Route): number => (route.takes === 'long' ? 4 * 1024 ** 2 : 256 * 1024);
-
-export const anyone: readonly Role[] = roles;
-export const signedIn = anyone.filter((role) => role !== 'nobody' && role !== 'guest');
-/** Who sees and comments; nobody of them meets a second lock behind what they see. */
-export const seesAll: readonly Role[] = ['aide', 'co-teacher', 'teacher'];
-/** Who runs a course. */
-export const staff: readonly Role[] = ['co-teacher', 'teacher'];
-export const seesAllAndOffice: readonly Role[] = [...seesAll, 'office'];
-export const staffAndOffice: readonly Role[] = [...staff, 'office'];
-export const setsUp: readonly Role[] = ['teacher', 'office'];
-export const office: readonly Role[] = ['office'];
-export const student: readonly Role[] = ['student'];

@@ -1,4 +1,4 @@
-import { anyone, office, setsUp, type Route } from './route';
+import type { Route } from './route';
 
 /** The routes of the school itself, its years, and what it says of itself to other programs. */
 export const schoolRoutes = {
@@ -6,20 +6,20 @@ export const schoolRoutes = {
     method: 'GET',
     path: '/api/openapi.json',
     about: 'school',
-    who: anyone,
+    needs: 'none',
     answers: 'bytes',
   },
 
-  changeSchool: { method: 'PUT', path: '/api/school', about: 'school', who: office },
-  listYears: { method: 'GET', path: '/api/years', about: 'school', who: setsUp },
-  makeYear: { method: 'POST', path: '/api/years', about: 'school', who: setsUp },
-  changeYear: { method: 'PUT', path: '/api/years/:yearId', about: 'school', who: office },
-  planYear: { method: 'GET', path: '/api/years/:yearId/plan', about: 'school', who: setsUp },
+  changeSchool: { method: 'PUT', path: '/api/school', about: 'school', needs: 'run' },
+  listYears: { method: 'GET', path: '/api/years', about: 'school', needs: 'add' },
+  makeYear: { method: 'POST', path: '/api/years', about: 'school', needs: 'add' },
+  changeYear: { method: 'PUT', path: '/api/years/:yearId', about: 'school', needs: 'run' },
+  planYear: { method: 'GET', path: '/api/years/:yearId/plan', about: 'school', needs: 'add' },
   beginYear: {
     method: 'POST',
     path: '/api/years/:yearId/courses',
     about: 'school',
-    who: setsUp,
+    needs: 'add',
     takes: 'long',
   },
 } as const satisfies Record<string, Route>;

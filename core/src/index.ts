@@ -147,19 +147,13 @@ export type { Criterion, Scoring } from './submissions/scoring';
 export { nothingIn, stateOf, submissionStates } from './submissions/stateOf';
 export type { Attendance, SubmissionFacts, SubmissionState } from './submissions/stateOf';
 
-export {
-  afterwards,
-  courseStaffRoles,
-  isShared,
-  roleTowards,
-  roles,
-  standings,
-  mayNameStaff,
-} from './access/roles';
-export type { AccessFacts, Afterwards, CourseStaffRole, Role, Standing } from './access/roles';
+export { afterwards, courseStaffRoles, standings } from './access/roles';
+export type { Afterwards, CourseStaffRole, Standing } from './access/roles';
+export { courseLevels, decide, deskLevels, levels, mayNameStaff, reaches } from './access/decide';
+export type { Access, Level, Reason, Seeker, Showing, Thing, ThingKind } from './access/decide';
 
-export { accountNews, mayKeepAccount, mayRename } from './access/account';
-export type { AccountFacts, AccountNews } from './access/account';
+export { accountNews, keeperOf, mayKeepAccount, mayRename } from './access/account';
+export type { AccountFacts, AccountNews, Keeper } from './access/account';
 export {
   chosenLetters,
   sayWhen,

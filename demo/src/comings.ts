@@ -87,7 +87,7 @@ function join(school: School, by: PersonId, course: CourseId, id: PersonId, stud
   const person = { ...student, periodId: period.id, knownId: id };
   joinRoster(
     school,
-    { by, role: 'teacher' },
+    { by, keeper: 'staff' },
     course,
     requests.joinRoster.body.parse({ fromList: false, people: [person] }),
   );

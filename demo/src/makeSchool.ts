@@ -192,17 +192,17 @@ async function openCourse(
     teacher,
     requests.makeCourse.body.parse({ yearId, title: 'Field Geography', code: 'GEO', periods: meetings(now) }),
   );
-  addStaff(school, { by: teacher, role: 'teacher' }, course, {
+  addStaff(school, { by: teacher, level: 'own' }, course, {
     email: staff.coTeacher.email,
     role: 'co-teacher',
   });
-  addStaff(school, { by: teacher, role: 'teacher' }, course, { email: staff.aide.email, role: 'aide' });
+  addStaff(school, { by: teacher, level: 'own' }, course, { email: staff.aide.email, role: 'aide' });
 
   const periods = new Map(
     readCourse(school, course, 'teacher').periods.map((period) => [period.number, period.id]),
   );
   const students = makeStudents();
-  joinRoster(school, { by: teacher, role: 'teacher' }, course, {
+  joinRoster(school, { by: teacher, keeper: 'staff' }, course, {
     fromList: true,
     people: students
       .filter((student) => !joinsLate(student))

@@ -15,17 +15,18 @@ import {
   routes,
   shapesOf,
   type ErrorAnswer,
+  type ErrorCode,
   type JsonRouteName,
   type Route,
   type RouteName,
 } from '@vestibul/contract';
-import { roleFor } from './access/access';
+import { accessTo, courseOf, findThing } from './access/access';
 import { placeOf } from './sign-in/Guessing';
 import { sessionCookie, findSession } from './sign-in/sessions';
 import { visitCookie, findVisit } from './doors/visits';
 import { Failure, isDiskFull } from './platform/failure';
 import { TUS_VERSION, UPLOADS_PATH, describeTus, makeTusDoor } from './intake/tusDoor';
-import type { UploadId } from '@vestibul/core';
+import { reaches, type Reason, type UploadId } from '@vestibul/core';
 import { parseInput } from './platform/http/parseInput';
 import type { School } from './platform/School';
 import { requireOpenCourse } from './school/years';
@@ -148,7 +149,7 @@ async function whileAllowed(
 ): Promise<void> {
   const look = () => {
     try {
-      requireRole(school, name, request);
+      requireAccess(school, name, request);
     } catch {
       request.destroy();
       response.destroy();
@@ -165,28 +166,38 @@ async function whileAllowed(
   }
 }
 
-type Admitted = Pick<Call<RouteName>, 'person' | 'visit' | 'role'>;
+/** How somebody is refused where it is not simply nothing of theirs. */
+const REFUSALS: Partial<Record<Reason['kind'], ErrorCode>> = {
+  'not signed in': 'not-signed-in',
+  'not shown': 'not-shown',
+  'taken back': 'taken-back',
+  left: 'left-course',
+};
+
+type Admitted = Pick<Call<RouteName>, 'person' | 'visit' | 'access'>;
 /** Who was let in with a request, from the moment when its head was read. */
 const admitted = new WeakMap<Request, Admitted>();
 
-/** Who calls, and what they are to the thing that a route is about. Fails unless the table lets them in. */
-function requireRole(school: School, name: RouteName, request: Request): Admitted {
+/** Who calls, and what they can do with what a route is about. Fails where that is less than the route needs. */
+function requireAccess(school: School, name: RouteName, request: Request): Admitted {
   const route: Route = routes[name];
   const token = readCookie(request, sessionCookie);
   const person = token ? findSession(school, token) : null;
   const visitToken = readCookie(request, visitCookie);
   const visit = visitToken ? findVisit(school, visitToken) : null;
-  const { role, course } = roleFor(school.db, person, visit, route.about, request.params);
-  if (!route.who.includes(role))
-    throw new Failure(role === 'nobody' || role === 'guest' ? 'not-signed-in' : 'not-allowed');
+  const asking = { person, visit };
+  const thing = findThing(school.db, route.about, request.params, asking);
+  const access = accessTo(school, asking, thing);
+  if (!reaches(access.level, route.needs)) throw new Failure(REFUSALS[access.because.kind] ?? 'not-allowed');
+  const course = thing && courseOf(thing);
   if (course && !CHANGES_NOTHING.has(route.method)) requireOpenCourse(school, course);
-  return { person, visit, role };
+  return { ...asking, access };
 }
 
 /** Lets a request in or refuses it by its head alone: of whoever has no right here not a byte more is read. */
 function admit(school: School, name: RouteName) {
   return (request: Request, _response: Response, next: NextFunction): void => {
-    admitted.set(request, requireRole(school, name, request));
+    admitted.set(request, requireAccess(school, name, request));
     next();
   };
 }

@@ -3,7 +3,7 @@ import type { PersonId } from '@vestibul/core';
 import { sessionCookie, findSession } from './sign-in/sessions';
 import type { Audience } from './platform/live/Bus';
 import type { School } from './platform/School';
-import { all } from './platform/database/database';
+import { listWatchers } from './access/access';
 import { readSlot } from './submissions/rack';
 import { caller, type Call } from './platform/http/call';
 import { readCookie } from './platform/http/cookies';
@@ -62,9 +62,7 @@ export function tellStreams(school: School): void {
 /** Asked for each notice, so that who leaves a course's staff hears no more of it at once. */
 function peopleOf(school: School, audience: Audience): PersonId[] {
   if ('person' in audience) return [audience.person];
-  return all<{ id: PersonId }>(school.db, 'SELECT person_id AS id FROM course_staff WHERE course_id = ?', [
-    audience.staffOf,
-  ]).map(({ id }) => id);
+  return listWatchers(school, audience.staffOf);
 }
 
 /** What is new is each viewer's own. */

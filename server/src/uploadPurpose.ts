@@ -1,9 +1,9 @@
 import type { NamedPurpose, Purpose, Sender } from './intake/tusDoor';
-import type { CourseId, PersonId } from '@vestibul/core';
+import { reaches, type CourseId, type PersonId } from '@vestibul/core';
 import { Failure } from './platform/failure';
 import type { School } from './platform/School';
 import { courseOf } from './assignments/courseOf';
-import { roleOnStaff } from './courses/staff';
+import { accessOf } from './access/access';
 import { doorOfVisit, requireHandsIn } from './doors/doors';
 import { findPile } from './sorting/piles';
 import { requireSeat } from './intake/tray';
@@ -41,7 +41,7 @@ export function requirePurpose(school: School, { by, visit }: Sender, named: Nam
 
 /** Fails with `not-allowed` or `year-over` where somebody does not run a course, or it cannot be changed any more. */
 function requireRuns(school: School, course: CourseId, by: PersonId): void {
-  const role = roleOnStaff(school.db, course, by);
-  if (role !== 'teacher' && role !== 'co-teacher') throw new Failure('not-allowed');
+  const { level } = accessOf(school, by, { kind: 'desk', course });
+  if (!reaches(level, 'run')) throw new Failure('not-allowed');
   requireOpenCourse(school, course);
 }

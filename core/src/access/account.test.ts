@@ -1,7 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
-import { mayKeepAccount, mayRename, type AccountFacts } from './account';
-import { roles } from './roles';
+import type { Instant } from '../ids';
+import { keeperOf, keepers, mayKeepAccount, mayRename, type AccountFacts } from './account';
 
 const facts = fc.record<AccountFacts>({
   broughtHere: fc.boolean(),
@@ -20,31 +20,34 @@ describe('mayKeepAccount', () => {
 
   test('an account that somebody uses, that another course has or that came otherwise is no teacher’s', () => {
     fc.assert(
-      fc.property(fc.constantFrom(...roles), facts, (role, known) => {
-        fc.pre(role !== 'office' && (known.hasPassword || known.isElsewhere || !known.broughtHere));
-        return !mayKeepAccount(role, known);
+      fc.property(fc.constantFrom(...keepers), facts, (keeper, known) => {
+        fc.pre(keeper !== 'office' && (known.hasPassword || known.isElsewhere || !known.broughtHere));
+        return !mayKeepAccount(keeper, known);
       }),
       sure,
     );
   });
 
-  test.each(['teacher', 'co-teacher'] as const)('a %s keeps those whom the course brought', (role) => {
-    expect(mayKeepAccount(role, { broughtHere: true, isElsewhere: false, hasPassword: false })).toBe(true);
+  test('staff keeps those whom the course brought, and nobody else keeps anybody', () => {
+    const brought = { broughtHere: true, isElsewhere: false, hasPassword: false };
+    expect(keepers.map((keeper) => mayKeepAccount(keeper, brought))).toEqual([true, true, false]);
+    expect(mayRename('nobody', { isElsewhere: false })).toBe(false);
   });
-
-  test.each(['aide', 'student', 'classmate', 'outsider', 'guest', 'nobody'] as const)(
-    '%s keeps nobody’s',
-    (role) => {
-      expect(mayKeepAccount(role, { broughtHere: true, isElsewhere: false, hasPassword: false })).toBe(false);
-      expect(mayRename(role, { isElsewhere: false })).toBe(false);
-    },
-  );
 });
 
 test('a name that other courses know is the office’s to change', () => {
-  expect([mayRename('teacher', { isElsewhere: true }), mayRename('office', { isElsewhere: true })]).toEqual([
-    false,
-    true,
-  ]);
-  expect(mayRename('co-teacher', { isElsewhere: false })).toBe(true);
+  expect(keepers.map((keeper) => mayRename(keeper, { isElsewhere: true }))).toEqual([true, false, false]);
+  expect(mayRename('staff', { isElsewhere: false })).toBe(true);
+});
+
+test('who runs a course is its staff, an aide and a student are nobody, the office is the office', () => {
+  const since = '2026-09-01T08:00:00.000Z' as Instant;
+  const asStaff = (role: 'teacher' | 'co-teacher' | 'aide') => ({ kind: 'staff' as const, role, since });
+  expect([
+    keeperOf({ level: 'own', because: asStaff('teacher') }),
+    keeperOf({ level: 'run', because: asStaff('co-teacher') }),
+    keeperOf({ level: 'comment', because: asStaff('aide') }),
+    keeperOf({ level: 'own', because: { kind: 'own' } }),
+    keeperOf({ level: 'own', because: { kind: 'standing', standing: 'office' } }),
+  ]).toEqual(['staff', 'staff', 'nobody', 'nobody', 'office']);
 });

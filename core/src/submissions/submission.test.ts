@@ -1,6 +1,5 @@
 import { describe, expect, test } from '@jest/globals';
-import type { Instant, PersonId } from '../ids';
-import { courseStaffRoles, isShared, roleTowards, standings } from '../access/roles';
+import type { Instant } from '../ids';
 import { dueFor } from '../deadline/dueFor';
 import { formOf } from './formOf';
 import { mostPoints } from './scoring';
@@ -86,66 +85,6 @@ test('the most points of a rubric are the best levels of all its criteria', () =
   expect(mostPoints({ kind: 'rubric', criteria })).toBe(7);
   expect(mostPoints({ kind: 'points', most: 10 })).toBe(10);
   expect(mostPoints({ kind: 'none' })).toBeNull();
-});
-
-describe('isShared', () => {
-  const shown = { afterwards: 'period', held: false, samePeriod: true, viewerHasTurnedIn: true } as const;
-  test('a piece is shown to the period only where the assignment says so, it is not held, and the viewer has turned in', () => {
-    expect(isShared(shown)).toBe(true);
-    for (const change of [
-      { afterwards: 'own' },
-      { afterwards: 'nothing' },
-      { held: true },
-      { samePeriod: false },
-      { viewerHasTurnedIn: false },
-    ] as const)
-      expect(isShared({ ...shown, ...change })).toBe(false);
-  });
-});
-
-describe('roleTowards', () => {
-  const me = 'p1' as PersonId;
-  const other = 'p2' as PersonId;
-  test('a student is a student towards their own and the course’s, an outsider towards another’s', () => {
-    const student = { id: me, standing: 'student' } as const;
-    expect(roleTowards(student, { staff: null, enrolled: true, ofStudent: null, shared: false })).toBe(
-      'student',
-    );
-    expect(roleTowards(student, { staff: null, enrolled: true, ofStudent: me, shared: false })).toBe(
-      'student',
-    );
-    expect(roleTowards(student, { staff: null, enrolled: true, ofStudent: other, shared: false })).toBe(
-      'outsider',
-    );
-    expect(roleTowards(student, { staff: null, enrolled: true, ofStudent: other, shared: true })).toBe(
-      'classmate',
-    );
-    expect(roleTowards(student, { staff: null, enrolled: true, ofStudent: me, shared: true })).toBe(
-      'student',
-    );
-    expect(roleTowards(student, { staff: null, enrolled: false, ofStudent: me, shared: false })).toBe(
-      'outsider',
-    );
-  });
-  test('the staff of a course are that towards every student’s things', () => {
-    for (const staff of courseStaffRoles) {
-      expect(
-        roleTowards(
-          { id: me, standing: 'teacher' },
-          { staff, enrolled: false, ofStudent: other, shared: false },
-        ),
-      ).toBe(staff);
-    }
-  });
-  test('a teacher of another course is an outsider, the office is the office, nobody is nobody', () => {
-    const facts = { staff: null, enrolled: false, ofStudent: other, shared: true };
-    expect(standings.map((standing) => roleTowards({ id: me, standing }, facts))).toEqual([
-      'outsider',
-      'outsider',
-      'office',
-    ]);
-    expect(roleTowards(null, facts)).toBe('nobody');
-  });
 });
 
 test.each([

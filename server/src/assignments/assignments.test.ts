@@ -10,7 +10,9 @@ let school: TestSchool;
 beforeAll(async () => {
   school = await TestSchool.open();
   // They have been here for long: what was due before somebody joined is not asked of them.
-  run(school.running.school.db, 'UPDATE enrolment SET joined_at = ?', ['2026-01-01T08:00:00.000Z']);
+  run(school.running.school.db, 'UPDATE seat SET joined_at = :at, from_at = :at', {
+    at: '2026-01-01T08:00:00.000Z',
+  });
 });
 afterAll(() => school.close());
 

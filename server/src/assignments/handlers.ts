@@ -9,7 +9,8 @@ import {
   readAssignment,
 } from './assignments';
 import { moveDue } from './ownDues';
-import { roleOnStaff } from '../courses/staff';
+import { reaches } from '@vestibul/core';
+import { accessOf } from '../access/access';
 import { caller, type JsonHandlers } from '../platform/http/call';
 import { tellStaff } from '../courses/tellStaff';
 import { tellAll } from './tellAll';
@@ -32,8 +33,9 @@ export const assignmentHandlers = {
     const { school, params, body } = call;
     // Copying shows what is copied, so it takes the same right in the course that it comes from.
     for (const id of body.assignmentIds) {
-      const role = roleOnStaff(school.db, findAssignment(school.db, id).courseId, caller(call).id);
-      if (role === null) throw new Failure('not-allowed');
+      const { courseId } = findAssignment(school.db, id);
+      const { level } = accessOf(school, caller(call).id, { kind: 'desk', course: courseId });
+      if (!reaches(level, 'view')) throw new Failure('not-allowed');
     }
     const copied = copyAssignments(school, caller(call).id, params.courseId, body.assignmentIds);
     tellCourseChanged(school, params.courseId);

@@ -1,8 +1,6 @@
 import {
-  groupBy,
   localToInstant,
   type AssignmentId,
-  type Attendance,
   type CourseId,
   type Instant,
   type OwnDue,
@@ -65,28 +63,4 @@ export function listOwnDues(
      FROM assignment a JOIN own_due o ON o.assignment_id = a.id WHERE a.course_id = ?`,
     [course],
   ).map((row) => ({ ...row, excused: row.excused === 1 }));
-}
-
-/** One student's times away from a course. */
-export function absencesOfOne(db: Database, course: CourseId, student: PersonId): Attendance['absences'] {
-  return all(
-    db,
-    'SELECT left_at AS leftAt, back_at AS backAt FROM absence WHERE course_id = ? AND student_id = ? ORDER BY left_at',
-    [course, student],
-  );
-}
-
-/** The times away of everybody in a course, by student. */
-export function absencesOf(db: Database, course: CourseId): Map<PersonId, Attendance['absences'][number][]> {
-  const rows = all<{ studentId: PersonId; leftAt: Instant; backAt: Instant | null }>(
-    db,
-    'SELECT student_id AS studentId, left_at AS leftAt, back_at AS backAt FROM absence WHERE course_id = ? ORDER BY left_at',
-    [course],
-  );
-  return new Map(
-    [...groupBy(rows, (row) => row.studentId)].map(([student, list]) => [
-      student,
-      list.map(({ leftAt, backAt }) => ({ leftAt, backAt })),
-    ]),
-  );
 }

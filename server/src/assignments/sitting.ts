@@ -12,7 +12,8 @@ import {
 import { Failure } from '../platform/failure';
 import { isVisible, type AssignmentRow } from './assignments';
 import { all, one, type Database } from '../platform/database/database';
-import { absencesOfOne, ownDueOf } from './ownDues';
+import { absencesOfOne } from '../courses/seats';
+import { ownDueOf } from './ownDues';
 
 export interface Sitting {
   studentId: PersonId;

@@ -31,13 +31,13 @@ export const courseHandlers = {
     tellStaff(call.school, putInGroup(call.school, caller(call).id, call.params.periodId, call.body));
     return {};
   },
-  addStaff: change<Call<'addStaff'>>((school, by, course, { role, body }) =>
-    addStaff(school, { by, role }, course, body),
+  addStaff: change<Call<'addStaff'>>((school, by, course, { access, body }) =>
+    addStaff(school, { by, level: access.level }, course, body),
   ),
-  changeStaff: change<Call<'changeStaff'>>((school, by, course, { role, params, body }) =>
-    changeStaff(school, { by, role }, course, params.personId, body.role),
+  changeStaff: change<Call<'changeStaff'>>((school, by, course, { access, params, body }) =>
+    changeStaff(school, { by, level: access.level }, course, params.personId, body.role),
   ),
-  removeStaff: change<Call<'removeStaff'>>((school, by, course, { role, params }) =>
-    removeStaff(school, { by, role }, course, params.personId),
+  removeStaff: change<Call<'removeStaff'>>((school, by, course, { access, params }) =>
+    removeStaff(school, { by, level: access.level }, course, params.personId),
   ),
 } satisfies Partial<JsonHandlers>;

@@ -12,7 +12,8 @@ import { Failure } from '../platform/failure';
 import type { School } from '../platform/School';
 import { newId } from '../platform/newId';
 import { all, one, run, together, type Database } from '../platform/database/database';
-import { writeEvent } from '../platform/ledger/ledger';
+import { nowOnLedger, writeEvent } from '../platform/ledger/ledger';
+import { changeSeat, listInGroup, seatOf } from './seats';
 
 export interface PeriodRow {
   id: PeriodId;
@@ -147,9 +148,10 @@ export function setGroups(
     for (const id of there.keys()) {
       if (one(db, 'SELECT 1 FROM assignment_group WHERE group_id = ?', [id]))
         throw new Failure('has-work', { what: 'group', name: there.get(id)!.name });
-      run(db, 'UPDATE enrolment SET group_id = NULL WHERE period_id = ? AND group_id = ?', [period, id]);
+      const at = nowOnLedger(school);
+      for (const student of listInGroup(db, id)) changeSeat(db, course, student, { groupId: null }, at);
       run(db, 'DELETE FROM student_group WHERE id = ?', [id]);
-      writeEvent(school, by, 'group removed', { course, period }, { group: id });
+      writeEvent(school, by, 'group removed', { course, period }, { group: id }, at);
     }
     return course;
   });
@@ -169,13 +171,10 @@ export function putInGroup(
     if (groupId && !one(db, 'SELECT 1 FROM student_group WHERE id = ? AND period_id = ?', [groupId, period]))
       throw new Failure('not-found', { what: 'group' });
     for (const student of new Set(body.studentIds)) {
-      const changed = run(
-        db,
-        `UPDATE enrolment SET group_id = :groupId
-         WHERE course_id = :course AND student_id = :student AND period_id = :period AND group_id IS NOT :groupId`,
-        { groupId, course, student, period },
-      );
-      if (changed > 0) writeEvent(school, by, 'grouped', { course, period, student }, { group: groupId });
+      if (seatOf(db, course, student)?.periodId !== period) continue;
+      const at = nowOnLedger(school);
+      if (changeSeat(db, course, student, { groupId }, at))
+        writeEvent(school, by, 'grouped', { course, period, student }, { group: groupId }, at);
     }
     return course;
   });

@@ -1,8 +1,15 @@
-import { mayNameStaff, type CourseId, type CourseStaffRole, type PersonId, type Role } from '@vestibul/core';
+import {
+  mayNameStaff,
+  type CourseId,
+  type CourseStaffRole,
+  type Instant,
+  type PersonId,
+  type Level,
+} from '@vestibul/core';
 import { Failure } from '../platform/failure';
 import type { School } from '../platform/School';
 import { all, one, run, together, type Database } from '../platform/database/database';
-import { writeEvent } from '../platform/ledger/ledger';
+import { nowOnLedger, writeEvent } from '../platform/ledger/ledger';
 import { findByEmail, findPerson, nameColumns, type PersonName } from '../school/people';
 
 /** Who is on a course's staff, the teacher first. */
@@ -19,23 +26,60 @@ export function listStaff(
 }
 
 export function roleOnStaff(db: Database, course: CourseId, person: PersonId): CourseStaffRole | null {
-  const row = one<{ role: CourseStaffRole }>(
-    db,
-    'SELECT role FROM course_staff WHERE course_id = ? AND person_id = ?',
-    [course, person],
-  );
-  return row?.role ?? null;
+  return seatOnStaff(db, course, person)?.role ?? null;
 }
 
-/** Who changes a staff, and as what. */
+/** Somebody's role on a course's staff, and since when they have it. */
+function seatOnStaff(
+  db: Database,
+  course: CourseId,
+  person: PersonId,
+): { role: CourseStaffRole; from: Instant } | undefined {
+  return one(db, 'SELECT role, from_at AS "from" FROM course_staff WHERE course_id = ? AND person_id = ?', [
+    course,
+    person,
+  ]);
+}
+
+/** Gives somebody a role on a course's staff from a moment on, or none; the one they had is kept with its end. */
+function setRole(
+  db: Database,
+  at: Instant,
+  course: CourseId,
+  person: PersonId,
+  role: CourseStaffRole | null,
+): void {
+  const was = seatOnStaff(db, course, person);
+  if (was?.from === at)
+    run(db, 'DELETE FROM on_staff WHERE course_id = ? AND person_id = ? AND from_at = ?', [
+      course,
+      person,
+      at,
+    ]);
+  else
+    run(db, 'UPDATE on_staff SET until_at = ? WHERE course_id = ? AND person_id = ? AND until_at IS NULL', [
+      at,
+      course,
+      person,
+    ]);
+  if (role !== null)
+    run(db, 'INSERT INTO on_staff (course_id, person_id, role, from_at) VALUES (?, ?, ?, ?)', [
+      course,
+      person,
+      role,
+      at,
+    ]);
+}
+
+/** Who changes a staff, and what they can do with its course. */
 interface Doer {
   by: PersonId;
-  role: Role;
+  level: Level;
 }
 
 /** Fails with `not-allowed` where somebody may not name others in a role. */
-function requireNamer({ role }: Doer, ...as: CourseStaffRole[]): void {
-  if (!as.every((named) => mayNameStaff(role, named))) throw new Failure('not-allowed');
+function requireNamer({ level }: Doer, ...as: CourseStaffRole[]): void {
+  if (!as.every((named) => mayNameStaff(level, named))) throw new Failure('not-allowed');
 }
 
 /** Puts a teacher of the school on a course's staff. */
@@ -62,13 +106,11 @@ export function putOnStaff(
   person: PersonId,
   role: CourseStaffRole,
 ): boolean {
-  const added = run(
-    school.db,
-    `INSERT INTO course_staff (course_id, person_id, role) VALUES (?, ?, ?) ON CONFLICT DO NOTHING`,
-    [course, person, role],
-  );
-  if (added > 0) writeEvent(school, by, 'staff added', { course, person }, { role });
-  return added > 0;
+  if (roleOnStaff(school.db, course, person) !== null) return false;
+  const at = nowOnLedger(school);
+  setRole(school.db, at, course, person, role);
+  writeEvent(school, by, 'staff added', { course, person }, { role }, at);
+  return true;
 }
 
 /** Makes somebody of the staff a co-teacher or an aide. The teacher stays the teacher until the course is given away. */
@@ -83,12 +125,9 @@ export function changeStaff(
     const before = requireOnStaff(school.db, course, person);
     if (before === role) return;
     requireNamer(doer, before, role);
-    run(school.db, 'UPDATE course_staff SET role = ? WHERE course_id = ? AND person_id = ?', [
-      role,
-      course,
-      person,
-    ]);
-    writeEvent(school, doer.by, 'staff changed', { course, person }, { role });
+    const at = nowOnLedger(school);
+    setRole(school.db, at, course, person, role);
+    writeEvent(school, doer.by, 'staff changed', { course, person }, { role }, at);
   });
 }
 
@@ -96,8 +135,9 @@ export function removeStaff(school: School, doer: Doer, course: CourseId, person
   together(school.db, () => {
     const role = requireOnStaff(school.db, course, person);
     requireNamer(doer, role);
-    run(school.db, 'DELETE FROM course_staff WHERE course_id = ? AND person_id = ?', [course, person]);
-    writeEvent(school, doer.by, 'staff removed', { course, person }, { role });
+    const at = nowOnLedger(school);
+    setRole(school.db, at, course, person, null);
+    writeEvent(school, doer.by, 'staff removed', { course, person }, { role }, at);
   });
 }
 
@@ -120,17 +160,9 @@ export function giveCourse(school: School, by: PersonId, course: CourseId, to: P
       [course],
     );
     if (before?.id === to) return;
-    if (before)
-      run(db, `UPDATE course_staff SET role = 'co-teacher' WHERE course_id = ? AND person_id = ?`, [
-        course,
-        before.id,
-      ]);
-    run(
-      db,
-      `INSERT INTO course_staff (course_id, person_id, role) VALUES (:course, :to, 'teacher')
-       ON CONFLICT (course_id, person_id) DO UPDATE SET role = 'teacher'`,
-      { course, to },
-    );
-    writeEvent(school, by, 'course given', { course, person: to }, { from: before?.id ?? by, to });
+    const at = nowOnLedger(school);
+    if (before) setRole(db, at, course, before.id, 'co-teacher');
+    setRole(db, at, course, to, 'teacher');
+    writeEvent(school, by, 'course given', { course, person: to }, { from: before?.id ?? by, to }, at);
   });
 }

@@ -21,7 +21,7 @@ import {
 } from './doors';
 import type { PersonRow } from '../school/people';
 import { makeReceiptOfLine } from '../ledger/receipts';
-import { roleOnStaff } from '../courses/staff';
+import { accessTo } from '../access/access';
 import { listBrought } from '../intake/uploads';
 import { sendKept } from '../platform/http/send';
 import { sendReceiptFile } from '../ledger/sendReceiptFile';
@@ -40,7 +40,8 @@ function guestDoor(
   const now = school.now();
   const assignment = door.assignmentId ? findAssignment(school.db, door.assignmentId) : null;
   const state = doorState(door, now);
-  const isPreview = person !== null && roleOnStaff(school.db, door.courseId, person.id) !== null;
+  const isPreview =
+    accessTo(school, { person, visit }, { kind: 'desk', course: door.courseId }).level !== 'none';
   // Behind a door that is not open nobody reads what is asked.
   const isOpen = state === 'open' || isPreview;
   return {

@@ -2,8 +2,7 @@ import { readCourse } from './readCourse';
 import type { JsonHandlers } from '../platform/http/call';
 
 export const pageHandlers = {
-  readCourse({ school, params, role }) {
-    const isStaff = role === 'teacher' || role === 'co-teacher' || role === 'aide';
-    return readCourse(school, params.courseId, isStaff ? role : 'office');
+  readCourse({ school, params, access: { because } }) {
+    return readCourse(school, params.courseId, because.kind === 'staff' ? because.role : 'office');
   },
 } satisfies Partial<JsonHandlers>;

@@ -63,5 +63,6 @@ export const reviewHandlers = {
     return { sentBack: changed.length, newer };
   },
 
-  readSubmission: (call) => readSubmission(call.school, call.params.submissionId, call.role === 'student'),
+  readSubmission: (call) =>
+    readSubmission(call.school, call.params.submissionId, call.access.because.kind === 'own'),
 } satisfies Partial<JsonHandlers>;

@@ -11,7 +11,8 @@ import { Failure } from '../platform/failure';
 import type { School } from '../platform/School';
 import { newId } from '../platform/newId';
 import { issueLink } from '../sign-in/accounts';
-import { changeStudent, seatOf } from './attendance';
+import { seatOf } from '../courses/seats';
+import { changeStudent } from './attendance';
 import { all, one, run, together, type Database } from '../platform/database/database';
 import { writeEvent } from '../platform/ledger/ledger';
 import { nameColumns, type PersonName } from '../school/people';
@@ -110,7 +111,7 @@ export function settleRequest(
     if (row.wish !== null && row.studentId) {
       const wish = JSON.parse(row.wish) as NonNullable<BodyOf<'askOffice'>['wish']>;
       const { periodId } = seatOf(db, row.courseId, row.studentId)!;
-      changeStudent(school, { by, role: 'office' }, row.courseId, row.studentId, { ...wish, periodId });
+      changeStudent(school, { by, keeper: 'office' }, row.courseId, row.studentId, { ...wish, periodId });
       return { courseId, links: [] };
     }
     const people = row.studentId

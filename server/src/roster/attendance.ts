@@ -1,31 +1,17 @@
-import type { CourseId, Instant, PeriodId, PersonId, Role } from '@vestibul/core';
+import type { CourseId, Keeper, PeriodId, PersonId } from '@vestibul/core';
 import type { AnswerOf, BodyOf } from '@vestibul/contract';
 import { Failure } from '../platform/failure';
 import type { School } from '../platform/School';
 import { handOutTo } from '../blanks/blanks';
-import { one, run, together, type Database } from '../platform/database/database';
+import { one, together, type Database } from '../platform/database/database';
 import { makeMissingFolders } from '../naming/folders';
-import { writeEvent } from '../platform/ledger/ledger';
+import { nowOnLedger, writeEvent } from '../platform/ledger/ledger';
 import { changeAccount, requireKeeper } from '../sign-in/accounts';
 import { renamePerson } from '../school/people';
 import { listPeriods } from '../courses/periods';
+import { changeSeat, seatOf, type Seat } from '../courses/seats';
 import { findNamed, type NamedStudent } from '../naming/naming';
 import { applyRenames, previewRenames } from '../naming/renames';
-
-interface Seat {
-  periodId: PeriodId;
-  /** Set while they are away. */
-  leftAt: Instant | null;
-}
-
-/** Where a student sits, or sat, in a course. */
-export function seatOf(db: Database, course: CourseId, student: PersonId): Seat | undefined {
-  return one<Seat>(
-    db,
-    'SELECT period_id AS periodId, left_at AS leftAt FROM enrolment WHERE course_id = ? AND student_id = ?',
-    [course, student],
-  );
-}
 
 function findSeat(db: Database, course: CourseId, student: PersonId): Seat {
   const seat = seatOf(db, course, student);
@@ -46,17 +32,8 @@ export function leave(
 ): boolean {
   const seat = findSeat(school.db, course, student);
   if (seat.leftAt !== null) return false;
-  const at = school.now();
-  run(school.db, 'UPDATE enrolment SET left_at = ? WHERE course_id = ? AND student_id = ?', [
-    at,
-    course,
-    student,
-  ]);
-  run(school.db, 'INSERT INTO absence (course_id, student_id, left_at) VALUES (?, ?, ?)', [
-    course,
-    student,
-    at,
-  ]);
+  const at = nowOnLedger(school);
+  changeSeat(school.db, course, student, { leftAt: at }, at);
   writeEvent(school, by, 'left', { course, period: seat.periodId, student }, { list: fromList }, at);
   return true;
 }
@@ -71,16 +48,8 @@ export function returnTo(
 ): boolean {
   const seat = findSeat(school.db, course, student);
   if (seat.leftAt === null) return false;
-  const at = school.now();
-  run(school.db, 'UPDATE enrolment SET left_at = NULL WHERE course_id = ? AND student_id = ?', [
-    course,
-    student,
-  ]);
-  run(
-    school.db,
-    'UPDATE absence SET back_at = ? WHERE course_id = ? AND student_id = ? AND back_at IS NULL',
-    [at, course, student],
-  );
+  const at = nowOnLedger(school);
+  changeSeat(school.db, course, student, { leftAt: null }, at);
   writeEvent(school, by, 'came back', { course, period: seat.periodId, student }, { list: fromList }, at);
   return true;
 }
@@ -95,12 +64,12 @@ export function moveTo(
   fromList: boolean,
 ): boolean {
   const was = findNamed(school.db, course, student)!;
-  if (!changeSeat(school, by, course, student, to, fromList)) return false;
+  if (!changePeriod(school, by, course, student, to, fromList)) return false;
   applyRenames(school, by, course, was, findNamed(school.db, course, student)!);
   return true;
 }
 
-function changeSeat(
+function changePeriod(
   school: School,
   by: PersonId,
   course: CourseId,
@@ -111,12 +80,9 @@ function changeSeat(
   const { periodId: from } = findSeat(school.db, course, student);
   if (from === to) return false;
   // A small group belongs to its period.
-  run(
-    school.db,
-    'UPDATE enrolment SET period_id = ?, group_id = NULL WHERE course_id = ? AND student_id = ?',
-    [to, course, student],
-  );
-  writeEvent(school, by, 'moved', { course, period: to, student }, { from, to, list: fromList });
+  const at = nowOnLedger(school);
+  changeSeat(school.db, course, student, { periodId: to, groupId: null }, at);
+  writeEvent(school, by, 'moved', { course, period: to, student }, { from, to, list: fromList }, at);
   return true;
 }
 
@@ -174,7 +140,7 @@ export function previewStudent(
  */
 export function changeStudent(
   school: School,
-  { by, role }: { by: PersonId; role: Role },
+  { by, keeper }: { by: PersonId; keeper: Keeper },
   course: CourseId,
   student: PersonId,
   body: StudentBody,
@@ -185,10 +151,10 @@ export function changeStudent(
     const was = findNamed(db, course, student)!;
     const is = becomes(db, course, was, body);
     const changes = changesOf(db, student, body);
-    requireKeeper(school, role, course, student, changes);
+    requireKeeper(school, keeper, course, student, changes);
     if (changes.name) renamePerson(school, by, student, body);
     if (changes.contact) changeAccount(school, by, student, body);
-    changeSeat(school, by, course, student, body.periodId, false);
+    changePeriod(school, by, course, student, body.periodId, false);
     const renamed = applyRenames(school, by, course, was, is);
     handOutTo(school, by, course);
     return { renamed };

@@ -1,4 +1,4 @@
-import { mayKeepAccount } from '@vestibul/core';
+import { keeperOf, mayKeepAccount } from '@vestibul/core';
 import { tellCourseChanged } from '../courses/courseChanged';
 import { changeStudent, comeBack, leaveCourse, previewStudent } from './attendance';
 import { askOffice, listWithoutPassword } from './accountRequests';
@@ -15,7 +15,7 @@ export const rosterHandlers = {
   joinRoster(call) {
     const result = joinRoster(
       call.school,
-      { by: caller(call).id, role: call.role },
+      { by: caller(call).id, keeper: keeperOf(call.access) },
       call.params.courseId,
       call.body,
     );
@@ -24,10 +24,12 @@ export const rosterHandlers = {
   },
 
   makeSlips(call) {
-    const { school, params, role } = call;
+    const { school, params, access } = call;
     return together(school.db, () => {
       const all = listWithoutPassword(school.db, params.courseId);
-      const ours = all.filter(({ id }) => mayKeepAccount(role, accountFacts(school.db, params.courseId, id)));
+      const ours = all.filter(({ id }) =>
+        mayKeepAccount(keeperOf(access), accountFacts(school.db, params.courseId, id)),
+      );
       return {
         // Whoever prints slips leaves those of others as they are.
         slips: ours.map((student) => ({
@@ -57,7 +59,7 @@ export const rosterHandlers = {
     const { courseId, studentId } = call.params;
     const result = changeStudent(
       call.school,
-      { by: caller(call).id, role: call.role },
+      { by: caller(call).id, keeper: keeperOf(call.access) },
       courseId,
       studentId,
       call.body,

@@ -9,7 +9,7 @@ import {
   type KnownPerson,
   type PeriodId,
   type PersonId,
-  type Role,
+  type Keeper,
 } from '@vestibul/core';
 import type { AnswerOf, BodyOf, QueryOf } from '@vestibul/contract';
 import { Failure } from '../platform/failure';
@@ -17,13 +17,14 @@ import type { School } from '../platform/School';
 import { readSchool } from '../school/facts';
 import { runJob } from '../platform/runJob';
 import { accountColumns, accountFacts, toAccountFacts } from '../sign-in/accounts';
-import { all, one, run, together, type Database } from '../platform/database/database';
+import { all, one, together, type Database } from '../platform/database/database';
 import { handOutTo } from '../blanks/blanks';
 import { listGroups, listPeriods } from '../courses/periods';
 import { makeMissingFolders } from '../naming/folders';
-import { writeEvent } from '../platform/ledger/ledger';
+import { nowOnLedger, writeEvent } from '../platform/ledger/ledger';
 import { addPerson, nameColumns, renamePerson, type PersonName } from '../school/people';
-import { leave, moveTo, returnTo, seatOf } from './attendance';
+import { seatOf, takeFirstSeat } from '../courses/seats';
+import { leave, moveTo, returnTo } from './attendance';
 import { findNamed, type NamedStudent } from '../naming/naming';
 import { applyRenames } from '../naming/renames';
 
@@ -60,8 +61,8 @@ export function readRoster(db: Database, course: CourseId): AnswerOf<'readRoster
 
 /** What the staff that runs a course may do with a student's account; the office may do all of it. */
 const staffRights = (facts: AccountFacts) => ({
-  staffKeepsAccount: mayKeepAccount('teacher', facts),
-  staffRenames: mayRename('teacher', facts),
+  staffKeepsAccount: mayKeepAccount('staff', facts),
+  staffRenames: mayRename('staff', facts),
 });
 
 /** Says what would become of each row of a list. It is compared with the whole school in a thread, and nothing is written. */
@@ -113,7 +114,7 @@ type Joined = AnswerOf<'joinRoster'>;
  */
 export function joinRoster(
   school: School,
-  { by, role }: { by: PersonId; role: Role },
+  { by, keeper }: { by: PersonId; keeper: Keeper },
   course: CourseId,
   list: BodyOf<'joinRoster'>,
 ): Joined {
@@ -127,7 +128,7 @@ export function joinRoster(
       if (knownId !== null) requireStudent(db, knownId);
       const student = knownId ?? addPerson(school, by, person, 'student', course);
       if (knownId !== null && newName) {
-        if (!mayRename(role, accountFacts(db, course, student))) done.namesLeft += 1;
+        if (!mayRename(keeper, accountFacts(db, course, student))) done.namesLeft += 1;
         else if (renameInCourse(school, by, course, student, person)) done.newNames += 1;
       }
       const change = takeSeat(school, by, course, student, periodId, list.fromList);
@@ -153,13 +154,9 @@ export function takeSeat(
   const { db } = school;
   const seat = seatOf(db, course, student);
   if (!seat) {
-    run(db, 'INSERT INTO enrolment (course_id, student_id, period_id, joined_at) VALUES (?, ?, ?, ?)', [
-      course,
-      student,
-      periodId,
-      school.now(),
-    ]);
-    writeEvent(school, by, 'joined', { course, period: periodId, student }, { list: fromList });
+    const at = nowOnLedger(school);
+    takeFirstSeat(db, course, student, periodId, at);
+    writeEvent(school, by, 'joined', { course, period: periodId, student }, { list: fromList }, at);
     return 'joined';
   }
   const cameBack = seat.leftAt !== null && returnTo(school, by, course, student, fromList);

@@ -7,7 +7,7 @@ import {
   type CourseId,
   type Instant,
   type PersonId,
-  type Role,
+  type Keeper,
 } from '@vestibul/core';
 import type { AnswerOf } from '@vestibul/contract';
 import { endSessionsOf, endWelcomeLinks, makeWelcomeLink, welcomePath } from './sessions';
@@ -44,14 +44,15 @@ export function accountFacts(db: Database, course: CourseId, student: PersonId):
 /** Fails with `office-only` unless somebody may change these things of a student. Inside the caller's transaction. */
 export function requireKeeper(
   school: School,
-  role: Role,
+  keeper: Keeper,
   course: CourseId,
   student: PersonId,
   changes: { name: boolean; contact: boolean },
 ): void {
   const facts = accountFacts(school.db, course, student);
-  if (changes.contact && !mayKeepAccount(role, facts)) throw new Failure('office-only', { what: 'account' });
-  if (changes.name && !mayRename(role, facts)) throw new Failure('office-only', { what: 'name' });
+  if (changes.contact && !mayKeepAccount(keeper, facts))
+    throw new Failure('office-only', { what: 'account' });
+  if (changes.name && !mayRename(keeper, facts)) throw new Failure('office-only', { what: 'name' });
 }
 
 type Contact = Parameters<typeof changeContact>[3];

@@ -15,7 +15,7 @@ export const submissionHandlers = {
     return {};
   },
   listMyAssignments: (call) => listMyAssignments(call.school, caller(call).id),
-  listPeriodPieces: (call) => listPeriodPieces(call.school, caller(call).id, call.params.assignmentId),
+  listPeriodPieces: (call) => listPeriodPieces(call.school, caller(call), call.params.assignmentId),
   takeBack(call) {
     const { submissionId } = call.params;
     const { taken, isNew } = takeBack(call.school, caller(call).id, submissionId, call.body);

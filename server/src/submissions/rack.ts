@@ -15,7 +15,8 @@ import {
 import type { AnswerOf } from '@vestibul/contract';
 import type { School } from '../platform/School';
 import { all, one, type Database } from '../platform/database/database';
-import { absencesOf, listOwnDues } from '../assignments/ownDues';
+import { listOwnDues } from '../assignments/ownDues';
+import { absencesOf } from '../courses/seats';
 import { nameColumns, type PersonName } from '../school/people';
 
 export type Slot = AnswerOf<'readRack'>['slots'][number];

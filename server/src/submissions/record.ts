@@ -13,7 +13,8 @@ import {
 import type { School } from '../platform/School';
 import { isForTheirGroup } from '../assignments/assignmentList';
 import { all } from '../platform/database/database';
-import { absencesOf, listOwnDues } from '../assignments/ownDues';
+import { listOwnDues } from '../assignments/ownDues';
+import { absencesOf } from '../courses/seats';
 
 /** The columns of the record, in the words and the order of docs/formats.md. */
 export const recordColumns = [

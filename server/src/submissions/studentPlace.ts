@@ -1,5 +1,6 @@
 import {
   groupBy,
+  decide,
   dueFor,
   formOf,
   splitName,
@@ -14,7 +15,6 @@ import {
   type SubmissionId,
 } from '@vestibul/core';
 import type { AnswerOf } from '@vestibul/contract';
-import { Failure } from '../platform/failure';
 import type { School } from '../platform/School';
 import { isForTheirGroup } from '../assignments/assignmentList';
 import { findAssignment, type AssignmentRow } from '../assignments/assignments';
@@ -24,8 +24,10 @@ import { findCourse } from '../courses/courses';
 import { all, one, type Database } from '../platform/database/database';
 import { ROWS_OF_PAGE, cutPage, readBefore } from '../platform/database/paging';
 import { AttemptNaming } from '../naming/attemptNaming';
-import { absencesOfOne } from '../assignments/ownDues';
-import { nameOf } from '../school/people';
+import { asPiece, asSeeker, showingColumns, showingTables, type ShowingRow } from '../access/access';
+import { nowOnLedger } from '../platform/ledger/ledger';
+import { absencesOfOne } from '../courses/seats';
+import { nameOf, type PersonRow } from '../school/people';
 import { signature } from '../ledger/signature';
 import { dueForSitting, findSitting, findStanding, requireGiven, type Sitting } from '../assignments/sitting';
 import { listStaff } from '../courses/staff';
@@ -323,42 +325,45 @@ export function listMyFiles(db: Database, student: PersonId, before: string): An
 }
 
 /**
- * What the others of a student's period have turned in for an assignment, where it shows that afterwards and the student
- * has turned in too: the attempt of each that counts, held ones left out. Fails with `not-shown`.
+ * What the others of a student's period have turned in for an assignment that shows it to them: the attempt of each that
+ * counts, and their own among it.
  */
 export function listPeriodPieces(
   school: School,
-  student: PersonId,
+  person: PersonRow,
   id: AssignmentId,
 ): AnswerOf<'listPeriodPieces'> {
   const { db } = school;
-  const { courseId, afterwards } = findAssignment(db, id);
-  const sitting = findSitting(db, courseId, student);
-  // Who has left keeps what is theirs, and sees nothing new of the others.
-  if (sitting.leftAt !== null) throw new Failure('left-course');
-  if (afterwards !== 'period' || !findStanding(db, id, student)?.attempt) throw new Failure('not-shown');
-  const rows = all<{
-    studentId: PersonId;
-    turnedInAt: Instant;
-    id: PieceId;
-    name: string;
-    mime: string;
-    extension: string;
-    bytes: number;
-  }>(
+  const { courseId } = findAssignment(db, id);
+  const { periodId } = findSitting(db, courseId, person.id);
+  const rows = all<
+    ShowingRow & {
+      turnedInAt: Instant;
+      id: PieceId;
+      name: string;
+      mime: string;
+      extension: string;
+      bytes: number;
+    }
+  >(
     db,
-    `SELECT s.student_id AS studentId, s.turned_in_at AS turnedInAt, q.id, q.name, q.mime, q.extension, q.bytes
-     FROM enrolment e JOIN submission s ON s.student_id = e.student_id AND s.assignment_id = :id
-     JOIN piece q ON q.submission_id = s.id AND q.attempt = s.attempt
-     WHERE e.period_id = :period AND s.held = 0 ORDER BY s.turned_in_at DESC, q.n`,
-    { id, period: sitting.periodId },
+    `SELECT ${showingColumns}, s.turned_in_at AS turnedInAt, q.id, q.name, q.mime, q.extension, q.bytes
+     FROM submission s ${showingTables}
+     WHERE s.assignment_id = :id AND q.attempt = s.attempt AND e.period_id = :periodId ORDER BY s.turned_in_at DESC, q.n`,
+    { id, periodId, viewer: person.id },
   );
-  return [...groupBy(rows, (row) => row.studentId)].map(([owner, pieces]) => ({
+  const seeker = asSeeker(db, { person, visit: null }, courseId);
+  const at = nowOnLedger(school);
+  const shown = rows.filter((row) => !row.held && decide(seeker, asPiece(row), at).level !== 'none');
+  return [...groupBy(shown, (row) => row.of)].map(([owner, pieces]) => ({
     student: nameOf(db, owner),
     turnedInAt: pieces[0]!.turnedInAt,
-    pieces: pieces.map(({ studentId: _student, turnedInAt: _at, extension, ...piece }) => ({
-      ...piece,
-      form: formOf(piece.mime, extension),
+    pieces: pieces.map((piece) => ({
+      id: piece.id,
+      name: piece.name,
+      mime: piece.mime,
+      bytes: piece.bytes,
+      form: formOf(piece.mime, piece.extension),
     })),
   }));
 }

@@ -1,7 +1,6 @@
 import {
   groupBy,
   formOf,
-  type Afterwards,
   type AssignmentId,
   type CourseId,
   type Instant,
@@ -143,10 +142,6 @@ export function readReceipts(
 }
 
 export interface StoredPiece {
-  isGone: boolean;
-  /** Whether it was placed with the wrong student and taken out again. */
-  isUndone: boolean;
-  afterwards: Afterwards;
   name: string;
   mime: string;
   sha256: Sha256;
@@ -154,16 +149,9 @@ export interface StoredPiece {
 }
 
 export function findPiece(db: Database, id: PieceId): StoredPiece {
-  const row = one<Omit<StoredPiece, 'isGone' | 'isUndone'> & { isGone: number; isUndone: number }>(
-    db,
-    `SELECT a.afterwards, q.name, q.mime, q.sha256, q.bytes, t.taken_back_at IS NOT NULL AS isGone,
-       t.undone_at IS NOT NULL AS isUndone
-     FROM piece q JOIN submission s ON s.id = q.submission_id JOIN assignment a ON a.id = s.assignment_id
-     JOIN attempt t ON t.submission_id = q.submission_id AND t.n = q.attempt WHERE q.id = ?`,
-    [id],
-  );
+  const row = one<StoredPiece>(db, 'SELECT name, mime, sha256, bytes FROM piece WHERE id = ?', [id]);
   if (!row) throw new Failure('not-found');
-  return { ...row, isGone: row.isGone === 1, isUndone: row.isUndone === 1 };
+  return row;
 }
 
 /** Notes that one of the staff has looked at the attempts until this one; the first look at each is a line of the ledger. */

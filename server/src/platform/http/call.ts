@@ -1,6 +1,6 @@
 import type { Request, Response } from 'express';
 import type { AnswerOf, BodyOf, JsonRouteName, ParamsOf, QueryOf, RouteName } from '@vestibul/contract';
-import type { Role } from '@vestibul/core';
+import type { Access } from '@vestibul/core';
 import type { School } from '../School';
 import type { VisitRow } from '../../doors/visits';
 import type { PersonRow } from '../../school/people';
@@ -12,7 +12,8 @@ export interface Call<Name extends RouteName> {
   person: PersonRow | null;
   /** Of somebody who came by a side door: what they said of themselves there. */
   visit: VisitRow | null;
-  role: Role;
+  /** What they can do with what the route is about, and why. */
+  access: Access;
   params: ParamsOf<Name>;
   body: BodyOf<Name>;
   query: QueryOf<Name>;

@@ -1,8 +1,10 @@
 import { randomUUID } from 'node:crypto';
+import SQLite from 'better-sqlite3';
 import { afterEach, beforeEach, describe, expect, test } from '@jest/globals';
 import type { AssignmentId, RenamingId } from '@vestibul/core';
 import { noteRenamingWork } from '../../naming/renaming';
 import { all } from '../../platform/database/database';
+import { toOlderForm } from '../olderForm';
 import { TestSchool, bytesOf, until, type Caller } from '../TestSchool';
 
 let school: TestSchool;
@@ -85,25 +87,8 @@ describe('what was said of an attempt stays with it', () => {
     await turnIn('b.txt');
     await teacher.must('review', { params: { submissionId }, body: { attempt: 2 } });
     await school.running.close();
-    const { default: SQLite } = await import('better-sqlite3');
     const db = new SQLite(`${school.folder}/vestibul.sqlite`);
-    // As the version before left it: nothing at the attempts, and at the submission what counts now.
-    for (const column of ['reviewed_at', 'handed_back_at', 'taken_back_key'])
-      db.exec(`ALTER TABLE attempt DROP COLUMN ${column}`);
-    db.exec('ALTER TABLE attempt DROP COLUMN undone_at');
-    db.exec('ALTER TABLE comment DROP COLUMN shown_at');
-    db.exec('DROP TABLE renaming_work');
-    db.exec('DROP INDEX trouble_by_kind');
-    db.exec('DROP INDEX person_by_letters_token');
-    for (const column of ['return_letters', 'letters_token'])
-      db.exec(`ALTER TABLE person DROP COLUMN ${column}`);
-    for (const column of ['reply_name', 'reply_address', 'stop_address'])
-      db.exec(`ALTER TABLE letter DROP COLUMN ${column}`);
-    db.exec('DROP INDEX event_of_entry');
-    db.exec('DROP INDEX package_by_applied');
-    db.exec('ALTER TABLE package DROP COLUMN base_id');
-    for (const column of ['writer', 'writer_nth']) db.exec(`ALTER TABLE upload DROP COLUMN ${column}`);
-    db.pragma('user_version = 13');
+    toOlderForm(db, 13);
     db.close();
     await school.start();
     const attempts = all<{ n: number; reviewed: number; back: number }>(

@@ -14,10 +14,10 @@ afterAll(() => school.close());
 interface Described {
   openapi: string;
   info: { version: string };
-  paths: Record<string, Record<string, { operationId: string; 'x-who': string[]; security: unknown[] }>>;
+  paths: Record<string, Record<string, { operationId: string; 'x-needs': string; security: unknown[] }>>;
 }
 
-test('the routes are described to other programs, each with who may call it', async () => {
+test('the routes are described to other programs, each with what its caller needs', async () => {
   const answer = await school.as(null).raw('readOpenApi');
   expect(answer.headers.get('content-type')).toBe('application/json; charset=utf-8');
   const described = (await answer.json()) as Described;
@@ -26,7 +26,7 @@ test('the routes are described to other programs, each with who may call it', as
   const meant = Object.entries<Route>(routes).filter(([, route]) => !route.demoOnly);
   expect(told.map(({ operationId }) => operationId).sort()).toEqual(meant.map(([name]) => name).sort());
   for (const operation of told)
-    expect(operation['x-who']).toEqual((routes as Record<string, Route>)[operation.operationId]!.who);
+    expect(operation['x-needs']).toEqual((routes as Record<string, Route>)[operation.operationId]!.needs);
   const { version } = JSON.parse(fs.readFileSync('package.json', 'utf8')) as { version: string };
   expect(described.info.version).toBe(version);
   // What only people who are signed in may call says so.

@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
-import { routes, type Route, type RouteName } from '@vestibul/contract';
-import { roles, type Role } from '@vestibul/core';
+import { routes, type Route, type RouteName, type RouteSubject } from '@vestibul/contract';
+import { levels, type Level } from '@vestibul/core';
 import { pino } from 'pino';
 import type {
   BlankId,
@@ -71,29 +71,59 @@ beforeAll(async () => {
 });
 afterAll(() => school.close());
 
-/** Who plays each role towards the course of `mai` and towards her things. */
-const players: Record<Role, readonly (string | null)[]> = {
-  nobody: [null],
-  // Towards what is in a course a guest is nobody, but for what they bring themselves.
-  guest: [],
-  outsider: ['outsider', 'other teacher'],
-  // Who sits in her period; towards what belongs to all they are students too, so they play no part there.
-  classmate: [],
-  student: ['mai'],
-  aide: ['aide'],
-  'co-teacher': ['co-teacher'],
-  teacher: ['teacher'],
-  office: ['office'],
-};
-/** Towards the school as a whole everybody has the role of their standing; nobody is an outsider or a co-teacher. */
-const schoolPlayers: Record<Role, readonly (string | null)[]> = {
-  ...players,
-  guest: ['guest'],
-  outsider: [],
-  student: ['mai', 'outsider'],
-  aide: [],
-  'co-teacher': [],
-  teacher: ['teacher', 'co-teacher', 'aide', 'other teacher'],
+/**
+ * Everybody, and what they are to the course of `mai` and to her things. `outsider` is a student of no course, `other teacher`
+ * a teacher of none, `chidi` sits in her period.
+ */
+const people = [
+  null,
+  'guest',
+  'outsider',
+  'chidi',
+  'mai',
+  'other teacher',
+  'aide',
+  'co-teacher',
+  'teacher',
+  'office',
+] as const;
+type Player = (typeof people)[number];
+
+const courseStaff = { aide: 'comment', 'co-teacher': 'run', teacher: 'run' } as const;
+const maisOwn = { ...courseStaff, mai: 'own', office: 'view' } as const;
+const anyStudent = { mai: 'own', chidi: 'own', outsider: 'own' } as const;
+const anyTeacher = (level: Level) => ({
+  teacher: level,
+  'co-teacher': level,
+  aide: level,
+  'other teacher': level,
+});
+
+/** What each of them can do with each kind of thing, said once more without the code that decides it. */
+const can: Record<RouteSubject, Partial<Record<NonNullable<Player>, Level>>> = {
+  school: { outsider: 'view', chidi: 'view', mai: 'view', ...anyTeacher('add'), office: 'run' },
+  teaching: anyTeacher('own'),
+  drawer: anyStudent,
+  sending: { guest: 'add', outsider: 'add', chidi: 'add', mai: 'add', ...anyTeacher('add') },
+  course: { ...courseStaff, teacher: 'own', office: 'own' },
+  period: { ...courseStaff, teacher: 'own', office: 'own' },
+  desk: courseStaff,
+  groups: courseStaff,
+  assignment: courseStaff,
+  review: courseStaff,
+  blank: courseStaff,
+  door: courseStaff,
+  delivery: courseStaff,
+  pile: courseStaff,
+  'pile piece': courseStaff,
+  tray: { mai: 'own', chidi: 'own' },
+  // The assignment shows each student their own.
+  'period work': {},
+  submission: maisOwn,
+  piece: maisOwn,
+  copy: maisOwn,
+  // Each of these is asked for an upload of their own, the others for one of `mai`.
+  upload: { guest: 'own', mai: 'own', teacher: 'own', 'co-teacher': 'own' },
 };
 
 const refusals = new Set([401, 403]);
@@ -154,26 +184,22 @@ const order: RouteName[] = [
   ...last,
 ];
 
-describe('every route lets in who the table says and refuses everybody else', () => {
+describe('every route lets in who can do what it needs, and refuses everybody else', () => {
   for (const name of order) {
-    const route: Route = routes[name];
-    for (const role of roles) {
-      const cast =
-        route.about === 'school'
-          ? schoolPlayers
-          : route.about === 'upload'
-            ? { ...players, guest: ['guest'] }
-            : players;
-      for (const player of cast[role]) {
-        const allowed = route.who.includes(role);
-        test(`${name} ${allowed ? 'lets in' : 'refuses'} ${player ?? 'nobody'} (${role})`, async () => {
-          const status = await statusFor(name, player);
-          if (name === 'signIn' || name === 'signInAsDemo') expect(status).toBe(400);
-          else if (allowed) expect(refusals.has(status)).toBe(false);
-          else expect(status).toBe(role === 'nobody' || role === 'guest' ? 401 : 403);
-          expect(status).not.toBe(500);
-        });
-      }
+    const { about, needs }: Route = routes[name];
+    for (const player of people) {
+      const level = (player && can[about][player]) ?? 'none';
+      const allowed = levels.indexOf(level) >= levels.indexOf(needs);
+      test(`${name} ${allowed ? 'lets in' : 'refuses'} ${player ?? 'nobody'}`, async () => {
+        const status = await statusFor(name, player);
+        if (name === 'signIn' || name === 'signInAsDemo') expect(status).toBe(400);
+        else if (allowed) expect(refusals.has(status)).toBe(false);
+        // The assignment of this school shows nobody the others' work, and says so.
+        else if (name === 'listPeriodPieces' && (player === 'mai' || player === 'chidi'))
+          expect(status).toBe(409);
+        else expect(status).toBe(player === null || player === 'guest' ? 401 : 403);
+        expect(status).not.toBe(500);
+      });
     }
   }
 });

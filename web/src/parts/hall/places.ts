@@ -1,4 +1,4 @@
-import type { CourseId } from '@vestibul/core';
+import { courseLevels, deskLevels, reaches, type CourseId } from '@vestibul/core';
 import type { Course } from '../../state/api';
 
 /** The places of the teacher's hall that exist so far, in the order in which work passes them. */
@@ -13,12 +13,12 @@ export function placesOf(role: Course['role']): readonly Place[] {
 
 /** Whether somebody runs the course, and it is not over: then they may change what is in it. */
 export function mayRun(course: Pick<Course, 'role' | 'year'>): boolean {
-  return !course.year.isOver && (course.role === 'teacher' || course.role === 'co-teacher');
+  return !course.year.isOver && reaches(deskLevels[course.role], 'run');
 }
 
 /** Whether somebody keeps the course's periods, roster and staff: who runs it, and the office. */
 export function mayKeep(course: Pick<Course, 'role' | 'year'>): boolean {
-  return !course.year.isOver && course.role !== 'aide';
+  return !course.year.isOver && reaches(courseLevels[course.role], 'run');
 }
 
 /** The letter behind `g` that goes to each place. */

@@ -2,7 +2,7 @@ import { zodResolver } from '@hookform/resolvers/zod';
 import { useState } from 'react';
 import { useForm } from 'react-hook-form';
 import { requests } from '@vestibul/contract';
-import { mayNameStaff, type PersonId } from '@vestibul/core';
+import { courseLevels, mayNameStaff, reaches, type PersonId } from '@vestibul/core';
 import { Button } from '../../parts/ui/Button';
 import { Dialog } from '../../parts/ui/Dialog';
 import { Field, inputClass } from '../../parts/ui/Field';
@@ -26,7 +26,7 @@ export function StaffList({ course }: { course: Course }) {
   const [remove] = api.useRemoveStaffMutation();
   const [giving, setGiving] = useState(false);
   const keeps = mayKeep(course);
-  const mayGive = !course.year.isOver && (course.role === 'teacher' || course.role === 'office');
+  const mayGive = !course.year.isOver && reaches(courseLevels[course.role], 'own');
   return (
     <>
       <ul className="grid list-none gap-1.5 p-0">
@@ -51,7 +51,7 @@ export function StaffList({ course }: { course: Course }) {
                   </Button>
                 ) : null}
               </>
-            ) : keeps && mayNameStaff(course.role, person.role) ? (
+            ) : keeps && mayNameStaff(courseLevels[course.role], person.role) ? (
               <>
                 <select
                   aria-label={`${sayName(person)} is`}

@@ -1,0 +1,42 @@
+import type SQLite from 'better-sqlite3';
+
+/** What undoes each migration, as far as what was written in the form before can be read back from it. */
+const undo: Record<number, string> = {
+  14: `ALTER TABLE attempt DROP COLUMN reviewed_at; ALTER TABLE attempt DROP COLUMN handed_back_at;
+    ALTER TABLE attempt DROP COLUMN taken_back_key`,
+  15: 'ALTER TABLE comment DROP COLUMN shown_at',
+  16: 'ALTER TABLE attempt DROP COLUMN undone_at',
+  17: 'DROP TABLE renaming_work',
+  18: 'DROP INDEX trouble_by_kind',
+  19: 'ALTER TABLE upload DROP COLUMN writer; ALTER TABLE upload DROP COLUMN writer_nth',
+  20: 'DROP INDEX package_by_applied; ALTER TABLE package DROP COLUMN base_id',
+  21: 'DROP INDEX event_of_entry',
+  22: `DROP INDEX person_by_letters_token;
+    ALTER TABLE person DROP COLUMN return_letters; ALTER TABLE person DROP COLUMN letters_token;
+    ALTER TABLE letter DROP COLUMN reply_name; ALTER TABLE letter DROP COLUMN reply_address;
+    ALTER TABLE letter DROP COLUMN stop_address`,
+  23: `CREATE TABLE staff_then AS SELECT course_id, person_id, role FROM course_staff;
+    DROP VIEW course_staff; DROP TABLE on_staff;
+    CREATE TABLE course_staff (course_id TEXT NOT NULL, person_id TEXT NOT NULL, role TEXT NOT NULL,
+      PRIMARY KEY (course_id, person_id)) STRICT, WITHOUT ROWID;
+    INSERT INTO course_staff SELECT * FROM staff_then; DROP TABLE staff_then;
+    CREATE TABLE enrolment_then AS SELECT * FROM enrolment;
+    DROP VIEW enrolment; DROP TABLE seat;
+    CREATE TABLE enrolment (course_id TEXT NOT NULL, student_id TEXT NOT NULL, period_id TEXT NOT NULL, group_id TEXT,
+      joined_at TEXT NOT NULL, left_at TEXT, PRIMARY KEY (course_id, student_id)) STRICT, WITHOUT ROWID;
+    INSERT INTO enrolment SELECT * FROM enrolment_then; DROP TABLE enrolment_then;
+    CREATE TABLE absence (course_id TEXT NOT NULL)`,
+};
+
+/** Brings a school's database back to the form that an earlier version left, with the facts that it held then. */
+export function toOlderForm(db: SQLite.Database, form: number): void {
+  db.function('without_marks', (text) => String(text));
+  db.pragma('foreign_keys = OFF');
+  const now = db.pragma('user_version', { simple: true }) as number;
+  for (let number = now; number > form; number -= 1) {
+    const sql = undo[number];
+    if (sql === undefined) throw new Error(`nothing undoes migration ${number}`);
+    db.exec(sql);
+  }
+  db.pragma(`user_version = ${form}`);
+}
