@@ -68,9 +68,12 @@ function turnAllIn(school: School, course: CourseId, assignment: AssignmentId, s
     .all(course) as { id: PersonId }[];
   const line = one<{ idx: number }>(db, 'SELECT MAX(idx) AS idx FROM event')!.idx;
   const insert = (sql: string) => db.prepare(sql);
-  const [file, submission, attempt, piece, top] = [
+  const [file, ownership, submission, attempt, piece, top] = [
     insert(
-      "INSERT INTO file (id, owner_id, original_name, mime, extension, bytes, sha256, changed_at) VALUES (?, ?, 'IMG.JPG', 'image/jpeg', 'jpg', 1000, ?, ?)",
+      "INSERT INTO file (id, original_name, mime, extension, bytes, sha256, changed_at) VALUES (?, 'IMG.JPG', 'image/jpeg', 'jpg', 1000, ?, ?)",
+    ),
+    insert(
+      "INSERT INTO ownership (file_id, kind, owner_id, from_at, by_id, why) VALUES (?, 'person', ?, ?, ?, 'turned in')",
     ),
     insert(
       'INSERT INTO submission (id, course_id, assignment_id, student_id, attempts, attempt, turned_in_at, late_ms, pieces, held, held_for_name) VALUES (?, ?, ?, ?, 1, 1, ?, 0, 1, 0, 0)',
@@ -88,7 +91,8 @@ function turnAllIn(school: School, course: CourseId, assignment: AssignmentId, s
       const key = `${seed}-${i}`;
       const sha256 = key.padStart(64, '0');
       const name = `0${(i % 5) + 1}-Strömberg-Kovačević${i}_Work ${seed}.jpg`;
-      file.run(`d_${key}`, id, sha256, at);
+      file.run(`d_${key}`, sha256, at);
+      ownership.run(`d_${key}`, id, at, id);
       submission.run(`s_${key}`, course, assignment, id, at);
       attempt.run(`s_${key}`, at, `press ${key}`, line);
       piece.run(

@@ -21,6 +21,7 @@ import { newId } from '../platform/newId';
 import { findAssignment } from '../assignments/assignments';
 import { all, one, run, together, type Database } from '../platform/database/database';
 import { makeFile } from '../intake/files';
+import { noteOwnershipLine } from '../intake/ownership';
 import { folderNameOf } from '../naming/folders';
 import { writeEvent } from '../platform/ledger/ledger';
 import { CourseNaming, listNamed, type NamedStudent } from '../naming/naming';
@@ -342,7 +343,14 @@ class CopyMaker {
       (key) =>
         one(db, 'SELECT 1 FROM copy WHERE course_id = ? AND name_key = ?', [course, key]) !== undefined,
     );
-    const file = makeFile(db, { ...blank, originalName: name, ownerId: student.studentId, at });
+    const file = makeFile(db, {
+      ...blank,
+      originalName: name,
+      owner: { kind: 'person', id: student.studentId },
+      at,
+      by: this.by,
+      why: 'handed out',
+    });
     const ids = { copy: newId<CopyId>('y'), file };
     run(
       db,
@@ -359,7 +367,7 @@ class CopyMaker {
         at,
       },
     );
-    writeEvent(
+    const line = writeEvent(
       school,
       this.by,
       'handed out',
@@ -374,6 +382,7 @@ class CopyMaker {
       },
       at,
     );
+    noteOwnershipLine(db, file, line);
   }
 }
 

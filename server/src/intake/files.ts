@@ -12,11 +12,10 @@ import { Failure } from '../platform/failure';
 import type { School } from '../platform/School';
 import { newId } from '../platform/newId';
 import { all, one, run, together, type Database } from '../platform/database/database';
+import { beginOwnership, endOwnership, joinOwner, type OwnedBy, type Owner } from './ownership';
 import { ROWS_OF_PAGE, cutPage, readBefore } from '../platform/database/paging';
 
 export interface FileFacts {
-  /** Null is outside: a link, whose bytes are not ours. */
-  ownerId: PersonId | null;
   originalName: string;
   mime: string;
   extension: string;
@@ -24,28 +23,35 @@ export interface FileFacts {
   sha256: Sha256;
 }
 
-/** Makes a file. Its bytes must be in the vault already. */
-export function makeFile(db: Database, file: FileFacts & { at: Instant }): FileId {
+/** Makes a file and somebody's who has it. Its bytes must be in the vault already. */
+export function makeFile(
+  db: Database,
+  file: FileFacts & { owner: Owner; at: Instant; by: PersonId | 'system' | null; why: OwnedBy },
+): FileId {
   const id = newId<FileId>('d');
   run(
     db,
-    `INSERT INTO file (id, owner_id, original_name, mime, extension, bytes, sha256, changed_at)
-     VALUES (?, ?, ?, ?, ?, ?, ?, ?)`,
-    [id, file.ownerId, file.originalName, file.mime, file.extension, file.bytes, file.sha256, file.at],
+    `INSERT INTO file (id, original_name, mime, extension, bytes, sha256, changed_at)
+     VALUES (?, ?, ?, ?, ?, ?, ?)`,
+    [id, file.originalName, file.mime, file.extension, file.bytes, file.sha256, file.at],
   );
+  beginOwnership(db, id, file.owner, file);
   return id;
 }
+
+/** A file that somebody may turn in: their own, or one outside. */
+export type OwnFile = FileFacts & { id: FileId; owner: 'person' | 'outside' };
 
 /**
  * A file that a student may turn in: their own, or a link that they turned in before. Fails with `not-found`, whoever
  * else's it is.
  */
-export function findOwnFile(db: Database, student: PersonId, id: FileId): FileFacts & { id: FileId } {
-  const file = one<FileFacts & { id: FileId }>(
+export function findOwnFile(db: Database, student: PersonId, id: FileId): OwnFile {
+  const file = one<OwnFile>(
     db,
-    `SELECT f.id, f.owner_id AS ownerId, f.original_name AS originalName, f.mime, f.extension, f.bytes, f.sha256
-     FROM file f WHERE f.id = :id AND f.dropped_at IS NULL AND (f.owner_id = :student
-       OR (f.owner_id IS NULL AND EXISTS (SELECT 1 FROM piece q JOIN submission s ON s.id = q.submission_id
+    `SELECT f.id, w.kind AS owner, f.original_name AS originalName, f.mime, f.extension, f.bytes, f.sha256
+     FROM file f ${joinOwner('f.id')} WHERE f.id = :id AND f.dropped_at IS NULL AND (w.owner_id = :student
+       OR (w.kind = 'outside' AND EXISTS (SELECT 1 FROM piece q JOIN submission s ON s.id = q.submission_id
          WHERE q.file_id = f.id AND s.student_id = :student)))`,
     { id, student },
   );
@@ -65,7 +71,8 @@ export function takeFilesOut(db: Database, submission: SubmissionId, attempt: nu
          WHERE o.file_id = q.file_id AND t.undone_at IS NULL)`,
     { submission, attempt },
   )) {
-    run(db, 'UPDATE file SET owner_id = NULL, dropped_at = :at WHERE id = :id', { id, at });
+    run(db, 'UPDATE file SET dropped_at = :at WHERE id = :id', { id, at });
+    endOwnership(db, id, at);
     run(
       db,
       'UPDATE upload SET dropped_at = :at WHERE file_id = :id AND turned_in_at IS NULL AND dropped_at IS NULL',
@@ -95,7 +102,8 @@ export function listMyLoose(db: Database, student: PersonId, before: string): An
        (SELECT a.title FROM piece q JOIN submission s ON s.id = q.submission_id JOIN assignment a ON a.id = s.assignment_id
         WHERE q.file_id = f.id LIMIT 1) AS assignment,
        (SELECT q.submission_id FROM piece q WHERE q.file_id = f.id LIMIT 1) AS submissionId
-     FROM file f WHERE f.owner_id = :student AND f.dropped_at IS NULL AND (f.changed_at, f.id) < (:beforeAt, :beforeId)
+     FROM ownership w JOIN file f ON f.id = w.file_id
+     WHERE w.owner_id = :student AND w.until_at IS NULL AND f.dropped_at IS NULL AND (f.changed_at, f.id) < (:beforeAt, :beforeId)
        AND NOT EXISTS (${turnedIn}) AND NOT EXISTS (SELECT 1 FROM copy k WHERE k.file_id = f.id)
      ORDER BY f.changed_at DESC, f.id DESC LIMIT :limit`,
     { student, ...readBefore(before), limit: ROWS_OF_PAGE },
@@ -129,7 +137,7 @@ function traysOf(db: Database, id: FileId): { id: AssignmentId; title: string }[
 export function dropFile(school: School, student: PersonId, id: FileId): AssignmentId[] {
   return together(school.db, () => {
     const file = findOwnFile(school.db, student, id);
-    if (file.ownerId === null || one(school.db, 'SELECT 1 FROM piece WHERE file_id = ?', [id])) {
+    if (file.owner === 'outside' || one(school.db, 'SELECT 1 FROM piece WHERE file_id = ?', [id])) {
       throw new Failure('already-turned-in');
     }
     // A copy that was handed out belongs to its student, and the record says that they have it.

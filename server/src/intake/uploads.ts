@@ -247,10 +247,18 @@ export function markArrived(
   together(school.db, () => {
     const upload = findUpload(school.db, id);
     if (!upload || upload.arrivedAt !== null || upload.droppedAt !== null) return;
-    const isForDrawer = upload.byId !== null && upload.assignmentId === null && upload.courseId === null;
-    const fileId = isForDrawer
-      ? makeFile(school.db, { ...upload, ...facts, ownerId: upload.byId, at })
-      : null;
+    const { byId: by, assignmentId, courseId } = upload;
+    const fileId =
+      by !== null && assignmentId === null && courseId === null
+        ? makeFile(school.db, {
+            ...upload,
+            ...facts,
+            owner: { kind: 'person', id: by },
+            at,
+            by,
+            why: 'brought',
+          })
+        : null;
     run(
       school.db,
       `UPDATE upload SET arrived_at = :at, bytes = :bytes, sha256 = :sha256, mime = :mime, extension = :extension, file_id = :fileId,

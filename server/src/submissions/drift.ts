@@ -1,5 +1,6 @@
 import type { FileId, CourseId, AssignmentId, PersonId, PieceId, Sha256 } from '@vestibul/core';
 import { setBytesOfFile } from '../intake/files';
+import { joinOwner } from '../intake/ownership';
 import type { School } from '../platform/School';
 import { one, together } from '../platform/database/database';
 import { writeEvent } from '../platform/ledger/ledger';
@@ -18,8 +19,8 @@ export function changeFile(school: School, piece: PieceId, now: { sha256: Sha256
       assignment: AssignmentId;
     }>(
       school.db,
-      `SELECT f.id AS fileId, q.sha256 AS sealed, f.owner_id AS owner, s.course_id AS course, s.assignment_id AS assignment
-       FROM piece q JOIN file f ON f.id = q.file_id JOIN submission s ON s.id = q.submission_id WHERE q.id = ?`,
+      `SELECT f.id AS fileId, q.sha256 AS sealed, w.owner_id AS owner, s.course_id AS course, s.assignment_id AS assignment
+       FROM piece q JOIN file f ON f.id = q.file_id ${joinOwner('f.id')} JOIN submission s ON s.id = q.submission_id WHERE q.id = ?`,
       [piece],
     );
     if (!row) throw new Error(`no piece ${piece}`);

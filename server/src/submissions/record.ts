@@ -15,6 +15,7 @@ import { isForTheirGroup } from '../assignments/assignmentList';
 import { all } from '../platform/database/database';
 import { listOwnDues } from '../assignments/ownDues';
 import { absencesOf } from '../courses/seats';
+import { joinOwner } from '../intake/ownership';
 
 /** The columns of the record, in the words and the order of docs/formats.md. */
 export const recordColumns = [
@@ -71,14 +72,14 @@ const recordQuery = `SELECT p.id AS studentId, p.last, p.first, p.email, h.label
     t.late_ms AS lateMs, t.n AS attempt, t.reviewed_at AS reviewedAt, t.handed_back_at AS handedBackAt,
     EXISTS (SELECT 1 FROM upload u WHERE u.by_id = p.id AND u.assignment_id = a.id
             AND u.turned_in_at IS NULL AND u.dropped_at IS NULL) AS inTray,
-    q.original_name AS originalName, q.name, q.bytes, q.sha256, CASE WHEN f.id IS NOT NULL THEN COALESCE(f.owner_id, 'outside') END AS owner
+    q.original_name AS originalName, q.name, q.bytes, q.sha256, CASE WHEN q.id IS NOT NULL THEN COALESCE(w.owner_id, 'outside') END AS owner
   FROM enrolment e JOIN person p ON p.id = e.student_id JOIN period h ON h.id = e.period_id
   JOIN assignment a ON a.course_id = e.course_id
   LEFT JOIN assignment_due d ON d.assignment_id = a.id AND d.period_id = e.period_id
   LEFT JOIN submission s ON s.assignment_id = a.id AND s.student_id = p.id
   LEFT JOIN attempt t ON t.submission_id = s.id AND t.taken_back_at IS NULL AND t.sent_back_at IS NULL
   LEFT JOIN piece q ON q.submission_id = s.id AND q.attempt = t.n
-  LEFT JOIN file f ON f.id = q.file_id
+  ${joinOwner('q.file_id')}
   WHERE e.course_id = ? AND (s.id IS NOT NULL OR (a.visible_at IS NOT NULL
     AND (d.due_at IS NOT NULL OR EXISTS (SELECT 1 FROM own_due w WHERE w.assignment_id = a.id AND w.student_id = p.id))
     AND ${isForTheirGroup}))

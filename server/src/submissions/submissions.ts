@@ -15,6 +15,7 @@ import { Failure } from '../platform/failure';
 import type { School } from '../platform/School';
 import { all, one, run, together, type Database } from '../platform/database/database';
 import { writeEvent } from '../platform/ledger/ledger';
+import { joinOwner } from '../intake/ownership';
 
 type Receipt = AnswerOf<'turnIn'>;
 type Piece = AnswerOf<'readSubmission'>['pieces'][number];
@@ -78,7 +79,7 @@ export function listPieces(db: Database, id: SubmissionId): Piece[] {
     `SELECT q.id, q.attempt, q.n, q.name, q.original_name AS originalName, q.mime, q.extension, q.bytes, q.sha256,
        CASE WHEN f.sha256 <> q.sha256 THEN f.changed_at END AS driftedAt,
        p.id AS ownerId, p.last, p.first, p.called
-     FROM piece q JOIN file f ON f.id = q.file_id LEFT JOIN person p ON p.id = f.owner_id
+     FROM piece q JOIN file f ON f.id = q.file_id ${joinOwner('f.id')} LEFT JOIN person p ON p.id = w.owner_id
      WHERE q.submission_id = ? ORDER BY q.attempt, q.n`,
     [id],
   ).map(({ extension, ownerId, last, first, called, ...piece }) => ({

@@ -26,7 +26,8 @@ import {
 } from '@vestibul/core';
 import type { AnswerOf, BodyOf } from '@vestibul/contract';
 import { Failure } from '../platform/failure';
-import { findOwnFile, makeFile } from '../intake/files';
+import { findOwnFile, makeFile, type OwnFile } from '../intake/files';
+import { noteOwnershipLine, type Owner } from '../intake/ownership';
 import type { School } from '../platform/School';
 import { newId } from '../platform/newId';
 import { findAssignment, type AssignmentRow } from '../assignments/assignments';
@@ -129,7 +130,7 @@ export function makeAttempt(
     student,
     submission: attempt.submission,
   };
-  const files = uploads.map((upload) => fileOf(db, student, upload));
+  const files = uploads.map((upload) => fileOf(db, by, student, upload));
   if (!standing) openSubmission(db, assignment, student, attempt.submission);
   const line = writeEvent(
     school,
@@ -275,7 +276,7 @@ function placePiece(
   },
   placed: { attempt: number; n: number; name: string; at: Instant },
   upload: ArrivedUpload,
-  file: ReturnType<typeof fileOf>,
+  file: OwnFile,
 ): void {
   const { db } = school;
   const id = newId<PieceId>('q');
@@ -303,7 +304,7 @@ function placePiece(
     },
   );
   endUse(db, upload.id, placed.at);
-  writeEvent(
+  const line = writeEvent(
     school,
     by,
     'piece placed',
@@ -313,7 +314,7 @@ function placePiece(
       n: placed.n,
       sha256: file.sha256,
       bytes: file.bytes,
-      owner: file.ownerId ?? 'outside',
+      owner: file.owner === 'outside' ? 'outside' : about.student,
       nameSha256: sha256Hex(placed.name),
       originalNameSha256: sha256Hex(upload.originalName),
       startedAt: upload.startedAt,
@@ -321,15 +322,18 @@ function placePiece(
     },
     placed.at,
   );
+  noteOwnershipLine(db, file.id, line);
 }
 
 /** The file that a piece is of: the one from the drawer as it is now, or a new one of the student's. */
-function fileOf(db: Database, student: PersonId, upload: ArrivedUpload) {
+function fileOf(db: Database, by: PersonId | 'system', student: PersonId, upload: ArrivedUpload): OwnFile {
   if (upload.fileId) return findOwnFile(db, student, upload.fileId);
-  const facts = {
-    ...upload,
-    ownerId: upload.kind === 'link' ? null : student,
-    sha256: upload.sha256,
+  const owner: Owner = upload.kind === 'link' ? { kind: 'outside' } : { kind: 'person', id: student };
+  const why = by === student ? 'turned in' : 'placed';
+  const facts = { ...upload, sha256: upload.sha256 };
+  return {
+    ...facts,
+    owner: owner.kind,
+    id: makeFile(db, { ...facts, owner, at: upload.arrivedAt, by, why }),
   };
-  return { ...facts, id: makeFile(db, { ...facts, at: upload.arrivedAt }) };
 }

@@ -26,6 +26,9 @@ const undo: Record<number, string> = {
       joined_at TEXT NOT NULL, left_at TEXT, PRIMARY KEY (course_id, student_id)) STRICT, WITHOUT ROWID;
     INSERT INTO enrolment SELECT * FROM enrolment_then; DROP TABLE enrolment_then;
     CREATE TABLE absence (course_id TEXT NOT NULL)`,
+  24: `ALTER TABLE file ADD COLUMN owner_id TEXT;
+    UPDATE file SET owner_id = (SELECT o.owner_id FROM ownership o WHERE o.file_id = file.id AND o.until_at IS NULL);
+    DROP TABLE ownership`,
 };
 
 /** Brings a school's database back to the form that an earlier version left, with the facts that it held then. */
