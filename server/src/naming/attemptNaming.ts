@@ -42,14 +42,15 @@ export class AttemptNaming {
     private readonly school: School,
     private readonly assignment: AssignmentRow,
     sitting: Sitting,
-    attempt: { n: number; at: Instant; due: Instant },
+    attempt: { n: number; at: Instant },
   ) {
     const { courseId } = assignment;
     this.#course = new CourseNaming(school, courseId);
     const student = findNamed(school.db, courseId, sitting.studentId)!;
     const known = {
       assignment,
-      due: this.#course.dayOf(attempt.due),
+      // The period's day, so that all of it are named alike: a student's own time is nobody else's to read.
+      due: this.#course.dueDay(assignment.id, sitting.periodId),
       at: attempt.at,
       attempt: attempt.n,
       period: sitting.periodLabel,

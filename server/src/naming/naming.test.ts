@@ -350,6 +350,25 @@ describe('finding a name', () => {
   });
 });
 
+test('the day in a name is the period’s, also of a student who has a time of their own, at the door and in the check', async () => {
+  await change({ subject: 'file', rule: '{due} {last} {assignment}' });
+  const params = { assignmentId: school.assignment };
+  const { dues } = await teacher().must('readAssignment', { params });
+  const day = dues.find(({ periodId }) => periodId === school.periods[2])!.dueLocal.slice(0, 10);
+  const own = { params: { ...params, studentId: school.ids.chidi! }, body: { dueLocal: '2031-03-04T09:00' } };
+  await teacher().must('moveDue', own);
+  const chidi = school.as('chidi');
+  const proper = `${day} Abara Stream gauge log`;
+  expect((await chidi.must('readTray', { params })).naming.values.due).toBe(day);
+  const { data } = await chidi.turnIn(school.assignment, [
+    await chidi.upload(school.assignment, `${proper}.txt`, bytesOf('their own time')),
+  ]);
+  expect(data.pieces.map(({ name }) => name)).toEqual([`${proper}.txt`]);
+  const query = { subject: 'file' };
+  const { off } = await teacher().must('checkNames', { params: inCourse(), query });
+  expect(off.filter(({ name }) => name.startsWith(day))).toEqual([]);
+});
+
 test('queries of naming run on indexes', async () => {
   await change({ subject: 'folder', rule: '{last}_{first}' });
   await teacher().must('findNames', { params: inCourse(), query: { find: 'Abara' } });

@@ -204,7 +204,6 @@ function trayOf(
   const naming = new AttemptNaming(school, assignment, sitting, {
     n: (standing?.attempts ?? 0) + 1,
     at: now,
-    due,
   });
   const uploads = listTray(db, student, id);
   const mine = all<{ name: string }>(

@@ -109,7 +109,7 @@ export function makeAttempt(
   const joined = standing && press.pile ? findAttemptOfPile(db, standing.id, press.pile) : undefined;
   const already = joined?.sealed ?? [];
   const n = joined?.n ?? (standing?.attempts ?? 0) + 1;
-  const naming = new AttemptNaming(school, assignment, sitting, { n, at, due });
+  const naming = new AttemptNaming(school, assignment, sitting, { n, at });
   const names = naming.nameAll(uploads.map(asIncoming), press.namesAgreed, already.length);
   const asked = names.find(({ passage }) => passage === 'asked');
   if (asked) throw new Failure('name-off-rule', { name: asked.cameAs, proper: asked.name });
