@@ -39,6 +39,7 @@ export async function measureLastMinute(folder: string): Promise<string[]> {
     moveDue(school, teacher, assignment, student, {
       dueLocal: instantToLocal(due, 'Europe/London'),
       excused: false,
+      alsoTurnedIn: true,
     });
   const cookies = students.map((id) => `${SESSION_COOKIE}=${startSession(school, id)}`);
   const files = students.map((_, i) => bytesFor(i));

@@ -56,6 +56,9 @@ import {
 } from './shapes';
 
 /** What each route answers with when it succeeds; routes that answer with bytes or events are not here. */
+/** How many, and some of them by name. */
+const named = z.object({ total: z.number(), names: z.array(personName) });
+
 export const answers = {
   ...accountAnswers,
   changeSchool: done,
@@ -210,6 +213,8 @@ export const answers = {
   dropAssignment: done,
   readAssignment: fullAssignment,
   moveDue: done,
+  /** Whose work that is in would be late by other times, or no longer; some of them by name. */
+  previewDues: z.object({ becomeLate: named, becomeInTime: named, lateOtherwise: z.number() }),
   previewReminder: z.object({
     canMail: z.boolean(),
     /** Who has nothing in. */

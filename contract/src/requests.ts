@@ -89,6 +89,9 @@ interface RequestShapes {
 }
 
 /** What comes behind the question mark and in the body of each request, for the routes that take any. */
+/** Whether what is in already is late by the times that hold from now on. */
+const alsoTurnedIn = z.boolean().default(true);
+
 export const requests = {
   signIn: { body: signInBody },
   signInAsDemo: { body: z.object({ personId: id<PersonId>() }) },
@@ -194,11 +197,16 @@ export const requests = {
   rename: { body: z.object({ name: line(255), asItIs: z.boolean().default(false) }) },
   setRule: { body: z.object({ rule: words(300) }) },
   makeAssignment: { body: assignmentBody },
-  changeAssignment: { body: assignmentBody },
+  changeAssignment: { body: assignmentBody.extend({ alsoTurnedIn }) },
   copyAssignments: { body: z.object({ assignmentIds: z.array(id<AssignmentId>()).min(1).max(200) }) },
   moveDue: {
-    body: z.object({ dueLocal: localTime.nullable().default(null), excused: z.boolean().default(false) }),
+    body: z.object({
+      dueLocal: localTime.nullable().default(null),
+      excused: z.boolean().default(false),
+      alsoTurnedIn,
+    }),
   },
+  previewDues: { body: assignmentBody.pick({ dues: true, graceMinutes: true, lateCounts: true }) },
   setNotices: { body: z.object({ digest: z.enum(digests), returnLetters: z.boolean() }) },
   previewReminder: {
     body: z.object({

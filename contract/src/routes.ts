@@ -151,6 +151,13 @@ export const routes = {
     about: 'assignment',
     needs: 'view',
   },
+  previewDues: {
+    method: 'POST',
+    path: '/api/assignments/:assignmentId/dues/preview',
+    about: 'assignment',
+    needs: 'run',
+    storesNothing: true,
+  },
   moveDue: {
     method: 'PUT',
     path: '/api/assignments/:assignmentId/dues/:studentId',

@@ -109,10 +109,10 @@ export {
   toInstant,
 } from './deadline/zonedTime';
 export type { ClockReading } from './deadline/zonedTime';
-export { LONGEST_GRACE, countedMoment, lateBy, lateCounts, sayDuration } from './deadline/lateness';
-export type { LateCounts } from './deadline/lateness';
+export { LONGEST_GRACE, lateCounts, latenessOf, sayDuration } from './deadline/lateness';
+export type { LatenessRule, LateCounts } from './deadline/lateness';
 export { dueFor } from './deadline/dueFor';
-export type { OwnDue } from './deadline/dueFor';
+export type { OwnDue, PeriodDue } from './deadline/dueFor';
 export { addDays, daysBetween, isOver } from './calendar/days';
 export { moveToYear } from './calendar/moveToYear';
 export { HIGHEST_PERIOD, LONGEST_CYCLE, meetingsOn, nextMeeting } from './calendar/meetings';

@@ -3,6 +3,7 @@ import { shutDoorsOf } from './doors/doors';
 import { freeFromAssignment } from './sorting/piles';
 import { Signal } from './platform/live/Signal';
 import { readTableLater } from './sorting/teach';
+import { reckonAgain } from './submissions/reckon';
 import { settleAssignment } from './submissions/settle';
 import { appearDue } from './blanks/appear';
 import fs from 'node:fs';
@@ -58,6 +59,7 @@ export function openSchool(options: SchoolOptions): School {
     signals: {
       courseChanged: new Signal(),
       countingChanged: new Signal(),
+      timesChanged: new Signal(),
       mayAppear: new Signal(),
       assignmentDropped: new Signal(),
     },
@@ -91,9 +93,10 @@ export function openSchool(options: SchoolOptions): School {
     },
     close: () => db.close(),
   };
-  const { courseChanged, countingChanged, mayAppear, assignmentDropped } = school.signals;
+  const { courseChanged, countingChanged, timesChanged, mayAppear, assignmentDropped } = school.signals;
   courseChanged.listen((course) => readTableLater(school, course));
   countingChanged.listen((assignment) => settleAssignment(db, assignment));
+  timesChanged.listen((changed) => reckonAgain(school, changed));
   mayAppear.listen(() => appearDue(school));
   assignmentDropped.listen((dropped) => {
     partFromAssignment(db, dropped.assignment);

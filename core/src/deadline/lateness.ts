@@ -35,6 +35,17 @@ export function countedMoment(
   return last < turnedIn ? last : turnedIn;
 }
 
+/** What of a turn-in decides how late it is: when it was, and when the sending of each of its files began. */
+export interface TurnedIn {
+  at: Instant;
+  began: readonly Instant[];
+}
+
+/** How late a turn-in is by a due time and an assignment's rule, in milliseconds: at the door, and whenever either changes. */
+export function latenessOf({ at, began }: TurnedIn, due: Instant | null, rule: LatenessRule): number {
+  return lateBy(countedMoment(rule, at, began), due, rule.graceMinutes);
+}
+
 /** A length of time in the two largest units that say enough: `3 d 4 h`, `5 h 12 min`, `12 min`, `40 s`. */
 export function sayDuration(milliseconds: number): string {
   const seconds = Math.max(0, Math.floor(milliseconds / 1000));

@@ -132,6 +132,13 @@ export interface EventFacts {
   'assignment published': { visibleAt: Instant | null };
   'assignment dropped': Record<string, never>;
   'due moved': { due: Instant | null; excused: boolean };
+  /** Of what was in when its due time, the grace or a student's own time changed. */
+  'lateness changed': {
+    attempt: number;
+    due: Instant | null;
+    lateMs: number;
+    was: { due: Instant | null; lateMs: number };
+  };
   'hand-out ordered': { blank: BlankId };
   'handed out': {
     blank: BlankId;
@@ -243,6 +250,7 @@ export const eventKinds = Object.keys({
   'assignment published': true,
   'assignment dropped': true,
   'due moved': true,
+  'lateness changed': true,
   'hand-out ordered': true,
   'handed out': true,
   'side door made': true,

@@ -72,7 +72,19 @@ describe('dueFor', () => {
     ['asked all the same', at('09:00'), { due: null, excused: false }, { due: at('09:00'), excused: false }],
     ['excused', at('12:00'), { due: null, excused: true }, { due: at('12:00'), excused: true }],
   ])('%s', (_name, periodDue, own, is) => {
-    expect(dueFor(periodDue, own, attendance)).toEqual(is);
+    expect(dueFor({ due: periodDue, givenAt: at('08:00') }, own, attendance)).toEqual(is);
+  });
+
+  test.each([
+    ['given after they joined, with a due time before: asked of them', '11:00', false],
+    ['given before they joined, and due before: not asked', '09:30', true],
+    ['not given yet: by its due time', null, true],
+  ])('%s', (_name, givenAt, excused) => {
+    const period = { due: at('09:00'), givenAt: givenAt === null ? null : at(givenAt) };
+    expect(dueFor(period, null, attendance)).toEqual({ due: at('09:00'), excused });
+    // Who is away when it is given is not asked, and who was away at a due time before that is.
+    const away = { joinedAt: at('08:00'), absences: [{ leftAt: at('10:30'), backAt: at('11:30') }] };
+    expect(dueFor(period, null, away).excused).toBe(givenAt === '11:00');
   });
 });
 

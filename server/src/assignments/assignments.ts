@@ -66,8 +66,13 @@ function factsOf(body: Body, dues: { period: PeriodId; due: Instant }[]): EventF
   };
 }
 
-/** Changes an assignment. What was turned in keeps the lateness it was given at the time. */
-export function changeAssignment(school: School, by: PersonId, id: AssignmentId, body: Body): CourseId {
+/** Changes an assignment. What was turned in keeps how late it was unless the body says that it is to follow. */
+export function changeAssignment(
+  school: School,
+  by: PersonId,
+  id: AssignmentId,
+  body: BodyOf<'changeAssignment'>,
+): CourseId {
   return together(school.db, () => {
     const { courseId, counting, visibleAt: before } = findAssignment(school.db, id);
     requireFreeTitle(school.db, courseId, body.title, id);
@@ -79,6 +84,7 @@ export function changeAssignment(school: School, by: PersonId, id: AssignmentId,
     if (visible !== before && (visible === null || visible > school.now()) && hasWork(school.db, id))
       throw new Failure('has-work', { what: 'assignment', name: body.title });
     setVisible(school, by, courseId, id, visible);
+    if (body.alsoTurnedIn) school.signals.timesChanged.tell({ by, assignment: id, student: null });
     return courseId;
   });
 }

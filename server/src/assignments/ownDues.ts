@@ -39,6 +39,7 @@ export function moveDue(
         { assignment, student, local: body.dueLocal, due, excused: body.excused ? 1 : 0 },
       );
     writeEvent(school, by, 'due moved', { course, assignment, student }, { due, excused: body.excused });
+    if (body.alsoTurnedIn) school.signals.timesChanged.tell({ by, assignment, student });
     return course;
   });
 }

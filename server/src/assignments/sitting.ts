@@ -5,6 +5,7 @@ import {
   type CourseId,
   type GroupId,
   type Instant,
+  type PeriodDue,
   type PeriodId,
   type PersonId,
   type SubmissionId,
@@ -86,12 +87,13 @@ export function dueForSitting(
   assignment: AssignmentId,
   sitting: Sitting,
 ): { due: Instant | null; excused: boolean } {
-  const row = one<{ due: Instant }>(
+  const period = one<PeriodDue>(
     db,
-    'SELECT due_at AS due FROM assignment_due WHERE assignment_id = ? AND period_id = ?',
-    [assignment, sitting.periodId],
-  );
-  return dueFor(row?.due ?? null, ownDueOf(db, assignment, sitting.studentId), {
+    `SELECT d.due_at AS due, a.visible_at AS givenAt FROM assignment a
+     LEFT JOIN assignment_due d ON d.assignment_id = a.id AND d.period_id = :period WHERE a.id = :assignment`,
+    { assignment, period: sitting.periodId },
+  )!;
+  return dueFor(period, ownDueOf(db, assignment, sitting.studentId), {
     joinedAt: sitting.joinedAt,
     absences: absencesOfOne(db, sitting.courseId, sitting.studentId),
   });

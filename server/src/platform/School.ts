@@ -59,6 +59,8 @@ export interface School {
     courseChanged: Signal<CourseId>;
     /** Another attempt of an assignment's submissions may count now. */
     countingChanged: Signal<AssignmentId>;
+    /** What is due when, or what is late, is another for what is in too: of one student, or of all. */
+    timesChanged: Signal<{ by: PersonId; assignment: AssignmentId; student: PersonId | null }>;
     /** An assignment goes; whatever was for it is for it no longer. */
     assignmentDropped: Signal<{ by: PersonId; course: CourseId; assignment: AssignmentId }>;
     /** The time of an assignment to be seen may have come. */

@@ -1,6 +1,7 @@
 import { takeBack } from './attempts';
 import { readRack } from './rack';
 import { listMyAssignments, listPeriodPieces, listMyFiles, previewTray, readTray } from './studentPlace';
+import { previewDues } from './reckon';
 import { markSeen } from './submissions';
 import { caller, type JsonHandlers } from '../platform/http/call';
 import { tellOfSubmission } from './tellOfSubmission';
@@ -14,6 +15,7 @@ export const submissionHandlers = {
     markSeen(call.school, caller(call).id, call.params.submissionId, call.body.attempts);
     return {};
   },
+  previewDues: ({ school, params, body }) => previewDues(school, params.assignmentId, body),
   listMyAssignments: (call) => listMyAssignments(call.school, caller(call).id),
   listPeriodPieces: (call) => listPeriodPieces(call.school, caller(call), call.params.assignmentId),
   takeBack(call) {

@@ -286,7 +286,7 @@ describe('which attempt counts', () => {
     await mai.turnIn(assignmentId, [await mai.upload(assignmentId, 'a.txt', bytesOf('a'))]);
     await teacher.must('moveDue', {
       params: { assignmentId, studentId: school.ids.mai! },
-      body: { dueLocal: '2026-09-01T08:00' },
+      body: { dueLocal: '2026-09-01T08:00', alsoTurnedIn: false },
     });
     const { data } = await mai.turnIn(assignmentId, [await mai.upload(assignmentId, 'b.txt', bytesOf('b'))]);
     expect(data).toMatchObject({ attempt: 2, counts: counting !== 'last in time' });
@@ -313,7 +313,7 @@ describe('which attempt counts', () => {
       ...known
     } = await teacher.must('readAssignment', { params: { assignmentId } });
     const dues = [{ periodId: school.periods[2], dueLocal: '2030-01-15T23:59' }];
-    const body = { ...known, dues, groupIds, counting: 'last' };
+    const body = { ...known, dues, groupIds, counting: 'last', alsoTurnedIn: false };
     await teacher.must('changeAssignment', { params: { assignmentId }, body });
     expect(await slotOf(assignmentId)).toMatchObject({ attempt: 2, state: 'late' });
   });
@@ -327,7 +327,7 @@ describe('which attempt counts', () => {
     });
     await teacher.must('moveDue', {
       params: { assignmentId, studentId: school.ids.mai! },
-      body: { dueLocal: '2026-09-01T08:00' },
+      body: { dueLocal: '2026-09-01T08:00', alsoTurnedIn: false },
     });
     await mai.turnIn(assignmentId, [await mai.upload(assignmentId, 'b.txt', bytesOf('b'))]);
     expect(await slotOf(assignmentId)).toMatchObject({ attempt: 1, state: 'reviewed', unseen: true });

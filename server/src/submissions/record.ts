@@ -50,6 +50,7 @@ interface RecordRow {
   /** Of the attempt, as it was reckoned then. */
   attemptDue: Instant | null;
   periodDue: Instant | null;
+  givenAt: Instant | null;
   graceMinutes: number;
   held: number;
   submissionId: string | null;
@@ -68,7 +69,7 @@ interface RecordRow {
 
 const recordQuery = `SELECT p.id AS studentId, p.last, p.first, p.email, h.label AS period, a.title AS assignment,
     a.id AS assignmentId, a.grace_minutes AS graceMinutes, e.joined_at AS joinedAt, COALESCE(t.held, 0) AS held,
-    t.due_at AS attemptDue, d.due_at AS periodDue, s.id AS submissionId, t.at AS turnedInAt,
+    t.due_at AS attemptDue, d.due_at AS periodDue, a.visible_at AS givenAt, s.id AS submissionId, t.at AS turnedInAt,
     t.late_ms AS lateMs, t.n AS attempt, t.reviewed_at AS reviewedAt, t.handed_back_at AS handedBackAt,
     EXISTS (SELECT 1 FROM upload u WHERE u.by_id = p.id AND u.assignment_id = a.id
             AND u.turned_in_at IS NULL AND u.dropped_at IS NULL) AS inTray,
@@ -112,10 +113,14 @@ async function* recordRows(school: School, course: CourseId): AsyncGenerator<(st
   for (let i = 0; i < rows.length; i += 1) {
     if (i % ROWS_AT_A_TIME === 0) await new Promise(setImmediate);
     const row = rows[i]!;
-    const asked = dueFor(row.periodDue, own.get(`${row.studentId} ${row.assignmentId}`) ?? null, {
-      joinedAt: row.joinedAt,
-      absences: absences.get(row.studentId) ?? [],
-    });
+    const asked = dueFor(
+      { due: row.periodDue, givenAt: row.givenAt },
+      own.get(`${row.studentId} ${row.assignmentId}`) ?? null,
+      {
+        joinedAt: row.joinedAt,
+        absences: absences.get(row.studentId) ?? [],
+      },
+    );
     yield toCells(row, asked, now);
   }
 }

@@ -42,6 +42,7 @@ interface MyRow {
   courseTitle: string;
   period: string;
   periodDue: Instant | null;
+  givenAt: Instant | null;
   hasOwn: number;
   ownDue: Instant | null;
   ownExcused: number | null;
@@ -69,7 +70,7 @@ export function listMyAssignments(school: School, student: PersonId): AnswerOf<'
   };
   return all<MyRow>(
     school.db,
-    `SELECT a.id, a.title, c.id AS courseId, c.title AS courseTitle, h.label AS period, d.due_at AS periodDue,
+    `SELECT a.id, a.title, c.id AS courseId, c.title AS courseTitle, h.label AS period, d.due_at AS periodDue, a.visible_at AS givenAt,
        o.assignment_id IS NOT NULL AS hasOwn, o.due_at AS ownDue, o.excused AS ownExcused,
        a.grace_minutes AS graceMinutes, e.joined_at AS joinedAt,
        s.id AS submissionId, s.attempt, s.turned_in_at AS turnedInAt, s.late_ms AS lateMs, s.held,
@@ -101,7 +102,10 @@ function toMine(
   now: Instant,
 ): AnswerOf<'listMyAssignments'>[number] {
   const own = row.hasOwn === 1 ? { due: row.ownDue, excused: row.ownExcused === 1 } : null;
-  const { due, excused } = dueFor(row.periodDue, own, { joinedAt: row.joinedAt, absences });
+  const { due, excused } = dueFor({ due: row.periodDue, givenAt: row.givenAt }, own, {
+    joinedAt: row.joinedAt,
+    absences,
+  });
   const {
     id,
     title,

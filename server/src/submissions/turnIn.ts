@@ -7,8 +7,7 @@ import {
   type UploadRow,
 } from '../intake/uploads';
 import {
-  countedMoment,
-  lateBy,
+  latenessOf,
   nameKey,
   sha256Hex,
   splitName,
@@ -101,11 +100,6 @@ export function makeAttempt(
   const standing = findStanding(db, assignmentId, student);
   const isPlacedByStaff = by !== 'system' && by !== student;
   const { due } = (isPlacedByStaff ? requireTaker : requireGiven)(db, assignment, sitting, school.now());
-  const counted = countedMoment(
-    { counts: assignment.lateCounts, graceMinutes: assignment.graceMinutes },
-    at,
-    uploads.map((upload) => upload.startedAt),
-  );
   const joined = standing && press.pile ? findAttemptOfPile(db, standing.id, press.pile) : undefined;
   const already = joined?.sealed ?? [];
   const n = joined?.n ?? (standing?.attempts ?? 0) + 1;
@@ -119,7 +113,12 @@ export function makeAttempt(
     n,
     at,
     due: joined ? joined.due : due,
-    lateMs: joined ? joined.lateMs : lateBy(counted, due, assignment.graceMinutes),
+    lateMs: joined
+      ? joined.lateMs
+      : latenessOf({ at, began: uploads.map((upload) => upload.startedAt) }, due, {
+          counts: assignment.lateCounts,
+          graceMinutes: assignment.graceMinutes,
+        }),
     held: assignment.holds || heldForName ? 1 : 0,
     heldForName: heldForName ? 1 : 0,
   };

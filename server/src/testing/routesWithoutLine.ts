@@ -16,6 +16,7 @@ export const noLine: Partial<Record<RouteName, string>> = {
   previewRoster: 'looks',
   previewStudent: 'looks',
   previewRenaming: 'looks',
+  previewDues: 'looks',
   previewReminder: 'looks',
   cancelRenaming: 'what is cancelled has written nothing',
   addLink: 'tray',

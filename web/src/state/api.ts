@@ -135,6 +135,7 @@ export const api = createApi({
       readNotices: plainRead('readNotices', 'Notices'),
       setNotices: change('setNotices', 'Notices'),
       stopLetters: change('stopLetters', 'Notices'),
+      previewDues: read('previewDues', 'Rack', 'Course'),
       previewReminder: read('previewReminder', 'Rack'),
       sendReminder: change('sendReminder', 'Ledger', 'Rack'),
       listBlanks: read('listBlanks', 'Blanks'),

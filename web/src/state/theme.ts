@@ -1,4 +1,5 @@
 import { useSyncExternalStore } from 'react';
+import { browserShelf } from './browserShelf';
 
 export type Theme = 'light' | 'dark';
 
@@ -11,7 +12,7 @@ function current(): Theme {
 /** Changes the theme and remembers it on this device. */
 export function setTheme(theme: Theme): void {
   document.documentElement.dataset.theme = theme;
-  localStorage.setItem('vestibul.theme', theme);
+  browserShelf.setItem('vestibul.theme', theme);
   changes.dispatchEvent(new Event('change'));
 }
 

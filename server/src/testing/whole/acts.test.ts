@@ -32,14 +32,14 @@ async function count(counting: string): Promise<void> {
   const params = { assignmentId: school.assignment };
   const { dues: _dues, ...known } = await teacher.must('readAssignment', { params });
   const dues = [2, 10].map((number) => ({ periodId: school.periods[number], dueLocal: '2030-01-15T23:59' }));
-  await teacher.must('changeAssignment', { params, body: { ...known, dues, counting } });
+  await teacher.must('changeAssignment', { params, body: { ...known, dues, counting, alsoTurnedIn: false } });
 }
 
 /** Has what is turned in from now on be late. */
 const makeLate = () =>
   teacher.must('moveDue', {
     params: { assignmentId: school.assignment, studentId: school.ids.mai! },
-    body: { dueLocal: '2026-09-01T08:00' },
+    body: { dueLocal: '2026-09-01T08:00', alsoTurnedIn: false },
   });
 
 describe('what was said of an attempt stays with it', () => {

@@ -99,7 +99,7 @@ export function placesFor(
     .map((student) => {
       const slot = slotOf.get(student.id);
       const { due, excused } = dueFor(
-        dueOf.get(student.periodId) ?? null,
+        { due: dueOf.get(student.periodId) ?? null, givenAt: assignment.visibleAt },
         ownOf.get(student.id) ?? null,
         student,
       );

@@ -1,5 +1,6 @@
 import { useSyncExternalStore } from 'react';
 import { sortOrders, type SortOrder } from '@vestibul/core';
+import { browserShelf } from '../../state/browserShelf';
 import type { Arrangement } from './courseWork';
 import { useLanguage } from '../hall/useSession';
 
@@ -7,13 +8,13 @@ const KEY = 'vestibul.order';
 const changes = new EventTarget();
 
 function current(): SortOrder {
-  const stored = localStorage.getItem(KEY);
+  const stored = browserShelf.getItem(KEY);
   return sortOrders.find((order) => order === stored) ?? 'last';
 }
 
 /** Puts students in another order from now on, on this device: rack, desk and roster share it. */
 export function setOrder(order: SortOrder): void {
-  localStorage.setItem(KEY, order);
+  browserShelf.setItem(KEY, order);
   changes.dispatchEvent(new Event('change'));
 }
 

@@ -22,7 +22,11 @@ const readings: Record<string, (value: unknown, line: LedgerLine) => string | nu
   originalNameSha256: () => null,
   ruleSha256: (value) => `rule ${String(value).slice(0, 12)}…`,
   titleSha256: () => null,
-  was: (value) => (typeof value === 'string' && value.length === 64 ? null : `was ${String(value)}`),
+  was: (value) => {
+    if (typeof value === 'object' && value !== null && 'lateMs' in value)
+      return Number(value.lateMs) > 0 ? `was late by ${sayDuration(Number(value.lateMs))}` : 'was in time';
+    return typeof value === 'string' && value.length === 64 ? null : `was ${String(value)}`;
+  },
   is: () => null,
   of: (value) => `a ${String(value)}`,
   from: () => null,

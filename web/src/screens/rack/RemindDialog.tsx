@@ -6,6 +6,8 @@ import { Field, inputClass } from '../../parts/ui/Field';
 import { sayCount, sayMoment, sayName } from '../../parts/ui/format';
 import { tell, tellFailure } from '../../parts/messages/Notices';
 import { Read } from '../../parts/messages/States';
+import { KeptDraft } from '../../parts/hall/KeptDraft';
+import { useDraft } from '../../parts/hall/useDraft';
 import { useZone } from '../../parts/hall/useSession';
 import { api, type Course } from '../../state/api';
 
@@ -19,9 +21,10 @@ interface RemindDialogProps {
 export function RemindDialog({ assignment, students, onClose }: RemindDialogProps) {
   const zone = useZone();
   const params = { assignmentId: assignment.id };
-  const [word, setWord] = useState('');
+  const draft = useDraft(`reminder ${assignment.id}`, '');
+  const word = draft.value;
   // The preview follows the word once the field is left, not with every letter.
-  const [shownWord, setShownWord] = useState('');
+  const [shownWord, setShownWord] = useState(word);
   const preview = api.usePreviewReminderQuery({
     params,
     body: { studentIds: [...students], word: shownWord },
@@ -43,6 +46,7 @@ export function RemindDialog({ assignment, students, onClose }: RemindDialogProp
             const body = { studentIds: reachable.map(({ id }) => id), word };
             const result = await send({ params, body });
             if (result.data) {
+              draft.done();
               tell(`${sayCount(result.data.sent, 'reminder is', 'reminders are')} on the way.`);
               onClose();
             } else tellFailure(result.error);
@@ -62,6 +66,7 @@ export function RemindDialog({ assignment, students, onClose }: RemindDialogProp
               {without.length > 0 ? (
                 <p className="text-ink-2">Without an address: {without.map(sayName).join(', ')}</p>
               ) : null}
+              <KeptDraft draft={draft} what="message" />
               <Field
                 label="Your own message"
                 hint="optional; the e-mail always says what is missing and where to turn it in"
@@ -71,7 +76,7 @@ export function RemindDialog({ assignment, students, onClose }: RemindDialogProp
                   maxLength={1000}
                   className={inputClass}
                   value={word}
-                  onChange={(event) => setWord(event.target.value)}
+                  onChange={(event) => draft.set(event.target.value)}
                   onBlur={() => setShownWord(word)}
                 />
               </Field>

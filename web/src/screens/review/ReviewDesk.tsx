@@ -1,4 +1,4 @@
-import { useState } from 'react';
+import { useEffect, useState } from 'react';
 import { useNavigate, useSearchParams } from 'react-router';
 import type { PieceId } from '@vestibul/core';
 import { Button } from '../../parts/ui/Button';
@@ -27,7 +27,9 @@ import { api, type Course, type Submission } from '../../state/api';
 import { AssignmentPicker } from '../../parts/rack/AssignmentPicker';
 import { DueLine } from '../../parts/rack/DueLine';
 import { HandBackButton } from '../../parts/review/HandBackButton';
+import { sayName } from '../../parts/ui/format';
 import { DeskPile } from './DeskPile';
+import { deskPlace } from './deskPlace';
 import { ReviewPanel } from './ReviewPanel';
 
 /** The review desk: reading, commenting, handing back, one student after another. */
@@ -49,11 +51,8 @@ function DeskOf({ course, period }: { course: Course; period: string }) {
   const all =
     rack.data && assignment ? placesFor(course, rack.data, period, assignment, now, arrangement) : [];
   const places = all.filter(({ slot }) => slot?.id);
-  const at = Math.max(
-    0,
-    places.findIndex((place) => place.student.id === search.get('student')),
-  );
-  const selected = places[at];
+  const asked = search.get('student');
+  const { here: selected, empty, next, previous } = deskPlace(all, asked);
   useSeen(course, selected?.slot);
 
   const choose = (place: Place | undefined) => {
@@ -62,7 +61,12 @@ function DeskOf({ course, period }: { course: Course; period: string }) {
     search.set('student', place.student.id);
     setSearch(search, { replace: true });
   };
-  useKeys({ j: () => choose(places[at + 1]), k: () => choose(places[at - 1]) });
+  // Whom one looks at stands in the address from the start, so that nobody who turns in meanwhile takes their place.
+  const first = asked === null ? selected?.student.id : undefined;
+  useEffect(() => {
+    if (first) setSearch((now) => (now.set('student', first), now), { replace: true });
+  }, [first, setSearch]);
+  useKeys({ j: () => choose(next), k: () => choose(previous) });
   return (
     <Hall
       course={course}
@@ -116,9 +120,18 @@ function DeskOf({ course, period }: { course: Course; period: string }) {
                     submissionId={selected.slot.id}
                     course={course}
                     zone={zone}
-                    onNext={places[at + 1] ? () => choose(places[at + 1]) : null}
+                    onNext={next ? () => choose(next) : null}
                   />
                 </div>
+              ) : empty ? (
+                <Empty title={`Nothing from ${sayName(empty.student)}`}>
+                  <p>Nothing of theirs is in now. What was taken back stays on the ledger.</p>
+                  {(next ?? previous) ? (
+                    <Button look="go" onClick={() => choose(next ?? previous)}>
+                      {next ? 'Next student' : 'Previous student'}
+                    </Button>
+                  ) : null}
+                </Empty>
               ) : (
                 <Empty title="Nothing turned in yet">
                   <p>Work is here as soon as it is turned in. The rack shows who has started.</p>

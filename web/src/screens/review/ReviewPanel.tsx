@@ -4,7 +4,9 @@ import { Button } from '../../parts/ui/Button';
 import { inputClass } from '../../parts/ui/Field';
 import { sayMoment, sayName, sayOwner } from '../../parts/ui/format';
 import { tell, tellFailure } from '../../parts/messages/Notices';
+import { KeptDraft } from '../../parts/hall/KeptDraft';
 import { mayRun } from '../../parts/hall/places';
+import { useDraft } from '../../parts/hall/useDraft';
 import { useKeys } from '../../parts/ui/useKeys';
 import { api, type Course, type Submission } from '../../state/api';
 
@@ -22,7 +24,8 @@ interface ReviewPanelProps {
 /** What is said about the work, and what is done with it. */
 export function ReviewPanel({ submission, course, zone, onNext }: ReviewPanelProps) {
   const params = { submissionId: submission.id };
-  const [text, setText] = useState('');
+  const draft = useDraft(`comment ${submission.id}`, '');
+  const text = draft.value;
   const [moving, setMoving] = useState(false);
   const box = useRef<HTMLTextAreaElement>(null);
   const [comment, commenting] = api.useCommentMutation();
@@ -45,7 +48,7 @@ export function ReviewPanel({ submission, course, zone, onNext }: ReviewPanelPro
     if (!text.trim()) return true;
     const result = await comment({ params, body: { text, attempt } });
     if (result.error) tellFailure(result.error);
-    else setText('');
+    else draft.done();
     return !result.error;
   };
   // What is written and not saved yet goes along, rather than being lost.
@@ -84,7 +87,7 @@ export function ReviewPanel({ submission, course, zone, onNext }: ReviewPanelPro
     });
     if (result.error) tellFailure(result.error);
     else if (!isNewer(result.data)) {
-      setText('');
+      draft.done();
       tell(`Sent back to ${sayName(submission.student)}, with your comment.`);
     }
   };
@@ -137,6 +140,7 @@ export function ReviewPanel({ submission, course, zone, onNext }: ReviewPanelPro
             void saveComment();
           }}
         >
+          <KeptDraft draft={draft} what="comment" />
           <label htmlFor="comment" className="font-semibold">
             Comment
           </label>
@@ -147,7 +151,7 @@ export function ReviewPanel({ submission, course, zone, onNext }: ReviewPanelPro
             maxLength={4000}
             value={text}
             aria-describedby="comment-hint"
-            onChange={(event) => setText(event.target.value)}
+            onChange={(event) => draft.set(event.target.value)}
             onKeyDown={(event) => {
               if (event.key === 'Enter' && (event.ctrlKey || event.metaKey)) void saveComment();
               if (event.key === 'Escape') event.currentTarget.blur();

@@ -6,6 +6,8 @@ import { Field, inputClass } from '../../parts/ui/Field';
 import { GroupMark } from '../../parts/courses/GroupMark';
 import { Markdown } from '../../parts/ui/Markdown';
 import { tell, tellFailure } from '../../parts/messages/Notices';
+import { KeptDraft } from '../../parts/hall/KeptDraft';
+import { useDraft } from '../../parts/hall/useDraft';
 import { useZone } from '../../parts/hall/useSession';
 import { Check } from '../../parts/ui/Check';
 import { api, type Course } from '../../state/api';
@@ -14,6 +16,7 @@ import { ScoringField } from './ScoringField';
 import { LateSection } from './LateSection';
 import { RecordingSection } from './RecordingSection';
 import { Section } from './Section';
+import { TouchedPieces } from './TouchedPieces';
 import { OffRuleField } from './names/OffRulePicker';
 import { bodyOf, draftOf, type Draft } from './assignmentDraft';
 
@@ -31,12 +34,19 @@ const afterwardsWords: Record<Afterwards, string> = {
 /** Everything about an assignment: the four things that each needs first, the rest folded away. */
 export function AssignmentForm({ course, assignment, onDone }: AssignmentFormProps) {
   const zone = useZone();
-  const [draft, setDraft] = useState<Draft>(() => draftOf(course, assignment, zone));
+  const [before] = useState<Draft>(() => draftOf(course, assignment, zone));
+  const kept = useDraft(
+    assignment ? `assignment ${assignment.id}` : `new assignment ${course.id}`,
+    before,
+    assignment,
+  );
+  const draft = kept.value;
+  const [also, setAlso] = useState(true);
   const [errors, setErrors] = useState<Record<string, string>>({});
   const [make, making] = api.useMakeAssignmentMutation();
   const [change, changing] = api.useChangeAssignmentMutation();
   const [drop, dropping] = api.useDropAssignmentMutation();
-  const set = (part: Partial<Draft>) => setDraft({ ...draft, ...part });
+  const set = (part: Partial<Draft>) => kept.set({ ...draft, ...part });
   const groups = course.periods.flatMap((period) =>
     draft.dues[period.id] === undefined ? [] : period.groups.map((group) => ({ ...group, period })),
   );
@@ -47,9 +57,10 @@ export function AssignmentForm({ course, assignment, onDone }: AssignmentFormPro
     setErrors(found);
     if (Object.keys(found).length > 0) return;
     const result = assignment
-      ? await change({ params: { assignmentId: assignment.id }, body })
+      ? await change({ params: { assignmentId: assignment.id }, body: { ...body, alsoTurnedIn: also } })
       : await make({ params: { courseId: course.id }, body });
     if (result.error) return tellFailure(result.error);
+    kept.done();
     tell(
       when === 'draft'
         ? `‘${body.title}’ is saved as a draft. Only the staff can see it.`
@@ -61,9 +72,14 @@ export function AssignmentForm({ course, assignment, onDone }: AssignmentFormPro
     );
     onDone();
   };
+  const cancel = () => {
+    if (draft !== before) tell('Your changes are discarded.', kept.discard());
+    onDone();
+  };
   const takeAway = async () => {
     const result = await drop({ params: { assignmentId: assignment!.id } });
     if (result.error) return tellFailure(result.error);
+    kept.done();
     tell(`‘${assignment!.title}’ is deleted. No one had started it.`);
     onDone();
   };
@@ -77,6 +93,7 @@ export function AssignmentForm({ course, assignment, onDone }: AssignmentFormPro
       noValidate
       className="grid max-w-3xl gap-5"
     >
+      <KeptDraft draft={kept} what={assignment ? 'change' : 'assignment'} />
       <Field label="Title" error={errors.title}>
         <input
           className={`${inputClass} text-lg`}
@@ -89,9 +106,13 @@ export function AssignmentForm({ course, assignment, onDone }: AssignmentFormPro
         course={course}
         draft={draft}
         zone={zone}
+        known={assignment ? before.dues : {}}
         onChange={(dues) => set({ dues })}
         error={errors.dues}
       />
+      {assignment?.hasWork ? (
+        <TouchedPieces assignment={assignment} before={before} draft={draft} also={also} onAlso={setAlso} />
+      ) : null}
       <DirectionsField
         value={draft.directions}
         error={errors.directions}
@@ -270,7 +291,7 @@ export function AssignmentForm({ course, assignment, onDone }: AssignmentFormPro
             Save as draft
           </Button>
         ) : null}
-        <Button look="quiet" onClick={onDone}>
+        <Button look="quiet" onClick={cancel}>
           Cancel
         </Button>
         {assignment && !assignment.hasWork ? (
@@ -282,9 +303,6 @@ export function AssignmentForm({ course, assignment, onDone }: AssignmentFormPro
           >
             Delete
           </Button>
-        ) : null}
-        {assignment?.hasWork ? (
-          <p className="text-small text-ink-2">Work already turned in keeps its lateness.</p>
         ) : null}
       </div>
     </form>

@@ -9,12 +9,14 @@ interface DueFieldsProps {
   course: Course;
   draft: Draft;
   zone: string;
+  /** As they are already; what was due is no news. */
+  known: Draft['dues'];
   error?: string | undefined;
   onChange: (dues: Draft['dues']) => void;
 }
 
 /** A due time for each period that gets the assignment, in the school's time. */
-export function DueFields({ course, draft: { dues }, zone, error, onChange }: DueFieldsProps) {
+export function DueFields({ course, draft: { dues }, zone, known, error, onChange }: DueFieldsProps) {
   const given = course.periods.filter((period) => dues[period.id] !== undefined);
   const set = (id: PeriodId, value: string | undefined) => {
     const next = { ...dues };
@@ -63,6 +65,11 @@ export function DueFields({ course, draft: { dues }, zone, error, onChange }: Du
                   <TextButton onPress={() => set(period.id, lesson.from)}>next lesson</TextButton>
                 ) : null}
                 <span className="text-small text-ink-2">{sayClock(value, zone)}</span>
+                {isLocalTime(value) && value < now && value !== known[period.id] ? (
+                  <span className="text-small font-semibold text-brick">
+                    in the past: what comes in now is late
+                  </span>
+                ) : null}
               </>
             )}
           </div>

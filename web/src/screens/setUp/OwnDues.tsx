@@ -1,81 +1,136 @@
 import { useState } from 'react';
-import { dueFor, instantToLocal, isLocalTime, type AssignmentId } from '@vestibul/core';
+import {
+  dueFor,
+  instantToLocal,
+  isLocalTime,
+  sayDuration,
+  type AssignmentId,
+  type Instant,
+  type OwnDue,
+} from '@vestibul/core';
+import { Check } from '../../parts/ui/Check';
 import { inputClass } from '../../parts/ui/Field';
 import { sayMoment } from '../../parts/ui/format';
 import { tellFailure } from '../../parts/messages/Notices';
 import { useNow } from '../../parts/hall/useNow';
 import { useZone } from '../../parts/hall/useSession';
-import { api, type Course } from '../../state/api';
+import { api, type Course, type Slot } from '../../state/api';
+import { Section } from './Section';
 import type { RosterStudent } from './RosterTable';
 
 /** What is asked of one student and when: each due time can be moved for them alone, or the work not asked of them. */
 export function OwnDues({ course, student }: { course: Course; student: Pick<RosterStudent, 'id'> }) {
-  const zone = useZone();
-  const now = useNow(60_000);
   const rack = api.useReadRackQuery({ params: { courseId: course.id } });
   const [move] = api.useMoveDueMutation();
+  const [also, setAlso] = useState(true);
   const seat = rack.data?.students.find(({ id }) => id === student.id);
   if (!rack.data || !seat) return null;
-  const lines = course.assignments.flatMap((assignment) => {
-    const periodDue = assignment.dues.find(({ periodId }) => periodId === seat.periodId)?.due ?? null;
-    const own = rack.data!.dues.find(
-      (one) => one.studentId === student.id && one.assignmentId === assignment.id,
-    );
-    if (assignment.visibleAt === null || (periodDue === null && !own)) return [];
-    const slot = rack.data!.slots.find(
-      (one) => one.studentId === student.id && one.assignmentId === assignment.id && one.turnedInAt,
-    );
-    return slot ? [] : [{ assignment, own, ...dueFor(periodDue, own ?? null, seat) }];
+  const { slots, dues } = rack.data;
+  const isTheirs = (one: { studentId: string; assignmentId: string }, assignment: AssignmentId) =>
+    one.studentId === student.id && one.assignmentId === assignment;
+  const lines = course.assignments.toReversed().flatMap((assignment): Line[] => {
+    const due = assignment.dues.find(({ periodId }) => periodId === seat.periodId)?.due ?? null;
+    const own = dues.find((one) => isTheirs(one, assignment.id)) ?? null;
+    if (assignment.visibleAt === null || (due === null && !own)) return [];
+    const slot = slots.find((one) => isTheirs(one, assignment.id) && one.turnedInAt) ?? null;
+    const asked = dueFor({ due, givenAt: assignment.visibleAt }, own, seat);
+    const joinedLater = asked.due !== null && asked.due < seat.joinedAt;
+    return [{ assignment, own, slot, joinedLater, ...asked }];
   });
-  if (lines.length === 0) return null;
   const set = async (assignmentId: AssignmentId, body: { dueLocal: string | null; excused: boolean }) => {
-    const result = await move({ params: { assignmentId, studentId: student.id }, body });
+    const result = await move({
+      params: { assignmentId, studentId: student.id },
+      body: { ...body, alsoTurnedIn: also },
+    });
     if (result.error) tellFailure(result.error);
   };
+  const [open, turnedIn] = [lines.filter(({ slot }) => !slot), lines.filter(({ slot }) => slot)];
   return (
-    <section className="grid gap-2 border-t border-line pt-4">
-      <h2>Still asked of them, and when</h2>
-      <ul className="grid list-none gap-1.5 p-0">
-        {lines.toReversed().map(({ assignment, own, due, excused }) => (
-          <li key={assignment.id} className="flex flex-wrap items-center gap-x-3 gap-y-1">
-            <span className="min-w-44 flex-1">
-              {assignment.title}
-              {own && !excused ? <b className="ml-2 text-small text-act">their own time</b> : null}
-              {!own && excused ? (
-                <span className="ml-2 text-small text-ink-2">was due while they were away</span>
-              ) : null}
-            </span>
-            {due ? (
-              <DueInput
-                key={due}
-                label={`Due for them: ${assignment.title}`}
-                value={instantToLocal(due, zone)}
-                disabled={excused && own !== undefined}
-                onSet={(dueLocal) => void set(assignment.id, { dueLocal, excused: false })}
-              />
+    <>
+      {open.length > 0 ? (
+        <section className="grid gap-2 border-t border-line pt-4">
+          <h2>Still asked of them, and when</h2>
+          <DueLines lines={open} onSet={set} />
+        </section>
+      ) : null}
+      {turnedIn.length > 0 ? (
+        <Section title={`Already in: ${turnedIn.length}`} open={false}>
+          <Check label="Use a time set here for the work that is in too" checked={also} onChange={setAlso} />
+          <DueLines lines={turnedIn} onSet={set} />
+        </Section>
+      ) : null}
+    </>
+  );
+}
+
+interface Line {
+  assignment: Course['assignments'][number];
+  own: OwnDue | null;
+  slot: Slot | null;
+  /** Whether it was due before they were in the course. */
+  joinedLater: boolean;
+  due: Instant | null;
+  excused: boolean;
+}
+
+interface DueLinesProps {
+  lines: readonly Line[];
+  onSet: (id: AssignmentId, body: { dueLocal: string | null; excused: boolean }) => Promise<void>;
+}
+
+function DueLines({ lines, onSet }: DueLinesProps) {
+  const zone = useZone();
+  const now = useNow(60_000);
+  return (
+    <ul className="grid list-none gap-1.5 p-0">
+      {lines.map(({ assignment, own, slot, joinedLater, due, excused }) => (
+        <li key={assignment.id} className="flex flex-wrap items-center gap-x-3 gap-y-1">
+          <span className="min-w-44 flex-1">
+            {assignment.title}
+            {own && !excused ? <b className="ml-2 text-small text-act">their own time</b> : null}
+            {!own && excused ? (
+              <span className="ml-2 text-small text-ink-2">
+                was due {joinedLater ? 'before they joined' : 'while they were away'}
+              </span>
             ) : null}
-            <label className="flex items-center gap-1.5 text-small">
-              <input
-                type="checkbox"
-                className="size-4.5"
-                checked={excused}
-                onChange={(event) =>
-                  void set(assignment.id, {
-                    // Asking for what was due while they were away takes a due time of their own.
-                    dueLocal: !event.target.checked && !own && due ? instantToLocal(due, zone) : null,
-                    excused: event.target.checked,
-                  })
-                }
-              />
-              excused
-            </label>
-            {due && Date.parse(due) < now && !excused ? (
-              <span className="text-small font-semibold text-brick">was due {sayMoment(due, zone)}</span>
+            {slot ? (
+              <span
+                className={`ml-2 text-small ${slot.lateMs > 0 ? 'font-semibold text-brick' : 'text-ink-2'}`}
+              >
+                {slot.lateMs > 0 ? `late by ${sayDuration(slot.lateMs)}` : 'in time'}
+              </span>
             ) : null}
-          </li>
-        ))}
-      </ul>
-    </section>
+          </span>
+          {due ? (
+            <DueInput
+              key={due}
+              label={`Due for them: ${assignment.title}`}
+              value={instantToLocal(due, zone)}
+              disabled={excused && own !== null}
+              onSet={(dueLocal) => void onSet(assignment.id, { dueLocal, excused: false })}
+            />
+          ) : null}
+          <label className="flex items-center gap-1.5 text-small">
+            <input
+              type="checkbox"
+              className="size-4.5"
+              checked={excused}
+              onChange={(event) =>
+                void onSet(assignment.id, {
+                  // Asking for what was due while they were away takes a due time of their own.
+                  dueLocal: !event.target.checked && !own && due ? instantToLocal(due, zone) : null,
+                  excused: event.target.checked,
+                })
+              }
+            />
+            excused
+          </label>
+          {due && Date.parse(due) < now && !excused && !slot ? (
+            <span className="text-small font-semibold text-brick">was due {sayMoment(due, zone)}</span>
+          ) : null}
+        </li>
+      ))}
+    </ul>
   );
 }
 

@@ -11,11 +11,15 @@ import { LONGEST_LIST, type AnswerOf } from '@vestibul/contract';
 import { Button } from '../../parts/ui/Button';
 import { Field, inputClass } from '../../parts/ui/Field';
 import { sayCount, sayListName } from '../../parts/ui/format';
+import { KeptDraft } from '../../parts/hall/KeptDraft';
+import { useDraft } from '../../parts/hall/useDraft';
+import { useNow } from '../../parts/hall/useNow';
 import { tell, tellFailure } from '../../parts/messages/Notices';
 import { Check } from '../../parts/ui/Check';
 import { toggled } from '../../parts/ui/toggled';
 import { api } from '../../state/api';
 import { ColumnChooser } from './ColumnChooser';
+import { sayNotAsked } from './sayTouched';
 import { OutcomeTable } from './OutcomeTable';
 import { firstAnswers, peopleToJoin, type Answers } from './rosterAnswers';
 import type { StepProps } from './SetUp';
@@ -30,7 +34,8 @@ interface RosterImportProps extends StepProps {
 /** Pasting or dropping a list: first what will become of each row, then one press that writes it. */
 export function RosterImport({ course, period, onDone, canLeave }: RosterImportProps) {
   const params = { courseId: course.id };
-  const [text, setText] = useState('');
+  const draft = useDraft(`list ${course.id}`, '');
+  const text = draft.value;
   const [periodId, setPeriodId] = useState<PeriodId | ''>(
     course.periods.find((known) => String(known.number) === period)?.id ?? '',
   );
@@ -40,6 +45,7 @@ export function RosterImport({ course, period, onDone, canLeave }: RosterImportP
   const [isWhole, setIsWhole] = useState(false);
   const [staying, setStaying] = useState<ReadonlySet<PersonId>>(new Set());
   const [ask, asking] = api.usePreviewRosterMutation();
+  const now = useNow(60_000);
   const [join, joining] = api.useJoinRosterMutation();
 
   const look = async (
@@ -60,7 +66,7 @@ export function RosterImport({ course, period, onDone, canLeave }: RosterImportP
     if (!file) return;
     if (file.size > LONGEST_LIST) return tell('This file is too large for a class list.');
     const list = decodeText(new Uint8Array(await file.arrayBuffer()));
-    setText(list);
+    draft.set(list);
     await look(list);
   };
   const { getRootProps, getInputProps, isDragActive, open } = useDropzone({
@@ -73,7 +79,10 @@ export function RosterImport({ course, period, onDone, canLeave }: RosterImportP
     if (!preview) return;
     const result = await join({ params, body: { fromList: true, people, leaving } });
     if (!result.data) return tellFailure(result.error);
-    tell(sayJoined(result.data));
+    const joined = new Set(people.map(({ periodId }) => periodId as string));
+    const notAsked = result.data.joined > 0 ? sayNotAsked(course.assignments, joined, now) : '';
+    tell([sayJoined(result.data), notAsked].filter(Boolean).join(' '));
+    draft.done();
     onDone();
   };
   const people = preview ? peopleToJoin(preview.rows, answers) : [];
@@ -132,6 +141,7 @@ export function RosterImport({ course, period, onDone, canLeave }: RosterImportP
       className={`grid max-w-3xl gap-4 rounded-plate ${isDragActive ? 'outline-3 outline-brass-mark' : ''}`}
     >
       <input {...getInputProps({ 'aria-label': 'Choose a file from this computer' })} />
+      <KeptDraft draft={draft} what="list" />
       <Field
         label="Class list"
         hint="Paste it from the office’s list or a spreadsheet: comma, semicolon or tab, in any order, best with headings (last, first, e-mail, period). Or drop the file here."
@@ -140,7 +150,7 @@ export function RosterImport({ course, period, onDone, canLeave }: RosterImportP
           rows={11}
           value={text}
           maxLength={LONGEST_LIST}
-          onChange={(event) => setText(event.target.value)}
+          onChange={(event) => draft.set(event.target.value)}
           placeholder={'Last;First;E-mail;Period\nAbara;Chidi;cabara@school.example;2'}
           spellCheck={false}
           className={`${inputClass} font-mono text-small`}

@@ -7,6 +7,7 @@ import { firstAnswers, peopleToJoin, type Row } from './rosterAnswers';
 import { sayClock } from './sayClock';
 import { sayMeetings } from './sayMeetings';
 import { sortAssignments, type AssignmentOrder } from './sortAssignments';
+import { sayNotAsked, sayTouched } from './sayTouched';
 
 describe('the answers to a list', () => {
   const row = (line: number, outcome: Row['outcome'], more: Partial<Row> = {}): Row => ({
@@ -102,4 +103,51 @@ test('sayMeetings says days and times', () => {
     }),
   ).toBe('Mon, Wed 09:25–10:15; Fri 13:00–13:50');
   expect(sayMeetings(null)).toBe('');
+});
+
+describe('what other due times do to the work that is in', () => {
+  const person = (last: string) => ({ id: last as PersonId, last, first: 'A', called: '' });
+  const none = { total: 0, names: [] };
+
+  test('each kind has its line, with names and how many more', () => {
+    const many = ['Abara', 'Berg', 'Coyle', 'Diaz', 'Ekman', 'Ford'].map(person);
+    expect(
+      sayTouched({
+        becomeLate: { total: 1, names: [person('Vos')] },
+        becomeInTime: { total: 9, names: many },
+        lateOtherwise: 2,
+      }),
+    ).toEqual([
+      '9 are no longer late: Abara, A; Berg, A; Coyle, A; Diaz, A; Ekman, A; Ford, A and 3 more',
+      '1 becomes late: Vos, A',
+      '2 stay late, by another time',
+    ]);
+  });
+
+  test('nothing is said where nothing changes', () => {
+    expect(sayTouched({ becomeLate: none, becomeInTime: none, lateOtherwise: 0 })).toEqual([]);
+  });
+});
+
+describe('what was due before somebody joined', () => {
+  const now = Date.parse('2026-11-24T12:00:00.000Z');
+  const work = (due: string, visibleAt: string | null = '2026-09-01T08:00:00.000Z', periodId = 'h1') => ({
+    visibleAt,
+    dues: [{ periodId, due }],
+  });
+
+  test.each([
+    [[], ''],
+    [[work('2026-11-30T12:00:00.000Z')], ''],
+    [[work('2026-11-20T12:00:00.000Z', null)], ''],
+    [[work('2026-11-20T12:00:00.000Z', '2026-09-01T08:00:00.000Z', 'h2')], ''],
+    [[work('2026-11-20T12:00:00.000Z')], '1 assignment was due before today and is not asked of them'],
+    [
+      [work('2026-11-20T12:00:00.000Z'), work('2026-11-21T12:00:00.000Z')],
+      '2 assignments were due before today and are not asked of them',
+    ],
+  ])('%j', (assignments, says) => {
+    const said = sayNotAsked(assignments, new Set(['h1']), now);
+    expect(said.split(';')[0]).toBe(says);
+  });
 });

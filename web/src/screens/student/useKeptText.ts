@@ -3,6 +3,7 @@ import type { UploadId } from '@vestibul/core';
 import type { AnswerOf } from '@vestibul/contract';
 import { tellFailure } from '../../parts/messages/Notices';
 import { api } from '../../state/api';
+import { browserShelf } from '../../state/browserShelf';
 import type { PageFailure } from '../../state/contractQuery';
 import { useAppDispatch } from '../../state/store';
 import { TextKeeper, type Words } from '../../state/TextKeeper';
@@ -20,7 +21,7 @@ export function useKeptText(id: UploadId, school: AnswerOf<'readText'>) {
           const { data, error } = await send({ params: { uploadId: id }, body });
           return data ? { data } : { failure: error as PageFailure };
         },
-        localStorage,
+        browserShelf,
       ),
   );
   const state = useSyncExternalStore(keeper.subscribe, keeper.state);
