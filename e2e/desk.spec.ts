@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { expect, go, test, visitDemo } from './support/journey';
+import { expect, go, openDemo, test, toPeriod, visitDemo } from './support/journey';
 
 async function openRack(page: Page, period: number): Promise<void> {
   await go(page, 'r');
@@ -142,4 +142,40 @@ test('a comment that was not kept goes along with the mark; the mark can be undo
   ).toBeVisible();
   await expect(page.getByRole('button', { name: /^Hand back \d+/ })).toHaveCount(0);
   expect(faults).toEqual([]);
+});
+
+test('the desk stays with whom the teacher looks at, also while they take their work back and turn it in again', async ({
+  browser,
+}) => {
+  const { visit } = await openDemo(browser);
+  const { page: student } = await visit('enwosu', { phone: true });
+  await student
+    .getByRole('link', { name: /Stream gauge log/ })
+    .first()
+    .click();
+  await student
+    .getByLabel('Files to turn in')
+    .setInputFiles({ name: 'log.txt', mimeType: 'text/plain', buffer: Buffer.from('five readings') });
+  await student.getByRole('button', { name: 'Turn in 1 piece' }).click();
+  await expect(student.getByRole('heading', { name: 'It arrived.' })).toBeVisible();
+
+  const { page } = await visit('itamsin');
+  await go(page, 'r');
+  await toPeriod(page, 5);
+  await page.getByRole('button', { name: /^Assignment: / }).click();
+  await page.getByRole('menuitemradio', { name: 'Stream gauge log' }).click();
+  await page.getByRole('button', { name: /^Nwosu, Ebere: turned in/ }).click();
+  await page.keyboard.press('r');
+  const review = page.getByRole('region', { name: 'Review' });
+  await expect(review.getByRole('heading', { name: 'Ebere Nwosu' })).toBeVisible();
+  const comment = page.getByLabel('Comment', { exact: true });
+  await comment.fill('The third reading');
+
+  await student.getByRole('button', { name: 'Turn in something more' }).click();
+  await student.getByRole('button', { name: 'Take back' }).click();
+  await student.getByRole('group', { name: 'Take back' }).getByRole('button', { name: 'Take back' }).click();
+  await expect(page.getByText('Nothing from Ebere Nwosu')).toBeVisible();
+  await student.getByRole('button', { name: 'Turn in 1 piece' }).click();
+  await expect(review.getByRole('heading', { name: 'Ebere Nwosu' })).toBeVisible();
+  await expect(comment).toHaveValue('The third reading');
 });
