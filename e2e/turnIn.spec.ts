@@ -1,4 +1,4 @@
-import { expect, go, openDemo, openWindow, signIn, test, visitDemo } from './support/journey';
+import { expect, go, openDemo, openWindow, signIn, test, toPeriod, visitDemo } from './support/journey';
 import { emptyTray, openAssignment } from './support/tray';
 
 const file = (name: string, text = name) => ({ name, mimeType: 'text/plain', buffer: Buffer.from(text) });
@@ -77,6 +77,38 @@ test('a rack that was read before a piece arrived, and comes only after it, does
   await slot.click();
   await expect(teacher.getByRole('region', { name: 'Name strip' })).toContainText('came as late rack.txt');
   await demo.close();
+});
+
+test('a proxy that refuses the live line does not end it: the page says since when it is not current, and catches up', async ({
+  browser,
+}) => {
+  // A school of its own: others move this student.
+  const { visit } = await openDemo(browser);
+  const { page: teacher } = await visit('itamsin');
+  await go(teacher, 'r');
+  await toPeriod(teacher, 5);
+  await teacher.getByRole('button', { name: /^Assignment: / }).click();
+  await teacher.getByRole('menuitemradio', { name: 'Stream gauge log' }).click();
+  const slot = teacher.getByRole('button', { name: /^Nwosu, Ebere: / });
+  await expect(slot).toBeVisible();
+  await teacher.route('**/api/live', (route) => route.fulfill({ status: 502, body: 'Bad Gateway' }));
+  await teacher.reload();
+  await expect(slot).toBeVisible();
+  const stale = teacher.getByText(/^Not up to date since /);
+  await expect(stale).toBeVisible();
+
+  const { page: student } = await visit('enwosu', { phone: true });
+  await student
+    .getByRole('link', { name: /Stream gauge log/ })
+    .first()
+    .click();
+  await student.getByLabel('Files to turn in').setInputFiles(file('log.txt', 'five readings'));
+  await student.getByRole('button', { name: /^Turn in \d piece/ }).click();
+  await expect(student.getByRole('heading', { name: 'It arrived.' })).toBeVisible();
+
+  await teacher.unroute('**/api/live');
+  await expect(slot).toHaveAccessibleName(/turned in.*not seen/);
+  await expect(stale).toBeHidden();
 });
 
 test('who presses Turn in before what is due has come is led to it, and never told that there is nothing', async ({

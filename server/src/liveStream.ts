@@ -8,7 +8,7 @@ import { readSlot } from './submissions/rack';
 import { caller, type Call } from './platform/http/call';
 import { readCookie } from './platform/http/cookies';
 
-/** A line of the stream that keeps it open through proxies that close quiet connections, in milliseconds. */
+/** How often the stream says that it is there: proxies close quiet connections, and a page takes a silent one for dead. */
 const HEARTBEAT_MS = 20_000;
 /** How long a page waits before it opens the stream again, in milliseconds. */
 const RETRY_MS = 1500;
@@ -37,7 +37,8 @@ export function openLiveStream(call: Call<'live'>): void {
   });
   const stopWatching = school.rights.watch(viewer, endIfOut);
   const heartbeat = setInterval(() => {
-    response.write(': still here\n\n');
+    // An event and no comment, so that the page hears it and knows that the line is not dead.
+    response.write('event: beat\ndata: 1\n\n');
     endIfOut();
   }, HEARTBEAT_MS);
   response.on('close', () => {

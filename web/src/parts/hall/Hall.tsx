@@ -3,6 +3,7 @@ import { Link, useNavigate } from 'react-router';
 import { api, type Course, type Slot } from '../../state/api';
 import { Mark } from './Mark';
 import { NameStrip, type StripContent, type StripKey } from '../naming/NameStrip';
+import { NotCurrent } from './NotCurrent';
 import { PersonMenu } from './PersonMenu';
 import { Plate } from '../courses/Plate';
 import { placeKeys, placePath, placesOf, type Place } from './places';
@@ -128,6 +129,7 @@ export function Hall({ course, place, period, pathFor, strip, keys = [], childre
         tabIndex={-1}
         className="relative flex min-h-0 min-w-0 flex-col overflow-y-auto px-5.5 pt-4 pb-3 max-md:px-3"
       >
+        <NotCurrent />
         {children}
       </main>
       <NameStrip course={course} content={strip} keys={keys} />

@@ -1,15 +1,13 @@
-import { useEffect } from 'react';
+import { useEffect, useSyncExternalStore } from 'react';
 import { routes, type LiveNotice } from '@vestibul/contract';
 import type { CourseId } from '@vestibul/core';
 import { tell } from '../messages/Notices';
 import { api, putSlot } from '../../state/api';
+import { LiveLine, type Stream } from '../../state/LiveLine';
 import { store, useAppDispatch } from '../../state/store';
 
 /** How long notices of a whole course are gathered before it is read again, in milliseconds: thirty students begin at once. */
 const GATHER_MS = 1500;
-
-/** Wait before a stream that was refused is opened again, in milliseconds. */
-const AGAIN_MS = 5000;
 
 const words = {
   published: (title: string) => `New: ‘${title}’. It is on your Today page.`,
@@ -24,58 +22,80 @@ function tellWord({ says, title }: Extract<LiveNotice, { kind: 'word' }>): void 
 const isRackOnItsWay = (courseId: CourseId) =>
   api.endpoints.readRack.select({ params: { courseId } })(store.getState()).status === 'pending';
 
+/** What a page that was cut off may have missed. */
+const missed = [
+  'Rack',
+  'Course',
+  'Roster',
+  'Submission',
+  'Mine',
+  'Tray',
+  'Ledger',
+  'Deliveries',
+  'Table',
+] as const;
+
+let line: LiveLine | null = null;
+const changes = new EventTarget();
+const staleSince = () => line?.state().staleSince ?? null;
+
+/** Since when what is on screen may not be current, in milliseconds; null while it is. */
+export function useStaleSince(): number | null {
+  return useSyncExternalStore((changed) => {
+    changes.addEventListener('change', changed);
+    return () => changes.removeEventListener('change', changed);
+  }, staleSince);
+}
+
 /** Keeps what is on screen true while the page is open: a piece that arrives appears by itself. */
 export function useLive(): void {
   const dispatch = useAppDispatch();
   useEffect(() => {
-    let stream: EventSource;
-    let missedSome = false;
     let gathering: ReturnType<typeof setTimeout> | undefined;
-    let again: ReturnType<typeof setTimeout> | undefined;
     const readAgainSoon = () => {
       gathering ??= setTimeout(() => {
         gathering = undefined;
         dispatch(api.util.invalidateTags(['Rack', 'Course', 'Roster', 'Deliveries', 'Table']));
       }, GATHER_MS);
     };
-    const open = () => {
-      stream = new EventSource(routes.live.path);
-      stream.onopen = () => {
-        // What was told while the line was down is not told again.
-        if (missedSome)
-          dispatch(
-            api.util.invalidateTags(['Rack', 'Course', 'Roster', 'Submission', 'Mine', 'Tray', 'Ledger']),
-          );
-        missedSome = false;
-      };
-      stream.onerror = () => {
-        missedSome = true;
-        if (stream.readyState !== EventSource.CLOSED) return;
-        // Refused, so that the browser does not come back by itself: signed out elsewhere, or the server is only just starting.
-        dispatch(api.util.invalidateTags(['Session']));
-        again = setTimeout(open, AGAIN_MS);
-      };
-      stream.onmessage = (message: MessageEvent<string>) => {
-        const notice = JSON.parse(message.data) as LiveNotice;
-        if (notice.kind === 'slot') {
-          dispatch(putSlot(notice.courseId, notice.slot));
-          // A rack that is on its way was perhaps read before, and would take the slot back to what it was.
-          if (isRackOnItsWay(notice.courseId)) readAgainSoon();
-          dispatch(api.util.invalidateTags(['Submission', 'Ledger']));
-        } else if (notice.kind === 'word') {
-          tellWord(notice);
-        } else if (notice.kind === 'mine') {
-          dispatch(api.util.invalidateTags(['Mine', 'Tray', 'Submission']));
-        } else {
-          readAgainSoon();
-        }
-      };
+    const hear = (notice: LiveNotice) => {
+      if (notice.kind === 'slot') {
+        dispatch(putSlot(notice.courseId, notice.slot));
+        // A rack that is on its way was perhaps read before, and would take the slot back to what it was.
+        if (isRackOnItsWay(notice.courseId)) readAgainSoon();
+        dispatch(api.util.invalidateTags(['Submission', 'Ledger']));
+      } else if (notice.kind === 'word') {
+        tellWord(notice);
+      } else if (notice.kind === 'mine') {
+        dispatch(api.util.invalidateTags(['Mine', 'Tray', 'Submission']));
+      } else {
+        readAgainSoon();
+      }
     };
-    open();
+    const opened = new LiveLine({
+      open: () => new EventSource(routes.live.path) as Stream,
+      now: Date.now,
+      onNotice: (data) => hear(JSON.parse(data) as LiveNotice),
+      // What was told while the line was down is not told again.
+      onBack: () => dispatch(api.util.invalidateTags([...missed])),
+      // Signed out elsewhere, or the server is only just starting.
+      onRefused: () => dispatch(api.util.invalidateTags(['Session'])),
+    });
+    line = opened;
+    const unsubscribe = opened.subscribe(() => changes.dispatchEvent(new Event('change')));
+    const start = () => opened.start();
+    const look = () => opened.look();
+    window.addEventListener('online', start);
+    document.addEventListener('visibilitychange', look);
+    start();
     return () => {
       clearTimeout(gathering);
-      clearTimeout(again);
-      stream.close();
+      window.removeEventListener('online', start);
+      document.removeEventListener('visibilitychange', look);
+      unsubscribe();
+      opened.stop();
+      line = null;
+      changes.dispatchEvent(new Event('change'));
     };
   }, [dispatch]);
 }

@@ -1,6 +1,7 @@
 import type { ReactNode } from 'react';
 import { Link } from 'react-router';
 import { Mark } from '../../parts/hall/Mark';
+import { NotCurrent } from '../../parts/hall/NotCurrent';
 import { PersonMenu } from '../../parts/hall/PersonMenu';
 import { api } from '../../state/api';
 import { currentAssignment } from './currentAssignment';
@@ -46,7 +47,10 @@ export function StudentFrame({ place, title, subtitle, wide = false, children }:
           <PersonMenu />
         </span>
       </header>
-      <main className="flex flex-1 flex-col pb-6">{children}</main>
+      <main className="flex flex-1 flex-col pb-6">
+        <NotCurrent />
+        {children}
+      </main>
       <nav
         aria-label="Places"
         className="sticky bottom-0 z-10 -mx-4.5 flex justify-between gap-1 border-t border-line bg-surface px-2 pb-[max(0.6rem,env(safe-area-inset-bottom))]"
