@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { expect, go, openDemo, test, toPeriod, visitDemo } from './support/journey';
+import { expect, go, openDemo, test, toRack, visitDemo } from './support/journey';
 
 async function openRack(page: Page, period: number): Promise<void> {
   await go(page, 'r');
@@ -160,10 +160,7 @@ test('the desk stays with whom the teacher looks at, also while they take their 
   await expect(student.getByRole('heading', { name: 'It arrived.' })).toBeVisible();
 
   const { page } = await visit('itamsin');
-  await go(page, 'r');
-  await toPeriod(page, 5);
-  await page.getByRole('button', { name: /^Assignment: / }).click();
-  await page.getByRole('menuitemradio', { name: 'Stream gauge log' }).click();
+  await toRack(page, 5, 'Stream gauge log');
   await page.getByRole('button', { name: /^Nwosu, Ebere: turned in/ }).click();
   await page.keyboard.press('r');
   const review = page.getByRole('region', { name: 'Review' });

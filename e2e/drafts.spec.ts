@@ -1,14 +1,11 @@
-import { expect, go, openDemo, test, toPeriod } from './support/journey';
+import { expect, go, openDemo, test, toRack } from './support/journey';
 
 test('nothing typed is lost: a comment, an assignment and a list are there again after Escape, Back and a reload', async ({
   browser,
 }) => {
   const { visit } = await openDemo(browser);
   const { page } = await visit('itamsin');
-  await go(page, 'r');
-  await toPeriod(page, 4);
-  await page.getByRole('button', { name: /^Assignment:/ }).click();
-  await page.getByRole('menuitemradio', { name: 'Soil texture table' }).click();
+  await toRack(page, 4, 'Soil texture table');
   await page.getByRole('button', { name: /^Review \d+/ }).click();
   const comment = page.getByLabel('Comment', { exact: true });
   const student = page.getByRole('region', { name: 'Review' }).getByRole('heading', { level: 2 });

@@ -1,4 +1,4 @@
-import { expect, go, openDemo, test, toPeriod } from './support/journey';
+import { expect, openDemo, test, toRack } from './support/journey';
 import { openAssignment } from './support/tray';
 
 test('a text made to freeze the page of whoever reads it is shown as it is, and the page goes on', async ({
@@ -16,10 +16,7 @@ test('a text made to freeze the page of whoever reads it is shown as it is, and 
   await expect(student.page.getByRole('heading', { name: 'It arrived.' })).toBeVisible();
 
   const { page, faults } = await visit('itamsin');
-  await go(page, 'r');
-  await toPeriod(page, 5);
-  await page.getByRole('button', { name: /^Assignment: / }).click();
-  await page.getByRole('menuitemradio', { name: 'Stream gauge log' }).click();
+  await toRack(page, 5, 'Stream gauge log');
   await page.getByRole('button', { name: /^Tūroa, Mere: / }).click();
   await page.keyboard.press(' ');
   const glance = page.getByRole('dialog');

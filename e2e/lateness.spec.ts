@@ -1,14 +1,11 @@
-import { expect, go, openDemo, test, toPeriod } from './support/journey';
+import { expect, go, openDemo, test, toRack } from './support/journey';
 
 test('a due time that is put right after work has come in says whom it touches, and they are late no longer', async ({
   browser,
 }) => {
   const { visit } = await openDemo(browser);
   const { page } = await visit('itamsin');
-  await go(page, 'r');
-  await toPeriod(page, 4);
-  await page.getByRole('button', { name: /^Assignment:/ }).click();
-  await page.getByRole('menuitemradio', { name: 'Soil texture table' }).click();
+  await toRack(page, 4, 'Soil texture table');
   const late = page.getByRole('button', { name: /^D’Angelo, Pia: late/ });
   await expect(late).toBeVisible();
 

@@ -1,12 +1,9 @@
-import { axeFindings, expect, go, openDemo, openWindow, test, toPeriod } from './support/journey';
+import { axeFindings, expect, openDemo, openWindow, test, toRack } from './support/journey';
 
 test('a reminder is shown, sent with one press, and read by those missing', async ({ browser }) => {
   const { demo: school, visit } = await openDemo(browser, { mail: true });
   const { page, faults } = await visit('itamsin');
-  await go(page, 'r');
-  await toPeriod(page, 3);
-  await page.getByRole('button', { name: /^Assignment: / }).click();
-  await page.getByRole('menuitemradio', { name: 'Soil texture table' }).click();
+  await toRack(page, 3, 'Soil texture table');
   const remind = page.getByRole('button', { name: /^Remind \d+$/ });
   const missing = Number(/\d+/.exec((await remind.textContent())!)![0]);
   await remind.click();
@@ -53,10 +50,7 @@ test('a student chooses a letter when work comes back, gets it with the work, an
   await student.page.keyboard.press('Escape');
 
   const { page } = await visit('itamsin');
-  await go(page, 'r');
-  await toPeriod(page, 5);
-  await page.getByRole('button', { name: /^Assignment: / }).click();
-  await page.getByRole('menuitemradio', { name: 'Stream gauge log' }).click();
+  await toRack(page, 5, 'Stream gauge log');
   await page.getByRole('button', { name: /^Nwosu, Ebere: turned in/ }).click();
   await page.keyboard.press('r');
   await expect(page.getByRole('region', { name: 'Review' })).toContainText('Ebere Nwosu');

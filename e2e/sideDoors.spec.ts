@@ -7,7 +7,7 @@ import {
   openWindow,
   picture,
   test,
-  toPeriod,
+  toRack,
   visitDemo,
 } from './support/journey';
 
@@ -67,10 +67,7 @@ test('a guest with a locked door: the code comes by mail, and the work goes to i
   expect(await axeFindings(guest.page)).toEqual([]);
 
   // Proven whose it is: it lies in the slot.
-  await go(page, 'r');
-  await toPeriod(page, 5);
-  await page.getByRole('button', { name: /^Assignment: / }).click();
-  await page.getByRole('menuitemradio', { name: 'Stream gauge log' }).click();
+  await toRack(page, 5, 'Stream gauge log');
   await expect(page.getByRole('button', { name: /^Tūroa, Mere: turned in.*not seen/ })).toBeVisible();
   expect([...teacher.faults, ...guest.faults]).toEqual([]);
   await school.close();

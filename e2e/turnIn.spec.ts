@@ -1,4 +1,4 @@
-import { expect, go, openDemo, openWindow, signIn, test, toPeriod, visitDemo } from './support/journey';
+import { expect, go, openDemo, openWindow, signIn, test, toRack, visitDemo } from './support/journey';
 import { emptyTray, openAssignment } from './support/tray';
 
 const file = (name: string, text = name) => ({ name, mimeType: 'text/plain', buffer: Buffer.from(text) });
@@ -85,10 +85,7 @@ test('a proxy that refuses the live line does not end it: the page says since wh
   // A school of its own: others move this student.
   const { visit } = await openDemo(browser);
   const { page: teacher } = await visit('itamsin');
-  await go(teacher, 'r');
-  await toPeriod(teacher, 5);
-  await teacher.getByRole('button', { name: /^Assignment: / }).click();
-  await teacher.getByRole('menuitemradio', { name: 'Stream gauge log' }).click();
+  await toRack(teacher, 5, 'Stream gauge log');
   const slot = teacher.getByRole('button', { name: /^Nwosu, Ebere: / });
   await expect(slot).toBeVisible();
   await teacher.route('**/api/live', (route) => route.fulfill({ status: 502, body: 'Bad Gateway' }));

@@ -106,6 +106,14 @@ export async function go(page: Page, letter: keyof typeof placeOf): Promise<void
   await expect(places.locator('[aria-current]')).toHaveText(new RegExp(`^${placeOf[letter]}`));
 }
 
+/** Opens the rack of a period with one of its assignments. */
+export async function toRack(page: Page, period: number, assignment: string): Promise<void> {
+  await go(page, 'r');
+  await toPeriod(page, period);
+  await page.getByRole('button', { name: /^Assignment: / }).click();
+  await page.getByRole('menuitemradio', { name: assignment }).click();
+}
+
 /** A file that begins as a photo of a phone does. */
 export const picture = (name: string) => ({
   name,

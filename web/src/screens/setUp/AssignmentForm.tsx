@@ -102,17 +102,19 @@ export function AssignmentForm({ course, assignment, onDone }: AssignmentFormPro
           onChange={(event) => set({ title: event.target.value })}
         />
       </Field>
-      <DueFields
-        course={course}
-        draft={draft}
-        zone={zone}
-        known={assignment ? before.dues : {}}
-        onChange={(dues) => set({ dues })}
-        error={errors.dues}
-      />
-      {assignment?.hasWork ? (
-        <TouchedPieces assignment={assignment} before={before} draft={draft} also={also} onAlso={setAlso} />
-      ) : null}
+      <div>
+        <DueFields
+          course={course}
+          draft={draft}
+          zone={zone}
+          known={assignment ? before.dues : {}}
+          onChange={(dues) => set({ dues })}
+          error={errors.dues}
+        />
+        {assignment?.hasWork ? (
+          <TouchedPieces assignment={assignment} before={before} draft={draft} also={also} onAlso={setAlso} />
+        ) : null}
+      </div>
       <DirectionsField
         value={draft.directions}
         error={errors.directions}

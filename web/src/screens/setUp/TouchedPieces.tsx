@@ -33,7 +33,7 @@ export function TouchedPieces({ assignment, before, draft, also, onAlso }: Touch
   return (
     <div
       aria-live="polite"
-      className={says.length > 0 ? 'grid gap-2 rounded-lg bg-brass-soft px-4 py-3' : ''}
+      className={says.length > 0 ? 'mt-3 grid gap-2 rounded-lg bg-brass-soft px-4 py-3' : ''}
     >
       {says.length > 0 ? (
         <>
