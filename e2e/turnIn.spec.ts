@@ -1,4 +1,14 @@
-import { expect, go, openDemo, openWindow, signIn, test, toRack, visitDemo } from './support/journey';
+import {
+  axeFindings,
+  expect,
+  go,
+  openDemo,
+  openWindow,
+  signIn,
+  test,
+  toRack,
+  visitDemo,
+} from './support/journey';
 import { emptyTray, openAssignment } from './support/tray';
 
 const file = (name: string, text = name) => ({ name, mimeType: 'text/plain', buffer: Buffer.from(text) });
@@ -106,6 +116,32 @@ test('a proxy that refuses the live line does not end it: the page says since wh
   await teacher.unroute('**/api/live');
   await expect(slot).toHaveAccessibleName(/turned in.*not seen/);
   await expect(stale).toBeHidden();
+});
+
+test('pressed without a connection it is not turned in, the page says so, and turns it in once when the connection is back', async ({
+  browser,
+}) => {
+  const { visit } = await openDemo(browser);
+  const { page, context } = await visit('enwosu', { phone: true });
+  await page
+    .getByRole('link', { name: /Stream gauge log/ })
+    .first()
+    .click();
+  await page.getByLabel('Files to turn in').setInputFiles(file('log.txt', 'five readings'));
+  const turnIn = page.getByRole('button', { name: 'Turn in 1 piece' });
+  await expect(turnIn).toBeEnabled();
+  await context.setOffline(true);
+  await turnIn.click();
+  const notYet = page.getByText('Not turned in yet: the school can’t be reached.');
+  await expect(notYet).toBeVisible();
+  await expect(turnIn).toBeDisabled();
+  await page.getByRole('button', { name: 'Try now' }).click();
+  await expect(notYet).toBeVisible();
+  expect(await axeFindings(page)).toEqual([]);
+  await context.setOffline(false);
+  await expect(page.getByRole('heading', { name: 'It arrived.' })).toBeVisible();
+  await page.getByRole('button', { name: 'Turn in something more' }).click();
+  await expect(page.getByText(/attempt 2/)).toHaveCount(0);
 });
 
 test('who presses Turn in before what is due has come is led to it, and never told that there is nothing', async ({

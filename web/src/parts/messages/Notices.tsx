@@ -1,6 +1,6 @@
 import { Suspense, lazy } from 'react';
 import { useTheme } from '../../state/theme';
-import { sayFailure } from './sentences';
+import { sayNotDone } from './sentences';
 
 // Nothing needs a notice while a page is being opened, so its package comes after the page.
 const loadNotices = () => import('sonner');
@@ -33,5 +33,5 @@ export function tell(text: string, undo?: () => void): void {
 
 /** Says why something was not done; it stays long enough to be read twice. */
 export function tellFailure(failure: unknown): void {
-  void loadNotices().then(({ toast }) => toast.error(sayFailure(failure), { duration: 12_000 }));
+  void loadNotices().then(({ toast }) => toast.error(sayNotDone(failure), { duration: 12_000 }));
 }

@@ -1,6 +1,6 @@
 import { useEffect, useRef, type ReactNode } from 'react';
 import { Button } from '../ui/Button';
-import { isFailure, sayFailure } from './sentences';
+import { isCutOff, sayFailure } from './sentences';
 
 /** A page that has nothing yet: what to do first. */
 export function Empty({ title, children }: { title: string; children?: ReactNode }) {
@@ -21,14 +21,14 @@ export function Failed({ failure, onRetry }: { failure: unknown; onRetry?: () =>
   useEffect(() => {
     retry.current = onRetry;
   });
-  const isCutOff = isFailure(failure) && failure.code === 'no-connection';
+  const asksAgain = isCutOff(failure);
   useEffect(() => {
-    if (!isCutOff) return;
+    if (!asksAgain) return;
     // The browser says when it has a network again, not when the school is there; and what it says while a try is under way
     // comes too early.
     const asking = setInterval(() => retry.current?.(), AGAIN_MS);
     return () => clearInterval(asking);
-  }, [isCutOff]);
+  }, [asksAgain]);
   return (
     <div role="alert" className="m-auto grid max-w-md justify-items-center gap-4 p-8 text-center">
       <p className="font-semibold text-ink">{sayFailure(failure)}</p>

@@ -139,6 +139,16 @@ export function sayFailure(failure: unknown): string {
   return (sentences[code] as Sentence)(details);
 }
 
+/** Whether something never reached the school. */
+export const isCutOff = (failure: unknown): boolean => isFailure(failure) && failure.code === 'no-connection';
+
+/** The sentence for an act that failed: unlike a page, it is not tried again by itself. */
+export function sayNotDone(failure: unknown): string {
+  return isCutOff(failure)
+    ? 'Can’t reach the school, so this was not done. Do it again when the connection is back.'
+    : sayFailure(failure);
+}
+
 export function isFailure(value: unknown): value is PageFailure {
   return typeof value === 'object' && value !== null && 'code' in value && String(value.code) in sentences;
 }

@@ -1,11 +1,13 @@
 import { FilePlus, X } from 'lucide-react';
-import { useRef, useState } from 'react';
+import { useState } from 'react';
 import { MOST_FILES, type AnswerOf } from '@vestibul/contract';
 import type { AssignmentId } from '@vestibul/core';
 import { Button, buttonClass } from '../../parts/ui/Button';
 import { Field, inputClass } from '../../parts/ui/Field';
 import { sayBytes, sayCount } from '../../parts/ui/format';
-import { tell, tellFailure } from '../../parts/messages/Notices';
+import { tell } from '../../parts/messages/Notices';
+import { NotYet } from '../../parts/hall/NotYet';
+import { usePress } from '../../parts/hall/usePress';
 import { ProgressBar } from '../../parts/ui/ProgressBar';
 import { sayFailure } from '../../parts/messages/sentences';
 import { TitleOptions } from '../../parts/assignments/TitleOptions';
@@ -36,7 +38,6 @@ export function GuestTray({ door, token, visit }: GuestTrayProps) {
   const [drop] = api.useDropUploadMutation();
   const [sending, setSending] = useState<Sending[]>([]);
   const [forWhat, setForWhat] = useState('');
-  const press = useRef<string | null>(null);
   const arrived = visit.uploads.filter((upload) => upload.arrived);
   const isReady = arrived.length > 0 && sending.every(({ failure }) => failure !== null);
   const change = (key: string, part: Partial<Sending>) =>
@@ -55,19 +56,19 @@ export function GuestTray({ door, token, visit }: GuestTrayProps) {
       readAgain();
     }
   };
-  const handIn = async () => {
-    press.current ??= crypto.randomUUID();
-    const result = await deliver({
-      params: { token },
-      body: {
-        key: press.current,
-        uploadIds: arrived.map(({ id }) => id),
-        assignmentId: (forWhat || null) as AssignmentId | null,
-      },
-    });
-    if (result.data) press.current = null;
-    else tellFailure(result.error);
-  };
+  const press = usePress(
+    (key) =>
+      deliver({
+        params: { token },
+        body: {
+          key,
+          uploadIds: arrived.map(({ id }) => id),
+          assignmentId: (forWhat || null) as AssignmentId | null,
+        },
+      }),
+    // Its receipt comes with the door, which is read again.
+    () => {},
+  );
 
   return (
     <>
@@ -149,11 +150,12 @@ export function GuestTray({ door, token, visit }: GuestTrayProps) {
           />
         </label>
       </section>
+      <NotYet press={press} />
       <Button
         look="go"
         className="rounded-xl! py-4! text-xl!"
-        disabled={!isReady || isLoading || door.isPreview}
-        onClick={() => void handIn()}
+        disabled={!isReady || isLoading || press.waits || door.isPreview}
+        onClick={press.press}
       >
         {arrived.length > 0 ? `Turn in ${sayCount(arrived.length, 'file')}` : 'Turn in'}
       </Button>

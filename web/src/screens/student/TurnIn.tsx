@@ -1,13 +1,14 @@
-import { Suspense, lazy, useRef, useState } from 'react';
+import { Suspense, lazy, useState } from 'react';
 import { Link, Navigate, useNavigate, useParams } from 'react-router';
 import { sayDuration, type AssignmentId } from '@vestibul/core';
 import type { AnswerOf } from '@vestibul/contract';
 import { Button } from '../../parts/ui/Button';
 import { sayCount, sayDueDay, sayMoment } from '../../parts/ui/format';
-import { tellFailure } from '../../parts/messages/Notices';
 import { Markdown } from '../../parts/ui/Markdown';
 import { RubricView } from '../../parts/review/RubricView';
 import { Empty, Read } from '../../parts/messages/States';
+import { NotYet } from '../../parts/hall/NotYet';
+import { usePress } from '../../parts/hall/usePress';
 import { useNow } from '../../parts/hall/useNow';
 import { usePageTitle } from '../../parts/ui/usePageTitle';
 import { useZone } from '../../parts/hall/useSession';
@@ -86,8 +87,6 @@ export function TurnInPage({ id, tray, isPreview = false }: TurnInPageProps) {
   const [turnIn, { isLoading }] = api.useTurnInMutation();
   const [receipt, setReceipt] = useState<Receipt | null>(null);
   const sending = useAppSelector((state) => state.tray).filter((one) => one.assignmentId === id);
-  // One press is one key, kept until it has been answered: the same press sent again counts once.
-  const press = useRef<string | null>(null);
 
   const onTheirWay = sending.filter((one) => one.status !== 'failed').length;
   const arrived = tray.uploads.filter((upload) => upload.arrived);
@@ -96,20 +95,14 @@ export function TurnInPage({ id, tray, isPreview = false }: TurnInPageProps) {
   // The one press both agrees to the proper names and turns in: nothing more to do in the last minute.
   const asksForNames = tray.naming.offRule === 'ask' && arrived.some(({ faults }) => faults.length > 0);
 
-  const send = async () => {
-    press.current ??= crypto.randomUUID();
-    const result = await turnIn({
-      params,
-      body: { key: press.current, uploadIds: arrived.map((upload) => upload.id), namesAgreed: asksForNames },
-    });
-    if (result.data) {
-      press.current = null;
-      setReceipt(result.data);
-    } else {
-      if ('code' in result.error && result.error.code !== 'no-connection') press.current = null;
-      tellFailure(result.error);
-    }
-  };
+  const press = usePress(
+    (key) =>
+      turnIn({
+        params,
+        body: { key, uploadIds: arrived.map((upload) => upload.id), namesAgreed: asksForNames },
+      }),
+    setReceipt,
+  );
 
   if (receipt) {
     return (
@@ -141,11 +134,12 @@ export function TurnInPage({ id, tray, isPreview = false }: TurnInPageProps) {
       ) : null}
       <p className="mx-0.5 my-4 text-ink-2">{sayWhoSees(tray)}</p>
       <div className="sticky bottom-13 mt-auto bg-wall pt-2 pb-3">
+        <NotYet press={press} />
         <Button
           look="go"
           className="w-full rounded-xl! py-4! text-xl!"
-          disabled={!isReady || isLoading}
-          onClick={() => void send()}
+          disabled={!isReady || isLoading || press.waits}
+          onClick={press.press}
         >
           {onTheirWay > 0
             ? `${sayCount(onTheirWay, 'file')} on the way …`
