@@ -87,6 +87,13 @@ test('a guest with a name alone: the work waits on the sorting table, and a door
   await other.page.getByLabel('Files to turn in').setInputFiles(picture('IMG_0007.jpg'));
   await other.page.getByRole('button', { name: 'Turn in 1 file' }).click();
   await expect(other.page.getByRole('heading', { name: 'It arrived.' })).toBeVisible();
+  expect(await axeFindings(other.page)).toEqual([]);
+  // The next one at this device is nobody who was here before, and sees nothing of them.
+  await other.page.getByRole('button', { name: 'Done: forget me on this device' }).click();
+  await expect(other.page.getByLabel('Your name')).toHaveValue('');
+  await other.page.reload();
+  await expect(other.page.getByLabel('Your name')).toBeVisible();
+  await expect(other.page.getByRole('heading', { name: 'It arrived.' })).toBeHidden();
   await go(page, 'o');
   await expect(page.getByText('the name fits')).toBeVisible();
   expect(await axeFindings(page)).toEqual([]);

@@ -361,6 +361,7 @@ export const answers = {
   readDoor: guestDoor,
   enterDoor: guestDoor,
   confirmVisit: guestDoor,
+  leaveDoor: guestDoor,
   deliver: guestDoor,
   listDoors: z.array(sideDoor),
   makeDoor: z.object({ id: branded<DoorId>() }),

@@ -5,6 +5,7 @@ export const doorRoutes = {
   readDoor: { method: 'GET', path: '/api/doors/:token', about: 'school', needs: 'none' },
   enterDoor: { method: 'POST', path: '/api/doors/:token/visits', about: 'school', needs: 'none' },
   confirmVisit: { method: 'POST', path: '/api/doors/:token/confirmation', about: 'school', needs: 'none' },
+  leaveDoor: { method: 'DELETE', path: '/api/doors/:token/visits', about: 'school', needs: 'none' },
   deliver: { method: 'POST', path: '/api/doors/:token/deliveries', about: 'school', needs: 'none' },
   readDeliveryReceipt: {
     method: 'GET',

@@ -12,6 +12,8 @@ const bringing = z.object({
 /** A side door as a guest sees it. */
 export const guestDoor = z.object({
   school: z.string(),
+  /** The school's IANA time zone, in which its times are said. */
+  timeZone: z.string(),
   course: z.string(),
   /** Null: a door of the whole course. */
   assignment: z.object({ title: z.string(), directions: z.string() }).nullable(),

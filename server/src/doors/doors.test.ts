@@ -138,6 +138,29 @@ describe('a side door for anyone', () => {
   });
 });
 
+describe('leaving a side door', () => {
+  test('ends the visit for whoever has its cookie still; what was turned in stays', async () => {
+    const { token } = await school.makeDoor({ assignmentId: school.assignment });
+    const params = { token };
+    const guest = await school.enter('who leaves', token, { name: 'Wanda Wren' });
+    await hand(guest, token, 'w.txt');
+    const before = (await waiting()).length;
+    const kept = await guest.bring('not yet.txt', bytesOf('not turned in'));
+    const left = await guest.call('leaveDoor', { params });
+    expect([left.status, left.data.visit, left.data.timeZone]).toEqual([200, null, 'Europe/London']);
+    expect(left.headers.get('set-cookie')).toMatch(/Max-Age=0|Expires=Thu, 01 Jan 1970/);
+    // The cookie of before opens nothing any more: neither the tray, nor the receipt, nor a turn-in.
+    expect((await guest.must('readDoor', { params })).visit).toBeNull();
+    expect((await guest.raw('readDeliveryReceipt', { params })).status).not.toBe(200);
+    const again = { key: randomUUID(), uploadIds: [kept] };
+    expect((await guest.call('deliver', { params, body: again })).error?.code).toBe('not-entered');
+    expect(await waiting()).toHaveLength(before);
+    expect((await guest.call('leaveDoor', { params })).status).toBe(200);
+    for (const { id } of await waiting())
+      await teacher.must('turnAway', { params: { deliveryId: id }, body: {} });
+  });
+});
+
 describe('a side door for some domains', () => {
   test('a confirmed address that is a student’s goes straight into their slot', async () => {
     const { token } = await school.makeDoor({ assignmentId: school.assignment, domains: ['x.example'] });

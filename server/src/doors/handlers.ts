@@ -1,11 +1,11 @@
 import type { AssignmentId, CourseId } from '@vestibul/core';
 import type { AnswerOf } from '@vestibul/contract';
 import { placeOf } from '../sign-in/Guessing';
-import { visitCookie, beginVisit, confirmVisit, findVisit, type VisitRow } from './visits';
+import { visitCookie, beginVisit, confirmVisit, endVisit, findVisit, type VisitRow } from './visits';
 import { Failure } from '../platform/failure';
 import { deliver, placeDelivery } from './deliver';
 import type { School } from '../platform/School';
-import { readSchool } from '../school/facts';
+import { readSchool, timeZoneOf } from '../school/facts';
 import { findAssignment, isVisible } from '../assignments/assignments';
 import { all, one } from '../platform/database/database';
 import { findDelivered, findDelivery, listDeliveries, turnAway } from './deliveries';
@@ -46,6 +46,7 @@ function guestDoor(
   const isOpen = state === 'open' || isPreview;
   return {
     school: readSchool(school.db)?.name ?? '',
+    timeZone: timeZoneOf(school.db),
     course: door.courseTitle,
     assignment: assignment && isOpen ? { title: assignment.title, directions: assignment.directions } : null,
     choices: door.assignmentId || !isOpen ? [] : choicesOf(school, door.courseId),
@@ -123,6 +124,14 @@ export const doorHandlers = {
     const here = requireVisit(visit, door);
     confirmVisit(school, here, body.code);
     return guestDoor(school, door, { ...here, confirmedAt: school.now() }, person);
+  },
+
+  // Nothing is asked of whoever leaves: somebody who is not there any more has left.
+  leaveDoor({ school, params, visit, request, response, person }) {
+    const door = findDoor(school.db, params.token);
+    if (visit?.doorId === door.id) endVisit(school, visit.id);
+    setCookie(request, response, visitCookie, null);
+    return guestDoor(school, door, null, person);
   },
 
   deliver({ school, params, body, visit, person }) {

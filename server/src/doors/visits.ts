@@ -57,6 +57,11 @@ export function findVisit(school: School, token: string): VisitRow | null {
   );
 }
 
+/** Ends a visit: whoever comes to the same browser next is somebody else. What was turned in stays turned in. */
+export function endVisit(school: School, id: VisitId): void {
+  run(school.db, 'UPDATE visit SET expires_at = ? WHERE id = ?', [school.now(), id]);
+}
+
 /**
  * Lets somebody in at a side door under the name they give, and returns the token for their cookie. At a door for some
  * domains a code is sent to the address first. Fails with `wrong-domain`, `no-mail`, `too-many-visits`.

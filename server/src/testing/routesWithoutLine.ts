@@ -31,6 +31,7 @@ export const noLine: Partial<Record<RouteName, string>> = {
   dropFile: 'was never turned in',
   enterDoor: 'a visit is no record',
   confirmVisit: 'a visit is no record',
+  leaveDoor: 'a visit is no record',
   endSending: 'the line came with the pile',
   takePackage: 'is compared; the line comes when it is applied',
   applyPackage: 'packages.test.ts looks for its lines',

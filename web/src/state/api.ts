@@ -160,6 +160,7 @@ export const api = createApi({
       readDoor: read('readDoor', 'Door'),
       enterDoor: change('enterDoor', 'Door'),
       confirmVisit: change('confirmVisit', 'Door'),
+      leaveDoor: change('leaveDoor', 'Door'),
       deliver: change('deliver', 'Door'),
       listDoors: read('listDoors', 'Deliveries'),
       makeDoor: change('makeDoor', 'Deliveries'),

@@ -12,6 +12,7 @@ import { Loading } from '../../parts/messages/States';
 import { usePageTitle } from '../../parts/ui/usePageTitle';
 import { api } from '../../state/api';
 import { GuestTray } from './GuestTray';
+import { Leave } from './Leave';
 
 type Door = AnswerOf<'readDoor'>;
 
@@ -74,8 +75,7 @@ function Page({ door, token }: { door: Door; token: string }) {
 }
 
 function Closed({ door }: { door: Door }) {
-  const when = (at: Door['opensAt']) =>
-    at ? sayMoment(at, Intl.DateTimeFormat().resolvedOptions().timeZone) : '';
+  const when = (at: Door['opensAt']) => (at ? `${sayMoment(at, door.timeZone)}, the school’s time` : '');
   return (
     <p role="status" className="rounded-lg border border-line bg-surface px-4 py-3 text-lg">
       {door.state === 'not yet'
@@ -180,7 +180,6 @@ function CodeForm({ door, token }: { door: Door; token: string }) {
 /** What was handed in last, and the proof of it. */
 function Delivered({ door, token }: { door: Door; token: string }) {
   const { delivered } = door.visit!;
-  const zone = Intl.DateTimeFormat().resolvedOptions().timeZone;
   if (!delivered) return null;
   return (
     <section
@@ -190,7 +189,8 @@ function Delivered({ door, token }: { door: Door; token: string }) {
     >
       <h2 className="text-xl! text-ink!">It arrived.</h2>
       <p>
-        {sayMoment(delivered.at, zone)} · line {delivered.line} of the school’s ledger
+        {sayMoment(delivered.at, door.timeZone)}, the school’s time · line {delivered.line} of the school’s
+        ledger
       </p>
       <ul className="grid list-none gap-1.5 p-0">
         {delivered.pieces.map((piece) => (
@@ -206,6 +206,7 @@ function Delivered({ door, token }: { door: Door; token: string }) {
       <p className="text-small text-ink-2">
         It proves that exactly this work was turned in here at this time. The staff will sort it.
       </p>
+      <Leave token={token} look="go" label="Done: forget me on this device" />
     </section>
   );
 }

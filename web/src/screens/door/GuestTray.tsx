@@ -12,6 +12,7 @@ import { ProgressBar } from '../../parts/ui/ProgressBar';
 import { sayFailure } from '../../parts/messages/sentences';
 import { TitleOptions } from '../../parts/assignments/TitleOptions';
 import { api } from '../../state/api';
+import { Leave } from './Leave';
 import type { PageFailure } from '../../state/contractQuery';
 import { sendFile } from '../../state/sendFile';
 import { useAppDispatch } from '../../state/store';
@@ -74,7 +75,8 @@ export function GuestTray({ door, token, visit }: GuestTrayProps) {
     <>
       <p>
         You are here as <b className="font-semibold">{visit.name}</b>
-        {visit.email ? ` (${visit.email}${visit.isConfirmed ? ', confirmed' : ''})` : ''}.
+        {visit.email ? ` (${visit.email}${visit.isConfirmed ? ', confirmed' : ''})` : ''}.{' '}
+        <Leave token={token} look="link" label="Not you?" />
       </p>
       {door.choices.length > 0 ? (
         <Field label="Assignment">
