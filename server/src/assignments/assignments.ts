@@ -76,6 +76,7 @@ export function changeAssignment(
   return together(school.db, () => {
     const { courseId, counting, visibleAt: before } = findAssignment(school.db, id);
     requireFreeTitle(school.db, courseId, body.title, id);
+    const times = timesOf(school.db, id);
     const dues = writeBody(school, courseId, id, body);
     if (body.counting !== counting) school.signals.countingChanged.tell(id);
     writeEvent(school, by, 'assignment changed', { course: courseId, assignment: id }, factsOf(body, dues));
@@ -84,9 +85,22 @@ export function changeAssignment(
     if (visible !== before && (visible === null || visible > school.now()) && hasWork(school.db, id))
       throw new Failure('has-work', { what: 'assignment', name: body.title });
     setVisible(school, by, courseId, id, visible);
-    if (body.alsoTurnedIn) school.signals.timesChanged.tell({ by, assignment: id, student: null });
+    // A change of something else says nothing of what was to keep its lateness before.
+    if (body.alsoTurnedIn && timesOf(school.db, id) !== times)
+      school.signals.timesChanged.tell({ by, assignment: id, student: null });
     return courseId;
   });
+}
+
+/** Everything of an assignment that settles what is late, to be compared with what it was. */
+function timesOf(db: Database, id: AssignmentId): string {
+  const { graceMinutes, lateCounts } = findAssignment(db, id);
+  const dues = all(
+    db,
+    'SELECT period_id AS periodId, due_at AS due FROM assignment_due WHERE assignment_id = ? ORDER BY period_id',
+    [id],
+  );
+  return JSON.stringify({ graceMinutes, lateCounts, dues });
 }
 
 /** Takes away an assignment that nobody has begun. Fails with `has-work`. */

@@ -72,6 +72,9 @@ describe('what is in follows the time that holds', () => {
     await change({ dues: duesAt('2027-01-20T11:00'), alsoTurnedIn: false });
     expect(await slots()).toEqual({ mai: 'turned in 0', chidi: 'late 20' });
     expect(await lines()).toEqual([]);
+    // Nor by a change of something else later, which says nothing of times.
+    await change({ dues: duesAt('2027-01-20T11:00'), title: 'Stream gauge, the log' });
+    expect(await slots()).toEqual({ mai: 'turned in 0', chidi: 'late 20' });
   });
 
   test('so too for the minutes of grace, and for a student’s own time', async () => {

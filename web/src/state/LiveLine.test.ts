@@ -123,13 +123,18 @@ describe('the live line', () => {
   });
 
   test('is opened at once when the network is back, and not a second time by the wait', () => {
-    const { line, streams, last } = world();
+    const { line, streams, last, seen } = world();
     last().isRefused();
     line.start();
     last().opens();
     expect(streams).toHaveLength(2);
     jest.advanceTimersByTime(WAITS[0]);
     expect(streams).toHaveLength(2);
+    // Also where it was not down: what was told between the two was heard by neither.
+    const before = seen.back;
+    line.start();
+    last().opens();
+    expect(seen.back).toBe(before + 1);
   });
 
   test('that is stopped opens nothing and says nothing any more', () => {

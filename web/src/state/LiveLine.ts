@@ -60,6 +60,8 @@ export class LiveLine {
 
   /** Opens the line; also at once where it waits to be, as when the network is back. */
   start(): void {
+    // What is told between one stream and the next is heard by neither.
+    if (this.#stream) this.#missedSome = true;
     this.stop();
     const stream = this.ends.open();
     this.#stream = stream;
