@@ -8,7 +8,7 @@ export function NotCurrent() {
   const zone = useZone();
   const since = useStaleSince();
   return (
-    <div role="status">
+    <div aria-live="polite">
       {since === null ? null : (
         <p className="mb-3 rounded-lg bg-brass-soft px-3 py-2 font-semibold text-ink">
           Not up to date since {sayMoment(new Date(since).toISOString() as Instant, zone)}. Changes don’t
