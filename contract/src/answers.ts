@@ -55,10 +55,10 @@ import {
   done,
 } from './shapes';
 
-/** What each route answers with when it succeeds; routes that answer with bytes or events are not here. */
 /** How many, and some of them by name. */
 const named = z.object({ total: z.number(), names: z.array(personName) });
 
+/** What each route answers with when it succeeds; routes that answer with bytes or events are not here. */
 export const answers = {
   ...accountAnswers,
   changeSchool: done,

@@ -6,7 +6,7 @@ import type { routes, RouteName } from './routes';
 export { errorStatus } from './errors';
 export type { ErrorAnswer, ErrorCode, ErrorDetails } from './errors';
 export * from './limits';
-export { largestBody, routeSubjects } from './route';
+export { largestBody } from './route';
 export type { Route, RouteSubject } from './route';
 export { pathOf } from './pathOf';
 export { routes } from './routes';

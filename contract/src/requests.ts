@@ -88,10 +88,10 @@ interface RequestShapes {
   query?: z.ZodType;
 }
 
-/** What comes behind the question mark and in the body of each request, for the routes that take any. */
 /** Whether what is in already is late by the times that hold from now on. */
 const alsoTurnedIn = z.boolean().default(true);
 
+/** What comes behind the question mark and in the body of each request, for the routes that take any. */
 export const requests = {
   signIn: { body: signInBody },
   signInAsDemo: { body: z.object({ personId: id<PersonId>() }) },

@@ -5,30 +5,28 @@ import type { Level } from '@vestibul/core';
  * one decision about access. Of a course, `course` is what the office keeps too, `desk` what its staff works with; `groups`
  * are those of a period, `review` what is said of a submission, `tray` and `drawer` the caller's own.
  */
-export const routeSubjects = [
-  'school',
-  'teaching',
-  'drawer',
-  'sending',
-  'course',
-  'desk',
-  'period',
-  'groups',
-  'assignment',
-  'tray',
-  'period work',
-  'submission',
-  'review',
-  'piece',
-  'upload',
-  'blank',
-  'copy',
-  'door',
-  'delivery',
-  'pile',
-  'pile piece',
-] as const;
-export type RouteSubject = (typeof routeSubjects)[number];
+export type RouteSubject =
+  | 'school'
+  | 'teaching'
+  | 'drawer'
+  | 'sending'
+  | 'course'
+  | 'desk'
+  | 'period'
+  | 'groups'
+  | 'assignment'
+  | 'tray'
+  | 'period work'
+  | 'submission'
+  | 'review'
+  | 'piece'
+  | 'upload'
+  | 'blank'
+  | 'copy'
+  | 'door'
+  | 'delivery'
+  | 'pile'
+  | 'pile piece';
 
 export interface Route {
   method: 'GET' | 'POST' | 'PUT' | 'DELETE' | 'PATCH' | 'HEAD' | 'OPTIONS';

@@ -56,7 +56,6 @@ export type Thing =
   | { kind: 'period work'; course: CourseId; showing: Pick<Showing, 'afterwards' | 'viewerHasTurnedIn'> }
   /** A file on its way. */
   | { kind: 'upload'; course: CourseId | null; by: PersonId | null; visit: VisitId | null };
-export type ThingKind = Thing['kind'];
 
 /** Why somebody has the level that they have. */
 export type Reason =
@@ -99,10 +98,10 @@ const schoolLevels: Record<Standing, Level> = { student: 'view', teacher: 'add',
 
 /**
  * The one decision about access: what somebody can do with a thing at a moment, and why. Of several reasons the one that
- * allows most is told. Everything that lets somebody in, shows or sends them something asks this and nothing else.
+ * allows most is told; what is not there is nobody's. Everything that lets somebody in, shows or sends them something asks this and nothing else.
  */
-export function decide(seeker: Seeker, thing: Thing, at: Instant): Access {
-  const found = reasons(seeker, thing, at);
+export function decide(seeker: Seeker, thing: Thing | null, at: Instant): Access {
+  const found = thing ? reasons(seeker, thing, at) : [];
   const none: Access = {
     level: 'none',
     because: { kind: seeker.person ? 'no reason' : 'not signed in' },

@@ -25,8 +25,7 @@ export interface Asking {
 
 /** What somebody can do with a thing now, and why. What is not there is nobody's. */
 export function accessTo(school: School, asking: Asking, thing: Thing | null): Access {
-  const seeker = asSeeker(school.db, asking, (thing && courseOf(thing)) ?? null);
-  if (!thing) return { level: 'none', because: { kind: seeker.person ? 'no reason' : 'not signed in' } };
+  const seeker = asSeeker(school.db, asking, thing && courseOf(thing));
   // A clock that was set back ends no right that the ledger has.
   return decide(seeker, thing, nowOnLedger(school));
 }
@@ -67,13 +66,17 @@ export function asSeeker(db: Database, { person, visit }: Asking, course: Course
 /** Whoever is on a course's staff and may look at what it works with. */
 export function listWatchers(school: School, course: CourseId): PersonId[] {
   const at = nowOnLedger(school);
-  return all<{ id: PersonId; standing: PersonRow['standing'] }>(
+  // Asked with every notice: what somebody is on the staff is all that decides, so one query tells it of all.
+  return all<
+    { id: PersonId; standing: PersonRow['standing'] } & Pick<Seeker['staff'][number], 'role' | 'from'>
+  >(
     school.db,
-    'SELECT p.id, p.standing FROM course_staff s JOIN person p ON p.id = s.person_id WHERE s.course_id = ?',
+    `SELECT p.id, p.standing, s.role, s.from_at AS "from" FROM course_staff s JOIN person p ON p.id = s.person_id
+     WHERE s.course_id = ?`,
     [course],
   )
-    .filter((person) => {
-      const seeker = asSeeker(school.db, { person, visit: null }, course);
+    .filter(({ role, from, ...person }) => {
+      const seeker = { person, visit: null, staff: [{ role, from, until: null }], seats: [] };
       return decide(seeker, { kind: 'desk', course }, at).level !== 'none';
     })
     .map(({ id }) => id);

@@ -95,12 +95,16 @@ export function changeAssignment(
 /** Everything of an assignment that settles what is late, to be compared with what it was. */
 function timesOf(db: Database, id: AssignmentId): string {
   const { graceMinutes, lateCounts } = findAssignment(db, id);
-  const dues = all(
+  return JSON.stringify({ graceMinutes, lateCounts, dues: listDues(db, id) });
+}
+
+/** When an assignment is due for each period that has it. */
+export function listDues(db: Database, id: AssignmentId): { periodId: PeriodId; due: Instant }[] {
+  return all(
     db,
     'SELECT period_id AS periodId, due_at AS due FROM assignment_due WHERE assignment_id = ? ORDER BY period_id',
     [id],
   );
-  return JSON.stringify({ graceMinutes, lateCounts, dues });
 }
 
 /** Takes away an assignment that nobody has begun. Fails with `has-work`. */

@@ -1,10 +1,9 @@
-import SQLite from 'better-sqlite3';
 import fc from 'fast-check';
 import { afterAll, beforeAll, expect, test } from '@jest/globals';
 import type { EventFacts, GroupId, Instant, LedgerEvent, PeriodId, PersonId } from '@vestibul/core';
 import { all, together } from '../platform/database/database';
 import { findScans } from '../testing/findScans';
-import { toOlderForm } from '../testing/olderForm';
+import { startFromForm } from '../testing/olderForm';
 import { TestSchool } from '../testing/TestSchool';
 import { leave, moveTo, returnTo } from '../roster/attendance';
 import { putInGroup } from './periods';
@@ -191,10 +190,6 @@ test('times away are the gaps between the seats', () => {
 
 test('a database of before has the history that its ledger tells', async () => {
   const before = kept();
-  await school.running.close();
-  const db = new SQLite(`${school.folder}/vestibul.sqlite`);
-  toOlderForm(db, 22);
-  db.close();
-  await school.start();
+  await startFromForm(school, 22);
   expect(kept()).toEqual(before);
 });

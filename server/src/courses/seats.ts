@@ -1,5 +1,6 @@
 import {
   groupBy,
+  type Attendance,
   type CourseId,
   type GroupId,
   type Instant,
@@ -29,9 +30,7 @@ const findRow = (db: Database, course: CourseId, student: PersonId) =>
     [course, student],
   );
 
-export function seatOf(db: Database, course: CourseId, student: PersonId): Seat | undefined {
-  return findRow(db, course, student);
-}
+export const seatOf: (db: Database, course: CourseId, student: PersonId) => Seat | undefined = findRow;
 
 /** Gives a student who has none a seat in a course. */
 export function takeFirstSeat(
@@ -96,11 +95,7 @@ export function listInGroup(db: Database, group: GroupId): PersonId[] {
   ).map(({ id }) => id);
 }
 
-/** A time away from a course. */
-export interface Absence {
-  leftAt: Instant;
-  backAt: Instant | null;
-}
+type Absence = Attendance['absences'][number];
 
 // A seat that was changed while its student was away has no length, and is no time in the course.
 const absences = (condition: string) => `

@@ -1,9 +1,8 @@
-import SQLite from 'better-sqlite3';
 import { afterAll, beforeAll, expect, test } from '@jest/globals';
 import type { EventFacts, FileId, LedgerEvent, PieceId } from '@vestibul/core';
 import { all } from '../platform/database/database';
 import { findScans } from '../testing/findScans';
-import { toOlderForm } from '../testing/olderForm';
+import { startFromForm } from '../testing/olderForm';
 import { TestSchool, bytesOf } from '../testing/TestSchool';
 
 /* A file for every way in which one can become somebody's, and one that was taken out again. */
@@ -109,11 +108,7 @@ test('the ledger, replayed, says the same of every file that it tells of', () =>
 
 test('a database of before has the same history from its ledger', async () => {
   const before = kept();
-  await school.running.close();
-  const db = new SQLite(`${school.folder}/vestibul.sqlite`);
-  toOlderForm(db, 23);
-  db.close();
-  await school.start();
+  await startFromForm(school, 23);
   // When the bytes of a piece came is not on its own line of the file: since it was placed it was somebody's.
   const timeless = (list: ReturnType<typeof kept>) => list.map((row) => ({ ...row, from: null }));
   expect(timeless(kept())).toEqual(timeless(before));

@@ -12,7 +12,7 @@ import {
   type SubmissionId,
 } from '@vestibul/core';
 import { MOST_NAMED, type AnswerOf, type BodyOf } from '@vestibul/contract';
-import { findAssignment } from '../assignments/assignments';
+import { findAssignment, listDues } from '../assignments/assignments';
 import { ownDueOf } from '../assignments/ownDues';
 import { absencesOf } from '../courses/seats';
 import type { School } from '../platform/School';
@@ -104,12 +104,7 @@ function reckon(db: Database, assignment: AssignmentId, times: Times, only: Pers
 /** The times of an assignment as they are now. */
 function timesOf(db: Database, id: AssignmentId): Times {
   const { courseId: course, lateCounts: counts, graceMinutes, visibleAt: givenAt } = findAssignment(db, id);
-  const dues = all<{ periodId: PeriodId; due: Instant }>(
-    db,
-    'SELECT period_id AS periodId, due_at AS due FROM assignment_due WHERE assignment_id = ?',
-    [id],
-  );
-  const byPeriod = new Map(dues.map(({ periodId, due }) => [periodId, due]));
+  const byPeriod = new Map(listDues(db, id).map(({ periodId, due }) => [periodId, due]));
   return {
     course,
     rule: { counts, graceMinutes },

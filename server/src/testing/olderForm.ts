@@ -1,4 +1,5 @@
-import type SQLite from 'better-sqlite3';
+import SQLite from 'better-sqlite3';
+import type { TestSchool } from './TestSchool';
 
 /** What undoes each migration, as far as what was written in the form before can be read back from it. */
 const undo: Record<number, string> = {
@@ -31,8 +32,17 @@ const undo: Record<number, string> = {
     DROP TABLE ownership`,
 };
 
+/** Ends a school's server, and starts it on its database as an earlier version would have left it. */
+export async function startFromForm(school: TestSchool, form: number): Promise<void> {
+  await school.running.close();
+  const db = new SQLite(`${school.folder}/vestibul.sqlite`);
+  toOlderForm(db, form);
+  db.close();
+  await school.start();
+}
+
 /** Brings a school's database back to the form that an earlier version left, with the facts that it held then. */
-export function toOlderForm(db: SQLite.Database, form: number): void {
+function toOlderForm(db: SQLite.Database, form: number): void {
   db.function('without_marks', (text) => String(text));
   db.pragma('foreign_keys = OFF');
   const now = db.pragma('user_version', { simple: true }) as number;

@@ -1,7 +1,8 @@
 import { afterEach, beforeEach, describe, expect, jest, test } from '@jest/globals';
 import type { AnswerOf, BodyFor } from '@vestibul/contract';
 import type { Instant } from '@vestibul/core';
-import { TextKeeper, startOf, type Shelf } from './TextKeeper';
+import type { Shelf } from './browserShelf';
+import { TextKeeper, startOf } from './TextKeeper';
 
 const keptAt = '2026-11-25T08:00:00.000Z' as Instant;
 const school = (text: string, version: number, writer = 'another'): AnswerOf<'readText'> => ({

@@ -1,3 +1,4 @@
+import type { Shelf } from './browserShelf';
 import type { Instant } from '@vestibul/core';
 import type { AnswerOf, BodyFor } from '@vestibul/contract';
 import type { PageFailure } from './contractQuery';
@@ -9,9 +10,6 @@ export interface Words {
 
 /** What the browser keeps of a text until the school has it: the words, the version they were written on, and by which window. */
 type LocalCopy = Words & { version: number; writer: string };
-
-/** The part of a browser's storage that is used. */
-export type Shelf = Pick<Storage, 'getItem' | 'setItem' | 'removeItem'>;
 
 type Sent = { data: AnswerOf<'writeText'> } | { failure: PageFailure };
 

@@ -1,8 +1,8 @@
 /** What this browser keeps for the school, by key. */
-export interface Shelf {
-  getItem: (key: string) => string | null;
-  setItem: (key: string, value: string) => void;
-  removeItem: (key: string) => void;
+export type Shelf = Pick<Storage, 'getItem' | 'setItem' | 'removeItem'>;
+
+/** One that tells what it has, too. */
+export interface ListedShelf extends Shelf {
   keys: () => string[];
 }
 
@@ -10,7 +10,7 @@ export interface Shelf {
  * The browser's own storage, or the page's memory where it keeps nothing (it is denied, or full): then what is kept is gone
  * with the page, and no page fails for it.
  */
-export function makeShelf(storage: () => Storage): Shelf {
+export function makeShelf(storage: () => Storage): ListedShelf {
   const memory = new Map<string, string>();
   const trying = <Answer>(act: (storage: Storage) => Answer, otherwise: Answer): Answer => {
     try {

@@ -1,5 +1,5 @@
 import type { PersonId } from '@vestibul/core';
-import type { Shelf } from './browserShelf';
+import type { ListedShelf } from './browserShelf';
 
 const START = 'vestibul.draft.';
 /** Longest draft that is kept, in characters; a class list of 4,000 rows is shorter. */
@@ -21,7 +21,7 @@ export interface KeptDraft {
 /** Keeps what each person has begun to write at each place of the pages, until it is saved or thrown away. */
 export class Drafts {
   constructor(
-    private readonly shelf: Shelf,
+    private readonly shelf: ListedShelf,
     private readonly now: () => number,
   ) {}
 

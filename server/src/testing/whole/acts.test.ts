@@ -1,10 +1,9 @@
 import { randomUUID } from 'node:crypto';
-import SQLite from 'better-sqlite3';
 import { afterEach, beforeEach, describe, expect, test } from '@jest/globals';
 import type { AssignmentId, RenamingId } from '@vestibul/core';
 import { noteRenamingWork } from '../../naming/renaming';
 import { all } from '../../platform/database/database';
-import { toOlderForm } from '../olderForm';
+import { startFromForm } from '../olderForm';
 import { TestSchool, bytesOf, until, type Caller } from '../TestSchool';
 
 let school: TestSchool;
@@ -86,11 +85,7 @@ describe('what was said of an attempt stays with it', () => {
     await teacher.must('handBack', { params: inCourse(), body: { works: [{ submissionId, attempt: 1 }] } });
     await turnIn('b.txt');
     await teacher.must('review', { params: { submissionId }, body: { attempt: 2 } });
-    await school.running.close();
-    const db = new SQLite(`${school.folder}/vestibul.sqlite`);
-    toOlderForm(db, 13);
-    db.close();
-    await school.start();
+    await startFromForm(school, 13);
     const attempts = all<{ n: number; reviewed: number; back: number }>(
       school.running.school.db,
       'SELECT n, reviewed_at IS NOT NULL AS reviewed, handed_back_at IS NOT NULL AS back FROM attempt ORDER BY n',
