@@ -98,8 +98,10 @@ export class LiveLine {
 
   #watch(): void {
     this.#later(SILENCE_MS, () => {
+      const stream = this.#stream;
       this.look();
-      if (this.#stream) this.#watch();
+      // One that was opened instead has a watch of its own.
+      if (this.#stream === stream) this.#watch();
     });
   }
 

@@ -34,8 +34,11 @@ export class Drafts {
   keep(person: PersonId, place: string, value: unknown, from: string): void {
     const text = JSON.stringify({ value, at: this.now(), from } satisfies KeptDraft);
     if (text.length > LONGEST) return;
-    this.shelf.setItem(keyOf(person, place), text);
-    this.#makeRoom();
+    const key = keyOf(person, place);
+    // Kept with every letter; another one is what can be one too many.
+    const isNew = this.shelf.getItem(key) === null;
+    this.shelf.setItem(key, text);
+    if (isNew) this.#makeRoom();
   }
 
   forget(person: PersonId, place: string): void {

@@ -33,9 +33,9 @@ export function useDraft<Value>(place: string, start: Value, changes: unknown = 
   const [state, setState] = useState(open);
   const now = state.place === place ? state : open();
   if (now !== state) setState(now);
-  const end = (value: Value) => {
+  const end = () => {
     drafts.forget(id, place);
-    setState({ ...now, value, kept: null });
+    setState({ ...now, value: now.start, kept: null });
   };
   return {
     value: now.value,
@@ -45,9 +45,9 @@ export function useDraft<Value>(place: string, start: Value, changes: unknown = 
       else drafts.keep(id, place, value, from);
       setState({ ...now, value });
     },
-    done: () => end(now.start),
+    done: end,
     discard() {
-      end(now.start);
+      end();
       return () => {
         drafts.keep(id, place, now.value, from);
         setState(now);

@@ -1,9 +1,7 @@
 import { useCallback, useEffect, useRef, useState } from 'react';
 import { tellFailure } from '../messages/Notices';
 import { isCutOff } from '../messages/sentences';
-
-/** How often a press that did not reach the school is sent again, in milliseconds. */
-const AGAIN_MS = 5000;
+import { useAgain } from '../messages/useAgain';
 
 interface Sent<Answer> {
   data?: Answer;
@@ -44,16 +42,13 @@ export function usePress<Answer>(
     if (data === undefined) tellFailure(error);
     else latest.current.onAnswer(data);
   }, []);
+  useAgain(waits, () => void press());
   useEffect(() => {
     if (!waits) return;
+    // A hint to try at once: the same press counts once, however early it comes.
     const again = () => void press();
-    // What the browser says of its network is a hint to try at once, and no promise that the school is there.
-    const trying = setInterval(again, AGAIN_MS);
     window.addEventListener('online', again);
-    return () => {
-      clearInterval(trying);
-      window.removeEventListener('online', again);
-    };
+    return () => window.removeEventListener('online', again);
   }, [waits, press]);
   return { press: () => void press(), waits, giveUp: () => setWaits(false) };
 }

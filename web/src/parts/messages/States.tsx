@@ -1,6 +1,7 @@
-import { useEffect, useRef, type ReactNode } from 'react';
+import type { ReactNode } from 'react';
 import { Button } from '../ui/Button';
 import { isCutOff, sayFailure } from './sentences';
+import { useAgain } from './useAgain';
 
 /** A page that has nothing yet: what to do first. */
 export function Empty({ title, children }: { title: string; children?: ReactNode }) {
@@ -12,23 +13,9 @@ export function Empty({ title, children }: { title: string; children?: ReactNode
   );
 }
 
-/** How often a page that did not reach the school asks again, in milliseconds. */
-const AGAIN_MS = 5000;
-
 /** A page that could not be read: why, and a way on. One that did not reach the school asks again by itself. */
 export function Failed({ failure, onRetry }: { failure: unknown; onRetry?: () => void }) {
-  const retry = useRef(onRetry);
-  useEffect(() => {
-    retry.current = onRetry;
-  });
-  const asksAgain = isCutOff(failure);
-  useEffect(() => {
-    if (!asksAgain) return;
-    // The browser says when it has a network again, not when the school is there; and what it says while a try is under way
-    // comes too early.
-    const asking = setInterval(() => retry.current?.(), AGAIN_MS);
-    return () => clearInterval(asking);
-  }, [asksAgain]);
+  useAgain(isCutOff(failure), onRetry);
   return (
     <div role="alert" className="m-auto grid max-w-md justify-items-center gap-4 p-8 text-center">
       <p className="font-semibold text-ink">{sayFailure(failure)}</p>
