@@ -136,11 +136,20 @@ test('a comment that was not kept goes along with the mark; the mark can be undo
   await page.keyboard.press('r');
   // Marked, and the next one lies on the desk.
   await expect(panel.getByRole('heading')).not.toHaveText(name!);
-  await page.getByRole('button', { name: /^Hand back \d+/ }).click();
-  await expect(
-    page.getByText(/^Handed back \d+ pieces? of work\.$|^Handed back \d+ pieces of work\.$/),
-  ).toBeVisible();
-  await expect(page.getByRole('button', { name: /^Hand back \d+/ })).toHaveCount(0);
+  // Thought better of in the pause, nothing has happened.
+  const handBack = page.getByRole('button', { name: /^Hand back \d+/ });
+  const said = page.getByText(/^\d+ pieces? of work will be handed back in 10 seconds\.$/);
+  await handBack.click();
+  await expect(said).toBeVisible();
+  await page.getByRole('listitem').filter({ has: said }).getByRole('button', { name: 'Undo' }).click();
+  await expect(page.getByText('Not handed back.')).toBeVisible();
+  await handBack.click();
+  await expect(handBack).toHaveCount(0);
+  // And once it has, it is taken back into review.
+  await page.keyboard.press('k');
+  await panel.getByRole('button', { name: 'Take back into review' }).click();
+  await expect(page.getByText('Taken back into review.')).toBeVisible();
+  await expect(panel.getByText(/^Reviewed /)).toBeVisible();
   expect(faults).toEqual([]);
 });
 

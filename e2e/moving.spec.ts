@@ -38,11 +38,22 @@ test('work that was placed with the wrong student is moved: the right one has it
   await review('enwosu');
   const panel = page.getByRole('region', { name: 'Review' });
   await expect(panel.getByRole('heading')).toHaveText('Ebere Nwosu');
-  await panel.getByRole('button', { name: 'Not theirs? Move it' }).click();
-  const dialog = page.getByRole('dialog', { name: 'Move this work' });
+  await panel.getByRole('button', { name: 'This belongs to someone else' }).click();
+  const dialog = page.getByRole('dialog', { name: 'This belongs to someone else' });
   await expect(dialog.getByRole('button', { name: 'Move it' })).toBeDisabled();
   await dialog.getByLabel('Student').selectOption('Đặng, Mai · 03-Đặng_Thị Mai');
   expect(await axeFindings(page)).toEqual([]);
+  await dialog.getByRole('button', { name: 'Move it' }).click();
+  // Back again with one press, and once more.
+  await page
+    .getByText(/^Moved to /)
+    .locator('..')
+    .locator('..')
+    .getByRole('button', { name: 'Undo' })
+    .click();
+  await expect(page.getByText('Moved back to Ebere Nwosu.')).toBeVisible();
+  await panel.getByRole('button', { name: 'This belongs to someone else' }).click();
+  await dialog.getByLabel('Student').selectOption('Đặng, Mai · 03-Đặng_Thị Mai');
   await dialog.getByRole('button', { name: 'Move it' }).click();
   await expect(page.getByText(/^Moved to /)).toBeVisible();
   await review('tdang');

@@ -196,7 +196,7 @@ test('from an empty school to a handed back file on the record, through an inter
     await page.keyboard.type('Which reading do you trust?');
     await page.keyboard.press('Escape');
     await page.keyboard.press('h');
-    await expect(page.getByText('Handed back to Mai Đặng.')).toBeVisible();
+    await expect(page.getByText('Mai Đặng’s work will be handed back in 10 seconds.')).toBeVisible();
   });
 
   await test.step('the student sees the comment and the state', async () => {

@@ -270,10 +270,22 @@ export const answers = {
   comment: done,
   review: done,
   withdrawReview: done,
-  movePlacing: done,
+  /** Where it is now. */
+  movePlacing: z.object({ submissionId: branded<SubmissionId>(), attempt: count }),
   approve: z.object({ approved: count, newer: count }),
   sendBack: z.object({ sentBack: count, newer: count }),
-  handBack: z.object({ handedBack: count, newer: count }),
+  handBack: z.object({
+    handedBack: count,
+    /** Those that are handed back when the pause is over. */
+    waiting: count,
+    newer: count,
+  }),
+  takeIntoReview: z.object({
+    /** Those that were about to be handed back and now are not. */
+    kept: count,
+    takenBack: count,
+    newer: count,
+  }),
   readLedger: z.object({ lines: z.array(ledgerLine), total: count, next: count.nullable() }),
   readCalendar: z.array(
     z.object({
@@ -371,6 +383,7 @@ export const answers = {
   listDeliveries: z.object({ deliveries: z.array(delivery), next: z.string().nullable() }),
   placeDelivery: z.object({ submissionId: branded<SubmissionId>() }),
   turnAway: done,
+  decideAgain: done,
   listPiles: z.array(pile),
   makePile: z.object({ id: branded<PileId>() }),
   readPile: pile.extend({ pieces: z.array(accounted), next: z.string().nullable() }),

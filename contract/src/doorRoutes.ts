@@ -39,4 +39,10 @@ export const doorRoutes = {
     about: 'delivery',
     needs: 'run',
   },
+  decideAgain: {
+    method: 'POST',
+    path: '/api/deliveries/:deliveryId/deciding-again',
+    about: 'delivery',
+    needs: 'run',
+  },
 } as const satisfies Record<string, Route>;

@@ -30,6 +30,8 @@ export const MOST_AT_ONCE = 1000;
 export const MOST_TOGETHER = 200;
 /** Most names named for a change in one request; a change of all needs to name none. */
 export const MOST_NAMES = 2000;
+/** Longest pause before work is handed back, in seconds. */
+export const LONGEST_PAUSE_S = 60;
 /** Most people named where only some are. */
 export const MOST_NAMED = 200;
 /** Largest package of lists taken in, in bytes: a school of 2,000 people has about 1 MB. */

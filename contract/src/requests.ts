@@ -45,6 +45,7 @@ import {
   MOST_FILES,
   MOST_PEOPLE,
   MOST_TOGETHER,
+  LONGEST_PAUSE_S,
 } from './limits';
 import {
   id,
@@ -314,7 +315,14 @@ export const requests = {
   sendBack: {
     body: z.object({ works, word: line(2000) }),
   },
-  handBack: { body: z.object({ works }) },
+  handBack: {
+    body: z.object({
+      works,
+      /** How long they can still be kept before it is done. */
+      afterSeconds: z.number().int().min(0).max(LONGEST_PAUSE_S).default(0),
+    }),
+  },
+  takeIntoReview: { body: z.object({ works }) },
   readLedger: {
     query: z.object({
       kind: z.enum(eventKinds as [EventKind, ...EventKind[]]).optional(),

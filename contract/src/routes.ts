@@ -248,6 +248,7 @@ export const routes = {
   approve: { method: 'POST', path: '/api/courses/:courseId/approvals', about: 'desk', needs: 'run' },
   sendBack: { method: 'POST', path: '/api/courses/:courseId/sendings-back', about: 'desk', needs: 'run' },
   handBack: { method: 'POST', path: '/api/courses/:courseId/hand-backs', about: 'desk', needs: 'run' },
+  takeIntoReview: { method: 'POST', path: '/api/courses/:courseId/into-review', about: 'desk', needs: 'run' },
 
   readLedger: {
     method: 'GET',

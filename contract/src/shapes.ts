@@ -258,6 +258,8 @@ export const submission = z.object({
   comments: z.array(z.object({ id: z.string(), by: personName, at: instant, text: z.string() })),
   reviewedAt: instant.nullable(),
   handedBackAt: instant.nullable(),
+  /** When it is handed back, while it can still be kept; its student does not know of it. */
+  goesBackAt: instant.nullable(),
 });
 
 export const judgedRow = z.object({

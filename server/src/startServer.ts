@@ -8,6 +8,7 @@ import { finishArrivals, recoverArrivals } from './intake/receive';
 import { goOnWithPile } from './sorting/handlers';
 import { tellOfTray } from './intake/tellOfTray';
 import { watchForAppearing } from './blanks/appear';
+import { watchHandBacks } from './review/handBackSoon';
 import { endQuietPiles, resumePiles, resumeWithoutRoom } from './sorting/advance';
 import { repeat } from './platform/repeat';
 import { openPost } from './notices/post';
@@ -108,6 +109,7 @@ export async function startServer(options: ServerOptions): Promise<RunningServer
   const stopExpiring = repeat(school, EXPIRY_MS, () => expireArrivals(school));
   const stopClearing = repeat(school, VAULT_MS, () => clearVault(school));
   const stopWatching = watchForAppearing(school);
+  const stopHandingBack = watchHandBacks(school);
   const closePost = openPost(school);
   const server = http.createServer(app);
   // A 2 GB file over a slow line takes longer than any fixed time for a whole request.
@@ -139,6 +141,7 @@ export async function startServer(options: ServerOptions): Promise<RunningServer
       await closed;
       clearTimeout(patience);
       stopWatching();
+      stopHandingBack();
       stopEnding();
       stopFinishing();
       stopExpiring();

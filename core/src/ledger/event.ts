@@ -156,6 +156,8 @@ export interface EventFacts {
   /** What somebody without an account handed in. Who that is stands nowhere until a person of the staff says so. */
   'came by side door': { door: DoorId; delivery: DeliveryId; pieces: number; sealed: Sha256[] };
   'turned away': { delivery: DeliveryId };
+  /** What was placed or turned away waits again for somebody to say whose it is. */
+  'waits again': { delivery: DeliveryId };
   'pile brought': { pile: PileId };
   'pile stopped': { pile: PileId };
   'came in pile': {
@@ -197,6 +199,7 @@ export interface EventFacts {
   reviewed: { attempt: number };
   'review withdrawn': { attempt: number };
   'handed back': { attempt: number };
+  'taken back into review': { attempt: number };
 }
 
 export type EventKind = keyof EventFacts;
@@ -259,6 +262,7 @@ export const eventKinds = Object.keys({
   'side door opened': true,
   'came by side door': true,
   'turned away': true,
+  'waits again': true,
   'pile brought': true,
   'pile stopped': true,
   'came in pile': true,
@@ -279,6 +283,7 @@ export const eventKinds = Object.keys({
   reviewed: true,
   'review withdrawn': true,
   'handed back': true,
+  'taken back into review': true,
 } satisfies Record<EventKind, true>) as EventKind[];
 
 /** One line of the ledger. `by` is who did it, or `system`. */

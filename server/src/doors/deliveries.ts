@@ -7,6 +7,7 @@ import {
   type Instant,
   type PersonId,
   type Sha256,
+  type SubmissionId,
   type UploadId,
   type VisitId,
 } from '@vestibul/core';
@@ -115,7 +116,23 @@ export function turnAway(school: School, by: PersonId, id: DeliveryId): CourseId
   });
 }
 
-/** Takes what was placed out of its place, so that it can be placed again. Inside the caller's transaction. */
-export function unplaceDelivery(db: Database, id: DeliveryId): void {
-  run(db, 'UPDATE delivery SET placed_at = NULL, submission_id = NULL WHERE id = ?', [id]);
+/** Has a delivery wait again for somebody to say whose it is. Inside the caller's transaction. */
+export function waitAgain(db: Database, id: DeliveryId): void {
+  run(db, 'UPDATE delivery SET placed_at = NULL, submission_id = NULL, turned_away_at = NULL WHERE id = ?', [
+    id,
+  ]);
+}
+
+/** The attempt that a delivery was last placed as: its press begins with the delivery's id. */
+export function findPlaced(
+  db: Database,
+  id: DeliveryId,
+): { submissionId: SubmissionId; n: number } | undefined {
+  return one(
+    db,
+    `SELECT t.submission_id AS submissionId, t.n FROM delivery g JOIN attempt t ON t.submission_id = g.submission_id
+     WHERE g.id = :id AND t.press_key >= :from AND t.press_key < :to AND t.undone_at IS NULL ORDER BY t.n DESC LIMIT 1`,
+    // '!' comes after the blank that parts the delivery's id from the rest.
+    { id, from: `${id} `, to: `${id}!` },
+  );
 }

@@ -7,8 +7,10 @@ import {
   type FileId,
   type Instant,
   type PersonId,
+  type PieceId,
   type PileId,
   type Sha256,
+  type SubmissionId,
   type UploadId,
   type VisitId,
 } from '@vestibul/core';
@@ -330,6 +332,37 @@ export function addArrived(
     { id, ...file },
   );
   return findUpload(db, id) as ArrivedUpload;
+}
+
+/**
+ * Makes the pieces of an attempt, as they were sealed, something that somebody else brought for an assignment at the same
+ * moments. Inside the caller's transaction. Of what lay in a drawer it is a file like any other.
+ */
+export function copyTurnedIn(
+  db: Database,
+  submission: SubmissionId,
+  attempt: number,
+  to: { by: PersonId; assignment: AssignmentId },
+): ArrivedUpload[] {
+  return all<{ pieceId: PieceId }>(
+    db,
+    'SELECT id AS pieceId FROM piece WHERE submission_id = ? AND attempt = ? ORDER BY n',
+    [submission, attempt],
+  ).map(({ pieceId }) => {
+    const id = newId<UploadId>('u');
+    run(
+      db,
+      `INSERT INTO upload (id, by_id, assignment_id, kind, original_name, bytes, started_at, arrived_at, sha256, mime,
+         extension, text, place)
+       SELECT :id, :by, :assignment, CASE WHEN u.kind IN ('link', 'text', 'recording') THEN u.kind ELSE 'file' END,
+         q.original_name, q.bytes, COALESCE(u.started_at, t.at), COALESCE(u.arrived_at, t.at), q.sha256, q.mime, q.extension,
+         u.text, 0
+       FROM piece q JOIN attempt t ON t.submission_id = q.submission_id AND t.n = q.attempt
+       LEFT JOIN upload u ON u.id = q.upload_id WHERE q.id = :pieceId`,
+      { id, ...to, pieceId },
+    );
+    return findUpload(db, id) as ArrivedUpload;
+  });
 }
 
 /** Notes that an upload has become what it was brought for, and is on its way no longer. Inside the caller's transaction. */

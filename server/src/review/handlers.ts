@@ -1,26 +1,12 @@
-import type { AssignmentId, PersonId, SubmissionId } from '@vestibul/core';
+import type { PersonId, SubmissionId } from '@vestibul/core';
 import type { School } from '../platform/School';
 import { sendBack, approve, handBack, markReviewed, withdrawReview } from './review';
 import { addComment } from './comments';
-import { one } from '../platform/database/database';
 import { caller, type Call, type JsonHandlers } from '../platform/http/call';
 import { tellOfSubmission } from '../submissions/tellOfSubmission';
+import { handBackSoon, takeIntoReview } from './handBackSoon';
 import { readSubmission } from './readSubmission';
-
-/** Says it to the student on their open page; of a hand-back, where the assignment's teacher wants that. */
-function tellOfReturn(school: School, id: SubmissionId, says: 'handed back' | 'sent back'): void {
-  const row = one<{ studentId: PersonId; assignmentId: AssignmentId; title: string; tells: number }>(
-    school.db,
-    `SELECT s.student_id AS studentId, a.id AS assignmentId, a.title, a.tells
-     FROM submission s JOIN assignment a ON a.id = s.assignment_id WHERE s.id = ?`,
-    [id],
-  )!;
-  if (row.tells === 1 || says === 'sent back')
-    school.bus.tell(
-      { person: row.studentId },
-      { kind: 'word', says, assignmentId: row.assignmentId, title: row.title },
-    );
-}
+import { tellOfReturn } from './tellOfReturn';
 
 /** The shape of every act on a submission: do it, then show it. */
 function act<OnSubmission extends Call<'comment'> | Call<'review'> | Call<'withdrawReview'>>(
@@ -46,20 +32,28 @@ export const reviewHandlers = {
     return { approved: changed.length, newer };
   },
   handBack(call) {
-    const { changed, newer } = handBack(call.school, caller(call).id, call.params.courseId, call.body.works);
-    for (const id of changed) {
-      tellOfSubmission(call.school, id);
-      tellOfReturn(call.school, id, 'handed back');
+    const { school, params, body } = call;
+    const { courseId } = params;
+    const { works, afterSeconds } = body;
+    const by = caller(call).id;
+    if (afterSeconds > 0) {
+      const { changed, newer } = handBackSoon(school, by, courseId, works, afterSeconds);
+      return { handedBack: 0, waiting: changed.length, newer };
     }
-    return { handedBack: changed.length, newer };
+    const { changed, newer } = handBack(school, by, courseId, works);
+    for (const id of changed) tellOfReturn(school, id, 'handed back');
+    return { handedBack: changed.length, waiting: 0, newer };
+  },
+  takeIntoReview(call) {
+    const { school, params, body } = call;
+    const { changed, newer, kept } = takeIntoReview(school, caller(call).id, params.courseId, body.works);
+    for (const id of changed) tellOfSubmission(school, id);
+    return { kept, takenBack: changed.length, newer };
   },
   sendBack(call) {
     const { works, word } = call.body;
     const { changed, newer } = sendBack(call.school, caller(call).id, call.params.courseId, works, word);
-    for (const id of changed) {
-      tellOfSubmission(call.school, id);
-      tellOfReturn(call.school, id, 'sent back');
-    }
+    for (const id of changed) tellOfReturn(call.school, id, 'sent back');
     return { sentBack: changed.length, newer };
   },
 

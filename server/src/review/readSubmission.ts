@@ -4,6 +4,7 @@ import type { School } from '../platform/School';
 import { folderNameOf } from '../naming/folders';
 import { nameOf } from '../school/people';
 import { findSubmission, listPieces, readReceipts } from '../submissions/submissions';
+import { goesBackAt } from './handBackSoon';
 import { listComments } from './comments';
 
 /** A submission with its attempts, pieces and comments. A student is shown comments once the work is handed back. */
@@ -16,10 +17,12 @@ export function readSubmission(
   const row = findSubmission(db, id);
   const pieces = listPieces(db, id);
   const receipts = readReceipts(db, id, forStudent, pieces);
-  const takenBack = new Set(
-    receipts.filter(({ gone }) => gone !== null && gone.how !== 'sent back').map(({ attempt }) => attempt),
+  // To open what was taken back is its student's alone again, and what was somebody else's is no longer here at all.
+  const opened = new Set(
+    receipts
+      .filter(({ gone }) => gone?.how !== 'undone' && (forStudent || gone?.how !== 'taken back'))
+      .map(({ attempt }) => attempt),
   );
-  const shown = new Set(receipts.map(({ attempt }) => attempt));
   return {
     id: row.id,
     assignment: { id: row.assignmentId, title: row.assignmentTitle },
@@ -30,10 +33,10 @@ export function readSubmission(
     due: row.due,
     folderName: folderNameOf(db, row.courseId, row.studentId),
     attempts: receipts,
-    // To open what was taken back is its student's alone again; the receipts say what it was.
-    pieces: pieces.filter(({ attempt }) => shown.has(attempt) && (forStudent || !takenBack.has(attempt))),
+    pieces: pieces.filter(({ attempt }) => opened.has(attempt)),
     comments: listComments(db, id, forStudent),
     reviewedAt: row.reviewedAt,
     handedBackAt: row.handedBackAt,
+    goesBackAt: forStudent ? null : goesBackAt(db, id, row.attempt),
   };
 }

@@ -1,20 +1,24 @@
-import { unplaceDelivery } from '../doors/deliveries';
+import { randomUUID } from 'node:crypto';
+import { findDelivery, findPlaced, waitAgain } from '../doors/deliveries';
 import type { CourseId, DeliveryId, PersonId, PilePieceId, SubmissionId } from '@vestibul/core';
 import type { BodyOf } from '@vestibul/contract';
 import { Failure } from '../platform/failure';
 import { placePieces, unplace, undoAttempt } from './place';
 import type { School } from '../platform/School';
 import { all, one, together, type Database } from '../platform/database/database';
+import { writeEvent } from '../platform/ledger/ledger';
 import { findPilePiece } from './pilePieces';
 import { findPile } from './piles';
 import { findSubmission } from '../submissions/submissions';
 import { placeDelivered } from '../doors/deliver';
+import { listAttempts } from '../submissions/settle';
+import { makeAttempt } from '../submissions/turnIn';
+import { copyTurnedIn } from '../intake/uploads';
 
 /**
- * Takes an attempt that was placed with a student, by somebody of the staff or by itself, out of their slot and places it
- * with whom and for what it is, as handed in when it was. The files go along: whose they were not keeps nothing of it.
- * Fails with `not-placed` for what its student turned in themselves, `newer-attempt`, `already-reviewed`, and as
- * `makeAttempt`; then nothing is changed.
+ * Takes an attempt that belongs to someone else, however it came into this slot, out of it and places it with whom and for
+ * what it is, as turned in when it was. The files go along: whose they were not keeps nothing of them, but for the receipt of
+ * what they turned in themselves. Fails with `newer-attempt`, `has-review`, and as `makeAttempt`; then nothing is changed.
  */
 export function movePlacing(
   school: School,
@@ -43,10 +47,40 @@ export function movePlacing(
       };
     }
     const delivery = deliveryOf(db, id, attempt);
-    if (!delivery) throw new Failure('not-placed');
+    const { at } = listAttempts(db, id).find(({ n }) => n === attempt)!;
     undoAttempt(school, by, row, attempt);
-    unplaceDelivery(db, delivery);
-    return { course, submissions: [id, placeDelivered(school, by, delivery, studentId, assignmentId)] };
+    if (delivery) {
+      waitAgain(db, delivery);
+      return { course, submissions: [id, placeDelivered(school, by, delivery, studentId, assignmentId)] };
+    }
+    const { submissionId } = makeAttempt(
+      school,
+      { student: studentId, by, at, key: randomUUID(), namesAgreed: true },
+      assignmentId,
+      copyTurnedIn(db, id, attempt, { by: studentId, assignment: assignmentId }),
+    );
+    return { course, submissions: [id, submissionId] };
+  });
+}
+
+/**
+ * Undoes what was decided of something that came by a side door: it is out of the slot in which it was placed, and waits on
+ * the table again. Fails with `not-decided`, `has-review`. Returns the submission that was changed, where it was placed.
+ */
+export function decideAgain(
+  school: School,
+  by: PersonId,
+  id: DeliveryId,
+): { submission: SubmissionId | null; course: CourseId } {
+  return together(school.db, () => {
+    const { db } = school;
+    const { courseId: course, placedAt, turnedAwayAt } = findDelivery(db, id);
+    if (placedAt === null && turnedAwayAt === null) throw new Failure('not-decided');
+    const placed = findPlaced(db, id);
+    if (placed) undoAttempt(school, by, findSubmission(db, placed.submissionId), placed.n);
+    waitAgain(db, id);
+    writeEvent(school, by, 'waits again', { course }, { delivery: id });
+    return { submission: placed?.submissionId ?? null, course };
   });
 }
 

@@ -105,19 +105,82 @@ describe('moving work that was placed', () => {
     expect(await slotOf('mai')).toMatchObject({ state: 'turned in', originalName: 'w.txt' });
   });
 
-  test('is refused for what a student turned in, for what was handed back, and where a newer attempt counts', async () => {
+  test('by a side door and then undone: it waits on the table again, also after it was turned away', async () => {
+    const door = await school.makeDoor({ assignmentId: school.assignment });
+    const guest = await school.enter('guest', door.token, { name: 'mai dang' });
+    await guest.must('deliver', {
+      params: { token: door.token },
+      body: { key: randomUUID(), uploadIds: [await guest.bring('w.txt', bytesOf('a wren'))] },
+    });
+    const waiting = async () =>
+      (await teacher.must('listDeliveries', { params: inCourse(), query: { after: '' } })).deliveries;
+    const deliveryId = (await waiting())[0]!.id;
+    const again = () => teacher.call('decideAgain', { params: { deliveryId }, body: {} });
+    const place = (who: string) =>
+      teacher.must('placeDelivery', {
+        params: { deliveryId },
+        body: { studentId: school.ids[who]!, assignmentId: school.assignment },
+      });
+    expect((await again()).error?.code).toBe('not-decided');
+    await place('chidi');
+    const wrong = (await slotOf('chidi'))!;
+    expect((await again()).status).toBe(200);
+    await nothingLeftWith('chidi', wrong.id!, wrong.topPieceId!);
+    expect(await waiting()).toHaveLength(1);
+    await teacher.must('turnAway', { params: { deliveryId }, body: {} });
+    expect(await waiting()).toHaveLength(0);
+    expect((await again()).status).toBe(200);
+    await place('mai');
+    const right = (await slotOf('mai'))!;
+    expect(right).toMatchObject({ state: 'turned in', originalName: 'w.txt' });
+    await teacher.must('handBack', {
+      params: inCourse(),
+      body: { works: [{ submissionId: right.id!, attempt: 1 }] },
+    });
+    expect((await again()).error?.code).toBe('has-review');
+    expect(await slotOf('mai')).toMatchObject({ state: 'handed back' });
+  });
+
+  test('that a student turned in themselves: its owner has it with its moment, and they keep the receipt alone', async () => {
     const mai = school.as('mai');
-    const own = await mai.turnIn(school.assignment, [
-      await mai.upload(school.assignment, 'a.txt', bytesOf('a')),
+    const params = { assignmentId: school.assignment };
+    const { id: link } = await mai.must('addLink', {
+      params,
+      body: { address: 'https://video.test/1', title: 'The stream' },
+    });
+    const file = await mai.upload(school.assignment, 'a.txt', bytesOf('a'));
+    const own = await mai.turnIn(school.assignment, [file, link]);
+    const { submissionId } = own.data;
+    const wrong = (await slotOf('mai'))!;
+    expect((await move(submissionId, 'chidi')).status).toBe(200);
+    expect(await slotOf('mai')).toBeUndefined();
+    const right = (await slotOf('chidi'))!;
+    expect(right).toMatchObject({ turnedInAt: wrong.turnedInAt, lateMs: wrong.lateMs, pieces: 2 });
+    const moved = await school.as('chidi').must('readSubmission', { params: { submissionId: right.id! } });
+    expect(moved.pieces.map(({ originalName, owner }) => [originalName, owner?.id ?? null])).toEqual([
+      ['a.txt', school.ids.chidi],
+      [expect.stringContaining('The stream'), null],
     ]);
-    expect((await move(own.data.submissionId, 'chidi')).error?.code).toBe('not-placed');
+    // The receipt is theirs for good; what it tells of is not.
+    const left = await mai.must('readSubmission', { params: { submissionId } });
+    expect(left.attempts.map(({ gone, placed }) => [gone?.how, placed])).toEqual([['undone', false]]);
+    expect(left.pieces).toEqual([]);
+    expect((await mai.raw('readPiece', { params: { pieceId: wrong.topPieceId! } })).status).toBe(409);
+    expect(await looseOf('mai')).toEqual([]);
+    // And back again, for who sees that they were wrong.
+    expect((await move(right.id!, 'mai')).status).toBe(200);
+    expect(await slotOf('mai')).toMatchObject({ attempt: 2, turnedInAt: wrong.turnedInAt, pieces: 2 });
+    expect(await slotOf('chidi')).toBeUndefined();
+  });
+
+  test('is refused for what was handed back, and where a newer attempt counts', async () => {
     await teacher.bringPile(school.course, misplaced);
     const placed = (await slotOf('chidi'))!;
     await teacher.must('handBack', {
       params: inCourse(),
       body: { works: [{ submissionId: placed.id!, attempt: 1 }] },
     });
-    expect((await move(placed.id!, 'mai')).error?.code).toBe('already-reviewed');
+    expect((await move(placed.id!, 'mai')).error?.code).toBe('has-review');
     expect((await move(placed.id!, 'mai', 7)).error?.code).toBe('newer-attempt');
     expect((await move(placed.id!, 'outsider')).error?.code).toBe('not-here');
     expect(await slotOf('chidi')).toMatchObject({ state: 'handed back' });

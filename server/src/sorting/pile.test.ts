@@ -274,7 +274,7 @@ describe('the sorting table', () => {
   test('a piece that was reviewed is not taken out of its slot by undoing', async () => {
     const [slot] = (await slots(profile)).filter(({ studentId }) => studentId === school.ids.ali2);
     await teacher.must('review', { params: { submissionId: slot!.id! }, body: { attempt: slot!.attempt } });
-    expect((await teacher.call('undoSorting', { params: course() })).error?.code).toBe('already-reviewed');
+    expect((await teacher.call('undoSorting', { params: course() })).error?.code).toBe('has-review');
   });
 });
 

@@ -130,7 +130,7 @@ function uploadFor(
 /**
  * Takes placed pieces out of their slots again, or out of that of `only`: the attempts they are in are undone, and what else
  * was in those is placed anew, unless there is a newer attempt. Inside the caller's transaction. Returns the submissions that
- * were changed. Fails with `already-reviewed`.
+ * were changed. Fails with `has-review`.
  */
 export function unplace(
   school: School,
@@ -176,12 +176,12 @@ export function unplace(
 
 /**
  * Undoes an attempt that was placed with a student, with its line: it counts no more, and its files are theirs no more, in
- * no drawer and no tray. Inside the caller's transaction. Fails with `already-reviewed`.
+ * no drawer and no tray. Inside the caller's transaction. Fails with `has-review`.
  */
 export function undoAttempt(school: School, by: PersonId, row: SubmissionRow, n: number): void {
   const { db } = school;
   const attempt = listAttempts(db, row.id).find((known) => known.n === n);
-  if (attempt?.reviewedAt || attempt?.handedBackAt) throw new Failure('already-reviewed');
+  if (attempt?.reviewedAt || attempt?.handedBackAt) throw new Failure('has-review');
   const at = school.now();
   markUndone(db, row.id, n, at);
   takeFilesOut(db, row.id, n, at);

@@ -155,7 +155,7 @@ function requireHere(db: Database, course: CourseId, id: PilePieceId): PilePiece
   return piece;
 }
 
-/** Undoes what somebody did last on a course's table. Fails with `nothing-to-undo`, `already-reviewed`. */
+/** Undoes what somebody did last on a course's table. Fails with `nothing-to-undo`, `has-review`. */
 export function undo(school: School, by: PersonId, course: CourseId): Sorted {
   const { db } = school;
   return together(db, () => {

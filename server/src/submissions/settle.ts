@@ -10,6 +10,7 @@ import { all, one, run, type Database } from '../platform/database/database';
 
 interface AttemptRow {
   n: number;
+  at: Instant;
   lateMs: number;
   reviewedAt: Instant | null;
   handedBackAt: Instant | null;
@@ -18,13 +19,13 @@ interface AttemptRow {
   sentBackAt: string | null;
 }
 
-type Attempt = AttemptFacts & Pick<AttemptRow, 'reviewedAt' | 'handedBackAt' | 'takenBackKey'>;
+type Attempt = AttemptFacts & Pick<AttemptRow, 'at' | 'reviewedAt' | 'handedBackAt' | 'takenBackKey'>;
 
 /** The attempts of a submission, the first first. */
 export function listAttempts(db: Database, id: SubmissionId): Attempt[] {
   return all<AttemptRow>(
     db,
-    `SELECT n, late_ms AS lateMs, taken_back_at AS takenBackAt, sent_back_at AS sentBackAt,
+    `SELECT n, at, late_ms AS lateMs, taken_back_at AS takenBackAt, sent_back_at AS sentBackAt,
        reviewed_at AS reviewedAt, handed_back_at AS handedBackAt, taken_back_key AS takenBackKey FROM attempt
      WHERE submission_id = ? ORDER BY n`,
     [id],

@@ -91,7 +91,7 @@ export function listPieces(db: Database, id: SubmissionId): Piece[] {
 
 /**
  * The receipts of all attempts of a submission, the newest first. What was placed with a student by mistake is nothing of
- * theirs: they are not shown it.
+ * theirs: they are not shown it. What they turned in themselves they are, with what became of it.
  */
 export function readReceipts(
   db: Database,
@@ -115,9 +115,9 @@ export function readReceipts(
     db,
     `SELECT t.n, t.at, t.due_at AS due, t.late_ms AS lateMs, t.event_index AS line, t.taken_back_at AS takenBackAt,
        t.sent_back_at AS sentBackAt, t.undone_at AS undoneAt, s.attempt AS counting,
-       (substr(t.press_key, 1, 2) = 'g_' OR EXISTS (
-         SELECT 1 FROM pile_placing l WHERE l.submission_id = t.submission_id AND l.n = t.n)) AS placed
-     FROM attempt t JOIN submission s ON s.id = t.submission_id WHERE t.submission_id = :id AND (:forStudent = 0 OR t.undone_at IS NULL) ORDER BY t.n DESC`,
+       v.by_id <> s.student_id AS placed
+     FROM attempt t JOIN submission s ON s.id = t.submission_id JOIN event v ON v.idx = t.event_index
+     WHERE t.submission_id = :id AND (:forStudent = 0 OR t.undone_at IS NULL OR v.by_id = s.student_id) ORDER BY t.n DESC`,
     { id, forStudent: forStudent ? 1 : 0 },
   ).map(({ n, takenBackAt, sentBackAt, undoneAt, placed, counting, ...attempt }) => ({
     submissionId: id,

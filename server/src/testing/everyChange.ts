@@ -306,6 +306,11 @@ export function everyChange(school: () => TestSchool): Partial<Record<RouteName,
       params: inCourse(),
       body: { works: [await turnedIn('mai', await assign('Back'))] },
     })),
+    takeIntoReview: by('teacher', ['taken back into review'], async () => {
+      const works = [await turnedIn('mai', await assign('Again'))];
+      await as('teacher').must('handBack', { params: inCourse(), body: { works } });
+      return { params: inCourse(), body: { works } };
+    }),
     movePlacing: by('teacher', ['placing undone', 'turned in', 'piece placed'], async () => {
       await place('whose is this.txt');
       const { slots } = await as('teacher').must('readRack', { params: inCourse() });
@@ -351,6 +356,12 @@ export function everyChange(school: () => TestSchool): Partial<Record<RouteName,
       params: { deliveryId: await delivered() },
       body: { studentId: school().ids.mai!, assignmentId: await assign('Delivered') },
     })),
+    decideAgain: by('teacher', ['placing undone', 'waits again'], async () => {
+      const deliveryId = await delivered();
+      const body = { studentId: school().ids.mai!, assignmentId: await assign('Decided again') };
+      await as('teacher').must('placeDelivery', { params: { deliveryId }, body });
+      return { params: { deliveryId }, body: {} };
+    }),
     turnAway: by('teacher', ['turned away'], async () => ({
       params: { deliveryId: await delivered() },
       body: {},

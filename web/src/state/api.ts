@@ -155,6 +155,7 @@ export const api = createApi({
       approve: change('approve', 'Submission', 'Ledger'),
       sendBack: change('sendBack', 'Submission', 'Ledger', 'Rack'),
       handBack: change('handBack', 'Submission', 'Ledger'),
+      takeIntoReview: change('takeIntoReview', 'Submission', 'Ledger'),
       readLedger: read('readLedger', 'Ledger'),
 
       readDoor: read('readDoor', 'Door'),
@@ -170,6 +171,7 @@ export const api = createApi({
       listDeliveries: read('listDeliveries', 'Deliveries'),
       placeDelivery: change('placeDelivery', 'Deliveries', 'Rack', 'Ledger'),
       turnAway: change('turnAway', 'Deliveries', 'Ledger'),
+      decideAgain: change('decideAgain', 'Deliveries', 'Rack', 'Ledger'),
       listPiles: read('listPiles', 'Table'),
       makePile: change('makePile', 'Table', 'Ledger'),
       readPile: read('readPile', 'Table'),

@@ -119,8 +119,9 @@ const sentences = {
     `Too many visitors at once. Wait ${minutes} minutes and try again; nothing is lost.`,
   'newer-attempt': ({ attempt }) =>
     `There is a newer attempt: ${attempt}. It is shown now; look at it first.`,
-  'not-placed': () =>
-    'The student turned this in themselves, so it can’t be moved. Send it back, or ask them to turn it in again.',
+  'has-review': () =>
+    'This is reviewed or handed back, so it stays where it is. Take it back into review and undo the review first.',
+  'not-decided': () => 'This is on the sorting table already.',
   'press-used': () => 'That didn’t go through. Press the button again.',
   'nothing-to-undo': () => 'You have nothing to undo here.',
   'nothing-to-redo': () => 'Nothing to redo.',

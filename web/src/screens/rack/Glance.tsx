@@ -13,6 +13,7 @@ import { Read } from '../../parts/messages/States';
 import { stripFor } from '../../parts/naming/stripFor';
 import { useKeys } from '../../parts/ui/useKeys';
 import { useSeen } from '../../parts/rack/useSeen';
+import { NotTheirs } from '../../parts/review/NotTheirs';
 import { useZone } from '../../parts/hall/useSession';
 import { api, type Course, type Submission } from '../../state/api';
 
@@ -92,7 +93,7 @@ export function Glance({ course, places, at, onMove, onReview, onClose, onClosed
             <NamePicture segments={strip.segments} />
           </div>
           {place.slot?.id ? (
-            <Shown key={place.slot.id} submissionId={place.slot.id} zone={zone} />
+            <Shown key={place.slot.id} course={course} submissionId={place.slot.id} zone={zone} />
           ) : (
             <p className="m-auto p-8 text-lg text-ink-2">
               {place.state === 'started'
@@ -108,7 +109,13 @@ export function Glance({ course, places, at, onMove, onReview, onClose, onClosed
   );
 }
 
-function Shown({ submissionId, zone }: { submissionId: Submission['id']; zone: string }) {
+interface ShownProps {
+  course: Course;
+  submissionId: Submission['id'];
+  zone: string;
+}
+
+function Shown({ course, submissionId, zone }: ShownProps) {
   const submission = api.useReadSubmissionQuery({ params: { submissionId } });
   const [chosen, setChosen] = useState<PieceId | null>(null);
   return (
@@ -135,6 +142,7 @@ function Shown({ submissionId, zone }: { submissionId: Submission['id']; zone: s
             <PieceTabs pieces={pieces} current={current} onChoose={setChosen} />
             <DriftNote piece={current} zone={zone} />
             <PieceView piece={current} />
+            <NotTheirs course={course} submission={data} />
           </>
         );
       }}

@@ -1,17 +1,16 @@
-import { Suspense, lazy, useRef, useState } from 'react';
+import { useRef } from 'react';
 import { sayDuration } from '@vestibul/core';
 import { Button } from '../../parts/ui/Button';
 import { inputClass } from '../../parts/ui/Field';
 import { sayMoment, sayName, sayOwner } from '../../parts/ui/format';
 import { tell, tellFailure } from '../../parts/messages/Notices';
 import { KeptDraft } from '../../parts/hall/KeptDraft';
+import { NotTheirs } from '../../parts/review/NotTheirs';
+import { useHandBack } from '../../parts/review/useHandBack';
 import { mayRun } from '../../parts/hall/places';
 import { useDraft } from '../../parts/hall/useDraft';
 import { useKeys } from '../../parts/ui/useKeys';
 import { api, type Course, type Submission } from '../../state/api';
-
-// Few works are with the wrong student; the way to move one comes when it is asked for.
-const MoveWork = lazy(() => import('./MoveWork').then(({ MoveWork: view }) => ({ default: view })));
 
 interface ReviewPanelProps {
   submission: Submission;
@@ -26,12 +25,11 @@ export function ReviewPanel({ submission, course, zone, onNext }: ReviewPanelPro
   const params = { submissionId: submission.id };
   const draft = useDraft(`comment ${submission.id}`, '');
   const text = draft.value;
-  const [moving, setMoving] = useState(false);
   const box = useRef<HTMLTextAreaElement>(null);
   const [comment, commenting] = api.useCommentMutation();
   const [review, reviewing] = api.useReviewMutation();
   const [withdraw] = api.useWithdrawReviewMutation();
-  const [handBack, handingBack] = api.useHandBackMutation();
+  const { handBack, takeIntoReview, isBusy } = useHandBack(course);
   const [sendBack, sendingBack] = api.useSendBackMutation();
   const [approve, approving] = api.useApproveMutation();
   const counting = submission.attempts.find((attempt) => attempt.counts) ?? submission.attempts[0]!;
@@ -60,12 +58,7 @@ export function ReviewPanel({ submission, course, zone, onNext }: ReviewPanelPro
   };
   const giveBack = async () => {
     if (!(await saveComment())) return;
-    const result = await handBack({
-      params: { courseId: course.id },
-      body: { works },
-    });
-    if (result.error) tellFailure(result.error);
-    else if (!isNewer(result.data)) tell(`Handed back to ${sayName(submission.student)}.`);
+    if (await handBack(works, `${sayName(submission.student)}’s work`)) onNext?.();
   };
   const letThrough = async () => {
     const result = await approve({
@@ -98,7 +91,7 @@ export function ReviewPanel({ submission, course, zone, onNext }: ReviewPanelPro
     a: () => (isHeld && runs ? void letThrough() : undefined),
     c: () => box.current?.focus(),
     r: () => (submission.reviewedAt || !runs ? undefined : void markReviewed()),
-    h: () => (isBack || !runs ? undefined : void giveBack()),
+    h: () => (isBack || submission.goesBackAt || !runs ? undefined : void giveBack()),
   });
   return (
     <section aria-label="Review" className="flex min-h-0 flex-col gap-3 overflow-y-auto">
@@ -169,28 +162,7 @@ export function ReviewPanel({ submission, course, zone, onNext }: ReviewPanelPro
           </Button>
         </form>
       )}
-      {runs && counting.placed && counting.counts && submission.reviewedAt === null && !isBack ? (
-        <p className="text-small text-ink-2">
-          Placed here from a pile or a side door.{' '}
-          <button
-            type="button"
-            className="rounded font-semibold text-act underline"
-            onClick={() => setMoving(true)}
-          >
-            Not theirs? Move it
-          </button>
-        </p>
-      ) : null}
-      {moving ? (
-        <Suspense>
-          <MoveWork
-            course={course}
-            submission={submission}
-            attempt={attempt}
-            onClose={() => setMoving(false)}
-          />
-        </Suspense>
-      ) : null}
+      <NotTheirs course={course} submission={submission} />
       {!runs ? null : (
         <div className="mt-auto grid gap-2">
           {isHeld ? (
@@ -205,8 +177,28 @@ export function ReviewPanel({ submission, course, zone, onNext }: ReviewPanelPro
             </>
           ) : null}
           {isBack ? (
-            <p className="rounded-lg bg-brass-soft px-3 py-2">
-              Handed back {sayMoment(submission.handedBackAt!, zone)}.
+            <p className="flex items-center gap-2 rounded-lg bg-brass-soft px-3 py-2">
+              <span>Handed back {sayMoment(submission.handedBackAt!, zone)}.</span>
+              <button
+                type="button"
+                className="ml-auto rounded text-right font-semibold text-act underline"
+                disabled={isBusy}
+                onClick={() => void takeIntoReview(works)}
+              >
+                Take back into review
+              </button>
+            </p>
+          ) : submission.goesBackAt ? (
+            <p className="flex items-center gap-2 rounded-lg bg-brass-soft px-3 py-2">
+              <span>Will be handed back in a moment.</span>
+              <button
+                type="button"
+                className="ml-auto rounded font-semibold text-act underline"
+                disabled={isBusy}
+                onClick={() => void takeIntoReview(works)}
+              >
+                Undo
+              </button>
             </p>
           ) : submission.reviewedAt ? (
             <div className="flex items-center gap-2 rounded-lg bg-brass-soft px-3 py-2">
@@ -228,8 +220,8 @@ export function ReviewPanel({ submission, course, zone, onNext }: ReviewPanelPro
               Reviewed <kbd className="border-current bg-transparent text-current">r</kbd>
             </Button>
           )}
-          {isBack ? null : (
-            <Button look="go" disabled={handingBack.isLoading} onClick={() => void giveBack()}>
+          {isBack || submission.goesBackAt ? null : (
+            <Button look="go" disabled={isBusy} onClick={() => void giveBack()}>
               Hand back <kbd className="border-current bg-transparent text-current">h</kbd>
             </Button>
           )}

@@ -24,6 +24,11 @@ export function StaffList({ course }: { course: Course }) {
   const me = usePerson();
   const [change] = api.useChangeStaffMutation();
   const [remove] = api.useRemoveStaffMutation();
+  const [add] = api.useAddStaffMutation();
+  const addAgain = ({ email, role, ...person }: Course['staff'][number]) =>
+    void (role === 'teacher' ? undefined : add({ params, body: { email, role } }))?.then(({ error }) =>
+      error ? tellFailure(error) : tell(`${sayName(person)} is on the staff again.`),
+    );
   const [giving, setGiving] = useState(false);
   const keeps = mayKeep(course);
   const mayGive = !course.year.isOver && reaches(courseLevels[course.role], 'own');
@@ -73,7 +78,9 @@ export function StaffList({ course }: { course: Course }) {
                     void remove({ params: { ...params, personId: person.id } }).then(({ error }) =>
                       error
                         ? tellFailure(error)
-                        : tell(`${sayName(person)} is no longer on the staff. Their comments stay.`),
+                        : tell(`${sayName(person)} is no longer on the staff. Their comments stay.`, () =>
+                            addAgain(person),
+                          ),
                     )
                   }
                 >

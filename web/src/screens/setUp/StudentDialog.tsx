@@ -95,7 +95,12 @@ export function StudentDialog({ course, student, onClose }: StudentDialogProps) 
   const goAway = async () => {
     const result = await leave({ params });
     if (result.error) return tellFailure(result.error);
-    tell(`${sayName(student)} has left. Their slot and all work stay.`);
+    const undo = async () => {
+      const again = await comeBack({ params, body: { periodId: student.periodId } });
+      if (again.error) tellFailure(again.error);
+      else tell(`${sayName(student)} is back, with the same slot.`);
+    };
+    tell(`${sayName(student)} has left. Their slot and all work stay.`, () => void undo());
     onClose();
   };
   const back = async () => {

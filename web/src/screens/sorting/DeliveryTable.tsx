@@ -145,22 +145,28 @@ interface DecidingProps {
 function Deciding({ course, delivery, students }: DecidingProps) {
   const [place, placing] = api.usePlaceDeliveryMutation();
   const [turnAway, turning] = api.useTurnAwayMutation();
+  const [decideAgain] = api.useDecideAgainMutation();
   const [assignmentId, setAssignmentId] = useState<string>(delivery.assignmentId ?? '');
   const [somebody, setSomebody] = useState('');
   const byId = new Map(students.map((student) => [student.id, student]));
   const labelOf = new Map(course.periods.map(({ id, label }) => [id, label]));
   const params = { deliveryId: delivery.id };
   const runs = mayRun(course);
+  // By the time it is pressed another delivery may lie here.
+  const again = () =>
+    void decideAgain({ params }).then(({ error }) =>
+      error ? tellFailure(error) : tell(`${delivery.name} is on the table again.`),
+    );
   const act = async (studentId: PersonId) => {
     const body = { studentId, assignmentId: assignmentId as AssignmentId };
     const { error } = await place({ params, body });
     if (error) tellFailure(error);
-    else tell(`Placed with ${sayName(byId.get(studentId)!)}.`);
+    else tell(`Placed with ${sayName(byId.get(studentId)!)}.`, again);
   };
   const away = async () => {
     const { error } = await turnAway({ params });
     if (error) tellFailure(error);
-    else tell('Rejected. It stays on the ledger.');
+    else tell('Rejected. It stays on the ledger.', again);
   };
   const isBusy = placing.isLoading || turning.isLoading;
   return (

@@ -12,6 +12,12 @@ interface ReceiptViewProps {
   isNew?: boolean;
 }
 
+const goneWords: Record<NonNullable<Receipt['gone']>['how'], string> = {
+  'taken back': 'You took this back,',
+  'sent back': 'Your teacher sent this back,',
+  undone: 'Your teacher moved this to the person it belongs to,',
+};
+
 /** The student's proof: what arrived, when, under which name, with which bytes. */
 export function ReceiptView({ receipt, title, isNew = false }: ReceiptViewProps) {
   const zone = useZone();
@@ -43,8 +49,8 @@ export function ReceiptView({ receipt, title, isNew = false }: ReceiptViewProps)
       </div>
       {receipt.gone ? (
         <p className="font-semibold">
-          {receipt.gone.how === 'taken back' ? 'You took this back' : 'Your teacher sent this back'},{' '}
-          {sayExactly(receipt.gone.at, zone)}. It no longer counts; the record keeps it.
+          {goneWords[receipt.gone.how]} {sayExactly(receipt.gone.at, zone)}. It no longer counts; the record
+          keeps it.
         </p>
       ) : receipt.counts || isNew ? null : (
         <p className="text-ink-2">Another attempt counts.</p>

@@ -1,10 +1,10 @@
 import { useState } from 'react';
 import type { AssignmentId, PersonId } from '@vestibul/core';
-import { Button } from '../../parts/ui/Button';
-import { Dialog } from '../../parts/ui/Dialog';
-import { Field, inputClass } from '../../parts/ui/Field';
-import { sayListName, sayName } from '../../parts/ui/format';
-import { tell, tellFailure } from '../../parts/messages/Notices';
+import { Button } from '../ui/Button';
+import { Dialog } from '../ui/Dialog';
+import { Field, inputClass } from '../ui/Field';
+import { sayListName, sayName } from '../ui/format';
+import { tell, tellFailure } from '../messages/Notices';
 import { api, type Course, type Submission } from '../../state/api';
 
 interface MoveWorkProps {
@@ -23,26 +23,38 @@ export function MoveWork({ course, submission, attempt, onClose }: MoveWorkProps
   const students = (rack.data?.students ?? []).filter(({ leftAt }) => leftAt === null);
   const isSame = studentId === submission.student.id && assignmentId === submission.assignment.id;
   const act = async () => {
-    const { error } = await move({
+    const { data, error } = await move({
       params: { submissionId: submission.id },
       body: { attempt, studentId, assignmentId },
     });
     if (error) return tellFailure(error);
     const student = students.find(({ id }) => id === studentId);
-    tell(`Moved${student ? ` to ${sayName(student)}` : ''}.`);
+    const back = async () => {
+      const { error: stays } = await move({
+        params: { submissionId: data.submissionId },
+        body: {
+          attempt: data.attempt,
+          studentId: submission.student.id,
+          assignmentId: submission.assignment.id,
+        },
+      });
+      if (stays) tellFailure(stays);
+      else tell(`Moved back to ${sayName(submission.student)}.`);
+    };
+    tell(`Moved${student ? ` to ${sayName(student)}` : ''}.`, () => void back());
     onClose();
   };
   return (
     <Dialog
-      title="Move this work"
+      title="This belongs to someone else"
       description="Choose its student and assignment"
       open
       onClose={onClose}
       className="max-w-lg"
     >
       <p>
-        {sayName(submission.student)} no longer has it. It counts as turned in when it was brought; both steps
-        stay on the ledger.
+        {sayName(submission.student)} will no longer have it. It keeps the time at which it was turned in, and
+        both steps are on the ledger.
       </p>
       <form
         className="grid gap-4"

@@ -1,0 +1,111 @@
+import {
+  groupBy,
+  toInstant,
+  type CourseId,
+  type Instant,
+  type PersonId,
+  type SubmissionId,
+} from '@vestibul/core';
+import { LONGEST_PAUSE_S } from '@vestibul/contract';
+import type { School } from '../platform/School';
+import { all, one, run, together, type Database } from '../platform/database/database';
+import { repeat } from '../platform/repeat';
+import { nowOnLedger, writeEvent } from '../platform/ledger/ledger';
+import { aboutOf } from '../submissions/submissions';
+import { sayOfAttempt } from '../submissions/attempts';
+import { changeEach, handBack, type Acted, type Work } from './review';
+import { tellOfReturn } from './tellOfReturn';
+
+/** How often it is looked whether the moment of a hand-back has come, in milliseconds. */
+const EVERY_MS = 1_000;
+
+/**
+ * Hands pieces back after a pause in which they can be kept (`takeIntoReview`). Until then nothing has happened: no line, no
+ * letter, nothing to see for the students. The order for it is kept, so it is done whatever becomes of the page or the server.
+ */
+export function handBackSoon(
+  school: School,
+  by: PersonId,
+  course: CourseId,
+  works: readonly Work[],
+  seconds: number,
+): Acted {
+  const at = toInstant(Date.parse(school.now()) + seconds * 1000);
+  return changeEach(school, course, works, (row) => {
+    if (row.handedBackAt !== null || row.attempt === 0) return false;
+    run(
+      school.db,
+      `INSERT INTO hand_back_due (submission_id, course_id, attempt, by_id, at)
+       VALUES (:id, :course, :attempt, :by, :at) ON CONFLICT (submission_id) DO UPDATE SET attempt = excluded.attempt`,
+      { id: row.id, course, attempt: row.attempt, by, at },
+    );
+    return true;
+  });
+}
+
+interface Due extends Work {
+  courseId: CourseId;
+  byId: PersonId;
+}
+
+/** Hands back what has waited for its moment, and says so to the students. Safe to repeat. */
+export function handBackDue(school: School): void {
+  const now = Date.parse(school.now());
+  // What seems to wait for longer than any pause was told to before the clock was set back.
+  const due = all<Due>(
+    school.db,
+    `SELECT submission_id AS submissionId, course_id AS courseId, attempt, by_id AS byId FROM hand_back_due
+     WHERE at <= :now OR at > :longest ORDER BY at, submission_id`,
+    { now: toInstant(now), longest: toInstant(now + LONGEST_PAUSE_S * 1000) },
+  );
+  for (const works of groupBy(due, ({ courseId, byId }) => `${courseId} ${byId}`).values()) {
+    const { courseId, byId } = works[0]!;
+    const { changed } = together(school.db, () => {
+      for (const { submissionId } of works) dropDue(school, submissionId);
+      return handBack(school, byId, courseId, works);
+    });
+    for (const id of changed) tellOfReturn(school, id, 'handed back');
+  }
+}
+
+/** Looks again and again while the server runs; the answer ends that. */
+export function watchHandBacks(school: School): () => void {
+  handBackDue(school);
+  return repeat(school, EVERY_MS, () => handBackDue(school));
+}
+
+/** When an attempt is handed back, where it is about to be. */
+export function goesBackAt(db: Database, id: SubmissionId, attempt: number): Instant | null {
+  return (
+    one<{ at: Instant }>(db, 'SELECT at FROM hand_back_due WHERE submission_id = ? AND attempt = ?', [
+      id,
+      attempt,
+    ])?.at ?? null
+  );
+}
+
+function dropDue(school: School, id: SubmissionId): boolean {
+  return run(school.db, 'DELETE FROM hand_back_due WHERE submission_id = ?', [id]) > 0;
+}
+
+/**
+ * Keeps what is about to be handed back, and takes back into review what was: it stays reviewed, and what its student has read
+ * by then they go on reading.
+ */
+export function takeIntoReview(
+  school: School,
+  by: PersonId,
+  course: CourseId,
+  works: readonly Work[],
+): Acted & { kept: number } {
+  let kept = 0;
+  const acted = changeEach(school, course, works, (row) => {
+    if (dropDue(school, row.id)) kept += 1;
+    if (row.handedBackAt === null) return false;
+    const at: Instant = nowOnLedger(school);
+    sayOfAttempt(school.db, row.id, row.attempt, { handed_back_at: null });
+    writeEvent(school, by, 'taken back into review', aboutOf(row), { attempt: row.attempt }, at);
+    return true;
+  });
+  return { ...acted, kept };
+}

@@ -1,0 +1,43 @@
+import type { SubmissionId } from '@vestibul/core';
+import { api, type Course } from '../../state/api';
+import { tell, tellFailure } from '../messages/Notices';
+import { sayNewer } from '../ui/format';
+
+/** How long work that is handed back can still be kept, in seconds. */
+const PAUSE_S = 10;
+
+interface Work {
+  submissionId: SubmissionId;
+  attempt: number;
+}
+
+/**
+ * Hands work back after a pause, with Undo beside what is said of it: in the pause nothing has happened then, and after it the
+ * work is taken back into review. `whose` says whose work it is: 'Jonas’s work', '12 pieces of work'.
+ */
+export function useHandBack(course: Course) {
+  const params = { courseId: course.id };
+  const [handBack, { isLoading }] = api.useHandBackMutation();
+  const [takeIntoReview, taking] = api.useTakeIntoReviewMutation();
+
+  const undo = async (works: Work[]) => {
+    const result = await takeIntoReview({ params, body: { works } });
+    if (result.error) return tellFailure(result.error);
+    const { kept, takenBack, newer } = result.data;
+    tell(`${takenBack > 0 ? 'Taken back into review' : 'Not handed back'}.${sayNewer(newer)}`);
+    return kept + takenBack > 0;
+  };
+  const act = async (works: Work[], whose: string) => {
+    const result = await handBack({ params, body: { works, afterSeconds: PAUSE_S } });
+    if (result.error) {
+      tellFailure(result.error);
+      return false;
+    }
+    const { waiting, newer } = result.data;
+    if (waiting === 0) tell(sayNewer(newer).trim());
+    else
+      tell(`${whose} will be handed back in ${PAUSE_S} seconds.${sayNewer(newer)}`, () => void undo(works));
+    return waiting > 0;
+  };
+  return { handBack: act, takeIntoReview: undo, isBusy: isLoading || taking.isLoading };
+}
