@@ -58,6 +58,8 @@ export const personName = z.object({
   last: z.string(),
   first: z.string(),
   called: z.string(),
+  /** What tells them from whoever is shown by the same name: a number or an account; '' where nobody is. */
+  apart: z.string(),
 });
 
 export const session = z.object({

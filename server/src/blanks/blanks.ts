@@ -25,7 +25,7 @@ import { noteOwnershipLine } from '../intake/ownership';
 import { folderNameOf } from '../naming/folders';
 import { writeEvent } from '../platform/ledger/ledger';
 import { CourseNaming, listNamed, type NamedStudent } from '../naming/naming';
-import { nameColumns, type PersonName } from '../school/people';
+import { bareNameColumns, nameColumns, type PersonName } from '../school/people';
 import { listPeriods } from '../courses/periods';
 
 /** A file of the vault as a blank's version has it. */
@@ -163,32 +163,31 @@ export function listBlanks(db: Database, course: CourseId): AnswerOf<'listBlanks
       [course],
     ).map((row) => [row.blankId, row]),
   );
-  return all<{
-    id: BlankId;
-    title: string;
-    version: number;
-    originalName: string;
-    mime: string;
-    extension: string;
-    bytes: number;
-    keptAt: Instant;
-    byId: PersonId;
-    last: string;
-    first: string;
-    called: string;
-  }>(
+  return all<
+    {
+      id: BlankId;
+      title: string;
+      version: number;
+      originalName: string;
+      mime: string;
+      extension: string;
+      bytes: number;
+      keptAt: Instant;
+      byId: PersonId;
+    } & Omit<PersonName, 'id'>
+  >(
     db,
     `SELECT b.id, b.title, v.n AS version, v.original_name AS originalName, v.mime, v.extension, v.bytes,
-       v.kept_at AS keptAt, p.id AS byId, p.last, p.first, p.called
+       v.kept_at AS keptAt, p.id AS byId, ${bareNameColumns}
      FROM blank b JOIN blank_version v ON v.blank_id = b.id
        AND v.n = (SELECT MAX(n) FROM blank_version WHERE blank_id = b.id)
      JOIN person p ON p.id = v.kept_by
      WHERE b.course_id = ? AND b.put_away_at IS NULL ORDER BY b.title, b.id`,
     [course],
-  ).map(({ extension, byId, last, first, called, ...blank }) => ({
+  ).map(({ extension, byId, last, first, called, apart, ...blank }) => ({
     ...blank,
     form: formOf(blank.mime, extension),
-    keptBy: { id: byId, last, first, called },
+    keptBy: { id: byId, last, first, called, apart },
     handOuts: (handOuts.get(blank.id) ?? []).map(({ blankId: _id, ...order }) => order),
     copies: copies.get(blank.id)?.copies ?? 0,
     outdated: copies.get(blank.id)?.outdated ?? 0,

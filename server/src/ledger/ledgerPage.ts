@@ -9,7 +9,7 @@ import {
 import { PAGE_SIZE, type AnswerOf, type QueryOf } from '@vestibul/contract';
 import { all, one, type Database } from '../platform/database/database';
 import { ledgerCondition } from '../platform/ledger/ledger';
-import { findPerson, type PersonName } from '../school/people';
+import { nameColumns, type PersonName } from '../school/people';
 
 interface EventRow {
   idx: number;
@@ -68,8 +68,7 @@ function toLine(db: Database, row: EventRow): AnswerOf<'readLedger'>['lines'][nu
 }
 
 function personName(db: Database, id: PersonId): PersonName | null {
-  const found = findPerson(db, id);
-  return found ? { id: found.id, last: found.last, first: found.first, called: found.called } : null;
+  return one<PersonName>(db, `SELECT ${nameColumns} FROM person p WHERE p.id = ?`, [id]) ?? null;
 }
 
 function periodLabel(db: Database, id: string): string | null {

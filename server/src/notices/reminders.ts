@@ -81,11 +81,8 @@ export function previewReminder(
   );
   return {
     canMail: school.mail !== null,
-    missing: missing.map(({ studentId, last: lastName, first, called, periodId, email }) => ({
-      id: studentId,
-      last: lastName,
-      first,
-      called,
+    missing: missing.map(({ studentId, periodId, email }) => ({
+      ...nameOf(school.db, studentId),
       periodId,
       hasAddress: email !== '',
     })),

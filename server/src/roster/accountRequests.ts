@@ -15,7 +15,7 @@ import { seatOf } from '../courses/seats';
 import { changeStudent } from './attendance';
 import { all, one, run, together, type Database } from '../platform/database/database';
 import { writeEvent } from '../platform/ledger/ledger';
-import { nameColumns, type PersonName } from '../school/people';
+import { nameColumns, nameOf, type PersonName } from '../school/people';
 
 /** Asks the office to change somebody's account, or for links; the same open question once. */
 export function askOffice(
@@ -121,13 +121,10 @@ export function settleRequest(
       courseId,
       links: people
         .filter(({ email }) => email !== '')
-        .map(({ id: person, last, first, called, email }) => ({
-          id: person,
-          last,
-          first,
-          called,
-          email,
-          link: issueLink(school, by, person, false),
+        .map((person) => ({
+          ...nameOf(db, person.id),
+          email: person.email,
+          link: issueLink(school, by, person.id, false),
         })),
     };
   });

@@ -22,7 +22,7 @@ import { handOutTo } from '../blanks/blanks';
 import { listGroups, listPeriods } from '../courses/periods';
 import { makeMissingFolders } from '../naming/folders';
 import { nowOnLedger, writeEvent } from '../platform/ledger/ledger';
-import { addPerson, nameColumns, renamePerson, type PersonName } from '../school/people';
+import { addPerson, nameColumns, nameOf, renamePerson, type PersonName } from '../school/people';
 import { seatOf, takeFirstSeat } from '../courses/seats';
 import { leave, moveTo, returnTo } from './attendance';
 import { findNamed, type NamedStudent } from '../naming/naming';
@@ -84,21 +84,14 @@ export async function previewRoster(
     ...list,
     people: known
       .filter((person) => named.has(person.id))
-      .map(({ id, last, first, called, email, period }) => ({
-        id,
-        last,
-        first,
-        called,
-        email,
-        periodId: period,
-      })),
+      .map(({ id, email, period }) => ({ ...nameOf(db, id), email, periodId: period })),
   };
 }
 
 function knownPeople(db: Database, course: CourseId): KnownPerson[] {
   return all<Omit<KnownPerson, 'isStudent' | 'left'> & { isStudent: number; left: number }>(
     db,
-    `SELECT ${nameColumns}, p.email, p.username, p.number, p.standing = 'student' AS isStudent,
+    `SELECT p.id, p.last, p.first, p.called, p.email, p.username, p.number, p.standing = 'student' AS isStudent,
        e.period_id AS period, e.left_at IS NOT NULL AS left
      FROM person p LEFT JOIN enrolment e ON e.student_id = p.id AND e.course_id = ?`,
     [course],

@@ -19,11 +19,25 @@ export interface PersonRow {
   last: string;
   first: string;
   called: string;
+  /** What tells them from whoever is shown by the same name; '' where nobody is. */
+  apart: string;
   email: string;
 }
 
+/** The name that somebody is shown by, as it is compared, in its two halves. */
+const shownName = (alias: string) =>
+  `lower(${alias}.last), lower(CASE WHEN ${alias}.called <> '' THEN ${alias}.called ELSE ${alias}.first END)`;
+
+/** What tells somebody from those who are shown by the same name, under the alias `p`: their number, else their account. */
+const apart = `CASE WHEN EXISTS (
+    SELECT 1 FROM person o WHERE (${shownName('o')}) = (${shownName('p')}) AND o.id <> p.id)
+  THEN COALESCE(NULLIF(p.number, ''), NULLIF(p.username, ''), p.email) ELSE '' END AS apart`;
+
+/** The columns of a person's name without who they are, under the alias `p`. */
+export const bareNameColumns = `p.last, p.first, p.called, ${apart}`;
+
 /** The columns of a person's name, for joining into other queries under the alias `p`. */
-export const nameColumns = 'p.id, p.last, p.first, p.called';
+export const nameColumns = `p.id, ${bareNameColumns}`;
 
 /** The columns of a `PersonRow`, under the alias `p`. */
 export const personColumns = `${nameColumns}, p.standing, p.email`;
@@ -31,7 +45,7 @@ export const personColumns = `${nameColumns}, p.standing, p.email`;
 /** What somebody is greeted by in a letter, under the alias `p`. */
 export const greetedAs = "COALESCE(NULLIF(p.called, ''), NULLIF(p.first, ''), p.last)";
 
-export type PersonName = Pick<PersonRow, 'id' | 'last' | 'first' | 'called'>;
+export type PersonName = Pick<PersonRow, 'id' | 'last' | 'first' | 'called' | 'apart'>;
 
 export function findPerson(db: Database, id: PersonId): PersonRow | undefined {
   return one<PersonRow>(db, `SELECT ${personColumns} FROM person p WHERE p.id = ?`, [id]);

@@ -18,7 +18,7 @@ import { newId } from '../platform/newId';
 import { readSchool } from '../school/facts';
 import { all, one, run, together, type Database } from '../platform/database/database';
 import { writeEvent } from '../platform/ledger/ledger';
-import { changeContact, findPerson } from '../school/people';
+import { bareNameColumns, changeContact, findPerson } from '../school/people';
 
 /** The facts about a student that decide who may keep their account, as columns of `person p` and a course `:course`. */
 export const accountColumns = `p.brought_by IS :course AS broughtHere, p.password_hash IS NOT NULL AS hasPassword,
@@ -162,15 +162,16 @@ export function listAccountNews(db: Database, id: PersonId): AnswerOf<'listAccou
     last: string | null;
     first: string | null;
     called: string | null;
+    apart: string;
   }>(
     db,
-    `SELECT n.at, n.kind, p.last, p.first, p.called FROM account_news n LEFT JOIN person p ON p.id = n.by_id
+    `SELECT n.at, n.kind, ${bareNameColumns} FROM account_news n LEFT JOIN person p ON p.id = n.by_id
      WHERE n.person_id = ? AND n.seen_at IS NULL ORDER BY n.at DESC LIMIT 20`,
     [id],
-  ).map(({ at, kind, last, first, called }) => ({
+  ).map(({ at, kind, last, first, called, apart }) => ({
     at,
     kind,
-    by: last === null ? null : { last, first: first ?? '', called: called ?? '' },
+    by: last === null ? null : { last, first: first ?? '', called: called ?? '', apart },
   }));
 }
 

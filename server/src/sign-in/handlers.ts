@@ -49,6 +49,7 @@ function sessionOf(school: School, person: PersonRow | null): AnswerOf<'readSess
       last: person.last,
       first: person.first,
       called: person.called,
+      apart: person.apart,
       standing: person.standing,
       email: person.email,
     },
@@ -130,7 +131,7 @@ export const sessionHandlers = {
            JOIN course c ON c.id = s.course_id WHERE s.person_id = p.id LIMIT 1), 'office') AS what
          FROM person p WHERE p.standing <> 'student' ORDER BY p.standing DESC, what DESC)
        UNION ALL SELECT * FROM (
-         SELECT id, last, first, called, standing, what FROM (
+         SELECT id, last, first, called, apart, standing, what FROM (
            SELECT ${nameColumns}, p.standing, h.label AS what, p.number,
              ROW_NUMBER() OVER (PARTITION BY h.id ORDER BY p.number) AS place
            FROM enrolment e JOIN person p ON p.id = e.student_id JOIN period h ON h.id = e.period_id)

@@ -359,7 +359,8 @@ export function listPeriodPieces(
   const at = nowOnLedger(school);
   const shown = rows.filter((row) => !row.held && decide(seeker, asPiece(row), at).level !== 'none');
   return [...groupBy(shown, (row) => row.of)].map(([owner, pieces]) => ({
-    student: nameOf(db, owner),
+    // A number or an account is nothing for classmates.
+    student: { ...nameOf(db, owner), apart: '' },
     turnedInAt: pieces[0]!.turnedInAt,
     pieces: pieces.map((piece) => ({
       id: piece.id,

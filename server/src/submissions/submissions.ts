@@ -15,6 +15,7 @@ import { Failure } from '../platform/failure';
 import type { School } from '../platform/School';
 import { all, one, run, together, type Database } from '../platform/database/database';
 import { writeEvent } from '../platform/ledger/ledger';
+import { bareNameColumns, type PersonName } from '../school/people';
 import { joinOwner } from '../intake/ownership';
 
 type Receipt = AnswerOf<'turnIn'>;
@@ -70,22 +71,19 @@ export function listPieces(db: Database, id: SubmissionId): Piece[] {
     Omit<Piece, 'owner' | 'form'> & {
       extension: string;
       ownerId: PersonId | null;
-      last: string;
-      first: string;
-      called: string;
-    }
+    } & Omit<PersonName, 'id'>
   >(
     db,
     `SELECT q.id, q.attempt, q.n, q.name, q.original_name AS originalName, q.mime, q.extension, q.bytes, q.sha256,
        CASE WHEN f.sha256 <> q.sha256 THEN f.changed_at END AS driftedAt,
-       p.id AS ownerId, p.last, p.first, p.called
+       p.id AS ownerId, ${bareNameColumns}
      FROM piece q JOIN file f ON f.id = q.file_id ${joinOwner('f.id')} LEFT JOIN person p ON p.id = w.owner_id
      WHERE q.submission_id = ? ORDER BY q.attempt, q.n`,
     [id],
-  ).map(({ extension, ownerId, last, first, called, ...piece }) => ({
+  ).map(({ extension, ownerId, last, first, called, apart, ...piece }) => ({
     ...piece,
     form: formOf(piece.mime, extension),
-    owner: ownerId === null ? null : { id: ownerId, last, first, called },
+    owner: ownerId === null ? null : { id: ownerId, last, first, called, apart },
   }));
 }
 

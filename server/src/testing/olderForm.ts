@@ -31,6 +31,7 @@ const undo: Record<number, string> = {
     UPDATE file SET owner_id = (SELECT o.owner_id FROM ownership o WHERE o.file_id = file.id AND o.until_at IS NULL);
     DROP TABLE ownership`,
   25: 'DROP TABLE hand_back_due',
+  26: 'DROP INDEX person_by_shown_name',
 };
 
 /** Ends a school's server, and starts it on its database as an earlier version would have left it. */

@@ -77,6 +77,7 @@ export const student = (id: string, last: string, periodId: PeriodId): RackStude
   last,
   first: 'A',
   called: '',
+  apart: '',
   periodId,
   groupId: null,
   email: '',

@@ -1,6 +1,6 @@
 import { nothingIn, stateOf, type Instant, type SubmissionState } from '@vestibul/core';
 import type { RackStudent, Slot } from '../../state/api';
-import { sayShortly } from '../ui/format';
+import { sayListName, sayShortly } from '../ui/format';
 import { GroupMark, type Group } from '../courses/GroupMark';
 
 /** What a slot shows: the state of its submission with the time as it is now. */
@@ -53,7 +53,7 @@ export function SlotView({ student, slot, state, now, zone, group }: SlotViewPro
         {group ? <GroupMark group={group} /> : null}
         {group ? ' ' : ''}
         <b>{student.last}</b>
-        {student.called || student.first ? `, ${student.called || student.first}` : ''}
+        {sayListName(student).slice(student.last.length)}
       </span>
     </>
   );
@@ -111,7 +111,6 @@ export function slotClass(student: RackStudent, slot: Slot | undefined, state: S
 
 /** The same in words, for those who hear the rack. */
 export function saySlot(student: RackStudent, slot: Slot | undefined, state: SubmissionState): string {
-  const name = [student.last, student.called || student.first].filter(Boolean).join(', ');
   const more = [
     student.leftAt ? 'has left' : '',
     slot?.turnedInAt && slot.lateMs > 0 && state !== 'late' ? 'late' : '',
@@ -119,5 +118,5 @@ export function saySlot(student: RackStudent, slot: Slot | undefined, state: Sub
     slot?.unseen ? 'not seen' : '',
     slot?.drifted ? 'drift' : '',
   ].filter(Boolean);
-  return [`${name}: ${state}`, ...more].join(', ');
+  return [`${sayListName(student)}: ${state}`, ...more].join(', ');
 }

@@ -89,17 +89,20 @@ interface Named {
   last: string;
   first: string;
   called: string;
+  apart?: string;
 }
 
-/** `Abara, Chidi`; a single name stands alone. */
-export function sayListName({ last, first, called }: Named): string {
+/** `Abara, Chidi`; a single name stands alone. Who shares their name with somebody is told apart: `Abara, Chidi (41207)`. */
+export function sayListName({ last, first, called, apart = '' }: Named): string {
   const given = called || first;
-  return given ? `${last}, ${given}` : last;
+  return `${given ? `${last}, ${given}` : last}${sayApart(apart)}`;
 }
 
-export function sayName({ last, first, called }: Named): string {
-  return fullName(called || first, last);
+export function sayName({ last, first, called, apart = '' }: Named): string {
+  return `${fullName(called || first, last)}${sayApart(apart)}`;
 }
+
+const sayApart = (apart: string) => (apart ? ` (${apart})` : '');
 
 /** Initials for the small round sign. */
 export function initialsOf({ last, first }: Pick<Named, 'last' | 'first'>): string {

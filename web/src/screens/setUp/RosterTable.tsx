@@ -37,8 +37,8 @@ export function RosterTable({ students, course, period, onStrip, onOpen }: Roste
   const groupOf = new Map(course.periods.flatMap((known) => known.groups.map((group) => [group.id, group])));
   const words = plainWords(find);
   const shown = inOrder(students, course, arrangement)
-    .filter(({ last, first, called, email }) =>
-      plainWords(`${last} ${first} ${called} ${last} ${email}`).includes(words),
+    .filter(({ last, first, called, email, apart }) =>
+      plainWords(`${last} ${first} ${called} ${last} ${email} ${apart}`).includes(words),
     )
     .filter((student) => period === 'all' || String(periodOf.get(student.periodId)?.number) === period)
     .toSorted(
@@ -144,11 +144,16 @@ export function RosterTable({ students, course, period, onStrip, onOpen }: Roste
                   <span role="rowheader" className="min-w-0">
                     <button
                       type="button"
-                      aria-label={`${student.last}, open`}
+                      aria-label={`${student.last}${student.apart ? ` (${student.apart})` : ''}, open`}
                       className="block max-w-full truncate rounded text-left font-semibold text-ink underline decoration-dotted underline-offset-3"
                       onClick={() => onOpen(student)}
                     >
                       {student.last}
+                      {student.apart ? (
+                        <span className="font-normal text-ink-2"> ({student.apart})</span>
+                      ) : (
+                        ''
+                      )}
                     </button>
                   </span>
                   <span role="cell" className="truncate">

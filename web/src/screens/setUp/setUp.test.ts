@@ -106,7 +106,7 @@ test('sayMeetings says days and times', () => {
 });
 
 describe('what other due times do to the work that is in', () => {
-  const person = (last: string) => ({ id: last as PersonId, last, first: 'A', called: '' });
+  const person = (last: string) => ({ id: last as PersonId, last, first: 'A', called: '', apart: '' });
   const none = { total: 0, names: [] };
 
   test('each kind has its line, with names and how many more', () => {

@@ -24,7 +24,7 @@ interface DecidingProps {
   onSetAside: (as: 'not ours' | 'later' | 'to sort') => void;
 }
 
-const plainListName = (student: RackStudent) => plainWords(sayListName(student));
+const plainListName = (student: RackStudent) => plainWords(sayListName({ ...student, apart: '' }));
 
 /** Whose it is and what it is for: the likeliest first, then anybody by name; and what it will be called. */
 export function Deciding({
