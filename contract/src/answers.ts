@@ -194,13 +194,14 @@ export const answers = {
   }),
   findNames: z.array(
     z.object({
-      subject: z.enum(nameSubjects),
+      subject: z.enum([...nameSubjects, 'student', 'assignment']),
+      /** Of the folder, the piece, the student or the assignment. */
       id: z.string(),
       /** The name that was found: one it has, had, or came with. */
       matched: z.string(),
       name: z.string(),
-      student: personName,
-      submissionId: branded<SubmissionId>().nullable(),
+      /** Null of an assignment. */
+      student: personName.nullable(),
       assignmentId: branded<AssignmentId>().nullable(),
       assignment: z.string().nullable(),
     }),

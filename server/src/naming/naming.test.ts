@@ -344,6 +344,30 @@ describe('finding a name', () => {
     expect(await find('"OR" *')).toEqual([]);
   });
 
+  test('finds by all words in any order, over names, students and assignments', async () => {
+    const hits = async (text: string) =>
+      (await teacher().must('findNames', { params: inCourse(), query: { find: text } })).map(
+        ({ subject, name, student }) => [subject, name || student!.last],
+      );
+    const mai = school.as('mai');
+    for (const _attempt of [1, 2])
+      await mai.turnIn(school.assignment, [
+        await mai.upload(school.assignment, 'IMG_77.txt', bytesOf('hello')),
+      ]);
+    await change({ subject: 'file', rule: '{period}_{attempt}' });
+    const names = (await hits('img_77')).map(([, name]) => name);
+    expect(names).toHaveLength(2);
+    // Neither the student's name nor the title is in the name of the piece; the attempt that counts comes first.
+    expect(await hits('gauge  đặng')).toEqual([
+      ['file', names.find((name) => name!.includes('_2'))],
+      ['file', names.find((name) => name!.includes('_1'))],
+    ]);
+    expect(await hits('MAI DANG log img')).toHaveLength(2);
+    expect(await hits('chidi gauge img')).toEqual([]);
+    expect((await hits('dang mai'))[0]).toEqual(['student', 'Đặng']);
+    expect((await hits('log stream'))[0]).toEqual(['assignment', 'Stream gauge log']);
+  });
+
   test('finds a folder by its old name', async () => {
     await change({ subject: 'folder', rule: '{username}{last}' });
     expect(await find('02-Abara')).toEqual([['Abara', '02-Abara_Chidi']]);

@@ -114,7 +114,7 @@ export function Hall({ course, place, period, pathFor, strip, keys = [], childre
             onClick={() => setFinds(true)}
             className="my-auto ml-auto flex items-center gap-1.5 rounded px-2 py-1 whitespace-nowrap text-ink-2 hover:bg-ground"
           >
-            <kbd aria-hidden="true">/</kbd> Find a name
+            <kbd aria-hidden="true">/</kbd> Find
           </button>
         )}
         <p className="my-auto pl-4 text-small whitespace-nowrap text-ink-2 max-lg:hidden">

@@ -1,6 +1,7 @@
 import * as Radix from '@radix-ui/react-dialog';
 import { X } from 'lucide-react';
-import type { ReactNode } from 'react';
+import { type ReactNode, useState } from 'react';
+import { focusFirstField, giveFocusBack, lastFocused } from './focus';
 
 interface DialogProps {
   title: string;
@@ -12,13 +13,16 @@ interface DialogProps {
   className?: string;
 }
 
-/** A window above the page. Escape and the cross close it; the focus goes back to where it was. */
+/** A window above the page, with the focus in its first field. Escape and the cross close it; the focus goes back to where it was. */
 export function Dialog({ title, description, open, onClose, children, className = 'max-w-xl' }: DialogProps) {
+  const [from] = useState(lastFocused);
   return (
     <Radix.Root open={open} onOpenChange={(isOpen) => (isOpen ? undefined : onClose())}>
       <Radix.Portal>
         <Radix.Overlay className="fixed inset-0 z-20 bg-[rgb(8_14_12/0.55)]" />
         <Radix.Content
+          onOpenAutoFocus={focusFirstField}
+          onCloseAutoFocus={(event) => giveFocusBack(event, from)}
           className={`fixed top-1/2 left-1/2 z-30 grid max-h-[94dvh] w-[min(94vw,100%)] -translate-1/2 gap-4 overflow-auto rounded-xl border border-line bg-surface p-5 text-ink shadow-2xl ${className}`}
         >
           <div className="flex items-start gap-4">

@@ -38,7 +38,9 @@ const Glance = lazy(() => loadGlance().then(({ Glance: view }) => ({ default: vi
 export function Rack() {
   const { course, period } = useCoursePage();
   usePageTitle('Rack');
-  return <Read of={course}>{(data) => <RackOf course={data} period={period} />}</Read>;
+  // Whoever else is looked for is chosen anew.
+  const asked = useSearchParams()[0].get('student');
+  return <Read of={course}>{(data) => <RackOf key={asked} course={data} period={period} />}</Read>;
 }
 
 function RackOf({ course, period }: { course: Course; period: string }) {
@@ -48,7 +50,14 @@ function RackOf({ course, period }: { course: Course; period: string }) {
   const zone = useZone();
   const arrangement = useArrangement();
   const rack = api.useReadRackQuery({ params: { courseId: course.id } });
-  const [chosen, setChosen] = useState<PersonId | null>(null);
+  const [chosen, setChosen] = useState(search.get('student') as PersonId | null);
+  const asked = search.get('student') as PersonId | null;
+  const isThere = rack.data !== undefined;
+  // Who was looked for has the focus as soon as they are there.
+  useEffect(() => {
+    if (!asked || !isThere) return;
+    grid.current?.focus(asked);
+  }, [asked, isThere]);
   const [glances, setGlances] = useState(false);
   const grid = useRef<RackGridHandle>(null);
   useEffect(() => void loadGlance(), []);

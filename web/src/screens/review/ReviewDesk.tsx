@@ -59,6 +59,7 @@ function DeskOf({ course, period }: { course: Course; period: string }) {
     if (!place || !assignment) return;
     search.set('assignment', assignment.id);
     search.set('student', place.student.id);
+    search.delete('piece');
     setSearch(search, { replace: true });
   };
   // Whom one looks at stands in the address from the start, so that nobody who turns in meanwhile takes their place.
@@ -116,7 +117,8 @@ function DeskOf({ course, period }: { course: Course; period: string }) {
                     now={now}
                   />
                   <Work
-                    key={selected.slot.id}
+                    key={`${selected.slot.id} ${search.get('piece')}`}
+                    asked={search.get('piece') as PieceId | null}
                     submissionId={selected.slot.id}
                     course={course}
                     zone={zone}
@@ -163,15 +165,17 @@ function TakenBack() {
 }
 
 interface WorkProps {
+  /** The piece that was looked for; else the first of what counts is shown. */
+  asked: PieceId | null;
   submissionId: Submission['id'];
   course: Course;
   zone: string;
   onNext: (() => void) | null;
 }
 
-function Work({ submissionId, course, zone, onNext }: WorkProps) {
+function Work({ asked, submissionId, course, zone, onNext }: WorkProps) {
   const submission = api.useReadSubmissionQuery({ params: { submissionId } });
-  const [chosen, setChosen] = useState<PieceId | null>(null);
+  const [chosen, setChosen] = useState(asked);
   return (
     <Read of={submission} what="Opening the work">
       {(data) => {

@@ -1,4 +1,5 @@
-import { Link } from 'react-router';
+import { useEffect, useRef } from 'react';
+import { Link, useSearchParams } from 'react-router';
 import { Button } from '../../parts/ui/Button';
 import { inOrder } from '../../parts/rack/courseWork';
 import { useArrangement } from '../../parts/rack/useArrangement';
@@ -17,6 +18,16 @@ export function FoldersStep({ course, period, onStrip }: StepProps) {
   const zone = useZone();
   const arrangement = useArrangement();
   const rack = api.useReadRackQuery({ params: { courseId: course.id } });
+  const [search] = useSearchParams();
+  const asked = search.get('folder');
+  const found = useRef<HTMLButtonElement>(null);
+  const isThere = rack.data !== undefined;
+  // The folder that was looked for is chosen and in sight.
+  useEffect(() => {
+    if (!asked || !isThere) return;
+    found.current?.focus();
+    found.current?.click();
+  }, [asked, isThere]);
   const [make, { isLoading }] = api.useMakeFoldersMutation();
   const missing = course.students - course.folders;
   const chosen = course.periods.find((known) => String(known.number) === period);
@@ -63,7 +74,9 @@ export function FoldersStep({ course, period, onStrip }: StepProps) {
                 <li key={student.id} className="border-b border-line py-1">
                   <button
                     type="button"
-                    className="max-w-full rounded text-left text-ink"
+                    ref={student.folderId === asked ? found : undefined}
+                    aria-current={student.folderId !== null && student.folderId === asked}
+                    className="max-w-full rounded px-1 text-left text-ink aria-[current=true]:bg-brass-soft aria-[current=true]:font-bold"
                     onClick={() => onStrip(stripFor(course, student, undefined, zone))}
                   >
                     {student.folderName ? (
