@@ -227,7 +227,7 @@ test('the demo people come in by one press; a wrong password is said so', async 
   await page.getByLabel('E-mail').fill('itamsin@larkmoor.example');
   await page.getByLabel('Password').fill('wrong');
   await page.getByRole('button', { name: 'Sign in' }).click();
-  await expect(page.getByRole('alert')).toContainText('Wrong e-mail or password');
+  await expect(page.getByRole('alert')).toContainText('Wrong e-mail, account or password');
   await page.getByRole('button', { name: /Imogen Tamsin/ }).click();
   await expect(page.getByRole('heading', { name: /^Today/ })).toBeVisible();
   await page.getByRole('button', { name: 'Imogen Tamsin: menu' }).click();

@@ -90,10 +90,10 @@ export async function measureAttack(folder: string): Promise<string[]> {
   };
 
   await note('wrong sign-ins', () =>
-    flood((n) => post('/api/session', JSON.stringify({ email: `${n}@x.example`, password: 'guess' }))),
+    flood((n) => post('/api/session', JSON.stringify({ signInName: `${n}@x.example`, password: 'guess' }))),
   );
   await note('one account guessed at', () =>
-    flood(() => post('/api/session', JSON.stringify({ email: 't1@x.example', password: 'guess' }))),
+    flood(() => post('/api/session', JSON.stringify({ signInName: 't1@x.example', password: 'guess' }))),
   );
   const deep = '['.repeat(200_000);
   await note('deep JSON to a route that is open', () => flood(() => post('/api/session', deep)));

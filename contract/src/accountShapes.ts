@@ -21,7 +21,7 @@ export const accountAnswers = {
   signOut: done,
   listDemoPeople: z.array(z.object({ id: branded<PersonId>(), name: z.string(), what: z.string() })),
   signInAsDemo: session,
-  readWelcome: z.object({ first: z.boolean(), name: z.string(), email: z.string() }),
+  readWelcome: z.object({ first: z.boolean(), name: z.string(), signInName: z.string() }),
   acceptWelcome: session,
   listPeople: z.object({ people: z.array(listedPerson), next: z.string().nullable() }),
   addPerson: z.object({ id: branded<PersonId>(), link: z.string() }),
@@ -73,8 +73,21 @@ export const accountAnswers = {
   }),
   askOffice: done,
   makeSlips: z.object({
-    slips: z.array(issuedLink.extend({ periodId: branded<PeriodId>() })),
-    /** Students without a password whose links are the office's to make. */
-    ofOffice: count,
+    slips: z.array(
+      personName.extend({
+        periodId: branded<PeriodId>(),
+        /** Their e-mail address, account or number. */
+        signInName: z.string(),
+        /** To be typed where somebody signs in, until they have a password. */
+        code: z.string(),
+        link: z.string(),
+      }),
+    ),
+    without: z.array(
+      personName.extend({
+        periodId: branded<PeriodId>(),
+        why: z.enum(['has a password', 'account closed', 'of the office', 'no name to sign in with']),
+      }),
+    ),
   }),
 } as const;

@@ -24,6 +24,7 @@ import {
   type PersonId,
   type TermId,
   type YearId,
+  type SubmissionId,
 } from '@vestibul/core';
 import {
   ENAMELS,
@@ -224,8 +225,27 @@ export const assignmentBody = z.object({
 });
 
 export const signInBody = z.object({
-  email: line(254),
+  /** Their e-mail address, account or number. */
+  signInName: line(254),
   password: z.string().min(1, 'Write your password').max(200),
+});
+/** The attempt that an act means: what its doer has looked at. */
+export const attempt = z.number().int().min(1).max(10_000);
+/** The attempts of several submissions that an act means. */
+export const works = z
+  .array(z.object({ submissionId: id<SubmissionId>(), attempt }))
+  .min(1)
+  .max(200);
+
+/** Whether what is in already is late by the times that hold from now on. */
+export const alsoTurnedIn = z.boolean().default(true);
+
+export const slipsBody = z.object({
+  /** None is all of the course. */
+  periodIds: z
+    .array(id<PeriodId>())
+    .max(HIGHEST_PERIOD + 1)
+    .default([]),
 });
 export const termBody = z.object({
   id: id<TermId>().nullable().default(null),

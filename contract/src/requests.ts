@@ -63,7 +63,11 @@ import {
   assignmentBody,
   doorBody,
   renamingBody,
+  alsoTurnedIn,
+  attempt,
+  works,
   signInBody,
+  slipsBody,
   yearBody,
   courseWords,
   courseBody,
@@ -76,27 +80,17 @@ import {
 import { digests } from './shapes';
 import type { RouteName } from './routes';
 
-/** The attempt that an act means: what its doer has looked at. */
-const attempt = z.number().int().min(1).max(10_000);
-/** The attempts of several submissions that an act means. */
-const works = z
-  .array(z.object({ submissionId: id<SubmissionId>(), attempt }))
-  .min(1)
-  .max(200);
-
 interface RequestShapes {
   body?: z.ZodType;
   query?: z.ZodType;
 }
-
-/** Whether what is in already is late by the times that hold from now on. */
-const alsoTurnedIn = z.boolean().default(true);
 
 /** What comes behind the question mark and in the body of each request, for the routes that take any. */
 export const requests = {
   signIn: { body: signInBody },
   signInAsDemo: { body: z.object({ personId: id<PersonId>() }) },
   acceptWelcome: { body: welcomeBody },
+  makeSlips: { body: slipsBody },
   listPeople: {
     query: z.object({
       find: z.string().trim().max(LONGEST_FIELD).default(''),
@@ -312,9 +306,7 @@ export const requests = {
     body: z.object({ attempt, studentId: id<PersonId>(), assignmentId: id<AssignmentId>() }),
   },
   approve: { body: z.object({ works }) },
-  sendBack: {
-    body: z.object({ works, word: line(2000) }),
-  },
+  sendBack: { body: z.object({ works, word: line(2000) }) },
   handBack: {
     body: z.object({
       works,
@@ -408,7 +400,7 @@ export const pathParams = {
   subject: z.enum(nameSubjects),
   letters: z.enum(chosenLetters),
   attempt: z.coerce.number().int().min(1).max(10_000),
-  token: z.string().regex(/^[A-Za-z0-9_-]{16,64}$/),
+  token: z.string().regex(/^[A-Za-z0-9_-]{10,64}$/),
 } as const;
 
 /** The metadata of an upload (tus `Upload-Metadata`): what it is for, and the name it came with. */

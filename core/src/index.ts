@@ -97,6 +97,7 @@ export type { LeftOut, ReadPackage, RosterPackage } from './roster/oneRoster/rea
 export type { PackageAnswers } from './roster/oneRoster/matchPeople';
 export { comparePackage, packageChangeKinds } from './roster/oneRoster/comparePackage';
 export type { PackageChangeKind, PackagePlan, SchoolLists } from './roster/oneRoster/comparePackage';
+export { makeSlipCode, readSlipCode, writeSlipCode } from './access/slipCode';
 export { fullName } from './text/fullName';
 export { plainWords, withoutMarks } from './text/plainWords';
 

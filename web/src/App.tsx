@@ -10,6 +10,9 @@ import { api } from './state/api';
 const Welcome = lazy(() =>
   import('./screens/signIn/Welcome').then(({ Welcome: page }) => ({ default: page })),
 );
+const TypeCode = lazy(() =>
+  import('./screens/signIn/Welcome').then(({ TypeCode: page }) => ({ default: page })),
+);
 const NoMoreLetters = lazy(() =>
   import('./screens/signIn/NoMoreLetters').then(({ NoMoreLetters: page }) => ({ default: page })),
 );
@@ -31,6 +34,7 @@ export function App() {
       <Guard>
         <Suspense fallback={<Loading />}>
           <Routes>
+            <Route path="/welcome" element={<TypeCode />} />
             <Route path="/welcome/:token" element={<Welcome />} />
             <Route path="/no-more/:letters/:token" element={<NoMoreLetters />} />
             <Route path="/door/:token" element={<GuestDoor />} />

@@ -92,13 +92,13 @@ describe('the roster', () => {
 
   test('a slip lets a student in once, with a password of their own', async () => {
     const { slips } = await school.as('teacher').must('makeSlips', { params: inCourse() });
-    const slip = slips.find((one) => one.email === 'ali@x.example')!;
+    const slip = slips.find((one) => one.signInName === 'ali@x.example')!;
     const token = slip.link.split('/').at(-1)!;
     const nobody = school.as(null);
     expect(await nobody.must('readWelcome', { params: { token } })).toEqual({
       first: false,
       name: 'Ali Demir',
-      email: 'ali@x.example',
+      signInName: 'ali@x.example',
     });
     const accepted = await nobody.call('acceptWelcome', {
       params: { token },
@@ -110,7 +110,7 @@ describe('the roster', () => {
       await nobody.call('acceptWelcome', { params: { token }, body: { password: 'another one' } }),
     ).toMatchObject({ status: 410, error: { code: 'link-used-up' } });
     expect(
-      (await nobody.call('signIn', { body: { email: 'ALI@x.example ', password: 'my own sentence' } }))
+      (await nobody.call('signIn', { body: { signInName: 'ALI@x.example ', password: 'my own sentence' } }))
         .status,
     ).toBe(200);
   });

@@ -284,7 +284,7 @@ describe('room', () => {
       (await school.as('teacher').call('readRack', { params: { courseId: school.course } })).status,
     ).toBe(200);
     const nobody = school.as(null);
-    const body = { email: 'office@x.example', password: 'a long sentence' };
+    const body = { signInName: 'office@x.example', password: 'a long sentence' };
     expect((await nobody.call('signIn', { body })).status).toBe(200);
     expect((await school.as('office').must('readTrouble')).isFull).toBe(true);
   });

@@ -15,7 +15,7 @@ import { seatOf } from '../courses/seats';
 import { changeStudent } from './attendance';
 import { all, one, run, together, type Database } from '../platform/database/database';
 import { writeEvent } from '../platform/ledger/ledger';
-import { nameColumns, nameOf, type PersonName } from '../school/people';
+import { nameColumns, nameOf, signInNameOf, type PersonName } from '../school/people';
 
 /** Asks the office to change somebody's account, or for links; the same open question once. */
 export function askOffice(
@@ -120,7 +120,7 @@ export function settleRequest(
     return {
       courseId,
       links: people
-        .filter(({ email }) => email !== '')
+        .filter(({ id: person }) => signInNameOf(db, person) !== '')
         .map((person) => ({
           ...nameOf(db, person.id),
           email: person.email,
@@ -130,15 +130,15 @@ export function settleRequest(
   });
 }
 
-/** Students of a course with an address who have never set a password. */
-export function listWithoutPassword(
+/** Students of a course who have never set a password. */
+function listWithoutPassword(
   db: Database,
   course: CourseId,
 ): (PersonName & { email: string; periodId: PeriodId })[] {
   return all(
     db,
     `SELECT ${nameColumns}, p.email, e.period_id AS periodId FROM enrolment e JOIN person p ON p.id = e.student_id
-     WHERE e.course_id = ? AND e.left_at IS NULL AND p.password_hash IS NULL AND p.email <> '' AND p.closed_at IS NULL
+     WHERE e.course_id = ? AND e.left_at IS NULL AND p.password_hash IS NULL AND p.closed_at IS NULL
      ORDER BY p.sort_key, p.id`,
     [course],
   );

@@ -1,9 +1,8 @@
-import { keeperOf, mayKeepAccount } from '@vestibul/core';
+import { keeperOf } from '@vestibul/core';
 import { tellCourseChanged } from '../courses/courseChanged';
 import { changeStudent, comeBack, leaveCourse, previewStudent } from './attendance';
-import { askOffice, listWithoutPassword } from './accountRequests';
-import { accountFacts, issueLink } from '../sign-in/accounts';
-import { together } from '../platform/database/database';
+import { askOffice } from './accountRequests';
+import { makeSlips } from './slips';
 import { joinRoster, previewRoster, readRoster } from './roster';
 import { caller, type Call, type JsonHandlers } from '../platform/http/call';
 import { change } from '../courses/change';
@@ -23,23 +22,13 @@ export const rosterHandlers = {
     return result;
   },
 
-  makeSlips(call) {
-    const { school, params, access } = call;
-    return together(school.db, () => {
-      const all = listWithoutPassword(school.db, params.courseId);
-      const ours = all.filter(({ id }) =>
-        mayKeepAccount(keeperOf(access), accountFacts(school.db, params.courseId, id)),
-      );
-      return {
-        // Whoever prints slips leaves those of others as they are.
-        slips: ours.map((student) => ({
-          ...student,
-          link: issueLink(school, caller(call).id, student.id, false),
-        })),
-        ofOffice: all.length - ours.length,
-      };
-    });
-  },
+  makeSlips: (call) =>
+    makeSlips(
+      call.school,
+      { by: caller(call).id, keeper: keeperOf(call.access) },
+      call.params.courseId,
+      call.body.periodIds,
+    ),
   askOffice(call) {
     askOffice(call.school, caller(call).id, call.params.courseId, call.body);
     return {};

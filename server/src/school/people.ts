@@ -58,14 +58,45 @@ export function nameOf(db: Database, id: PersonId): PersonName {
   return found;
 }
 
-export function findByEmail(
-  db: Database,
-  email: string,
-): (PersonRow & { passwordHash: string | null; closedAt: string | null }) | undefined {
+export function findByEmail(db: Database, email: string): SignInRow | undefined {
   return one(
     db,
     `SELECT ${personColumns}, p.password_hash AS passwordHash, p.closed_at AS closedAt FROM person p WHERE p.email_key = ?`,
     [nameKey(email)],
+  );
+}
+
+type SignInRow = PersonRow & { passwordHash: string | null; closedAt: string | null };
+
+/**
+ * Who signs in by this: an e-mail address, or an account or number that is one person's alone. Where it could be several,
+ * it is nobody.
+ */
+export function findBySignInName(db: Database, name: string): SignInRow | undefined {
+  if (name.includes('@')) return findByEmail(db, name);
+  const found = all<SignInRow>(
+    db,
+    `SELECT ${personColumns}, p.password_hash AS passwordHash, p.closed_at AS closedAt FROM person p
+     WHERE p.id IN (SELECT id FROM person WHERE username <> '' AND lower(username) = lower(:name)
+       UNION SELECT id FROM person WHERE number <> '' AND number = :name) LIMIT 2`,
+    { name: name.trim() },
+  );
+  return found.length === 1 ? found[0] : undefined;
+}
+
+/** What somebody signs in with: their e-mail address, else an account or number that nobody else has; '' for nothing. */
+export function signInNameOf(db: Database, id: PersonId): string {
+  const { email, username, number } = one<Pick<ListedPerson, 'email' | 'username' | 'number'>>(
+    db,
+    'SELECT email, username, number FROM person WHERE id = ?',
+    [id],
+  )!;
+  return (
+    email ||
+    [username, number].find(
+      (name) => name !== '' && !name.includes('@') && findBySignInName(db, name)?.id === id,
+    ) ||
+    ''
   );
 }
 

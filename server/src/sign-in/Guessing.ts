@@ -12,8 +12,13 @@ const PLACE_FACTOR = 20;
 /** Where a request comes from: an IPv4 address, or the /64 of an IPv6 address, which is what one caller is given (RFC 6177). */
 export const placeOf = (ip: string | undefined): string => ipKeyGenerator(ip ?? '', 64);
 
+/** Wrong one-time codes from one place, and from everywhere, within the span: a computer room that mistypes, not who tries 2^50. */
+const MOST_CODES_OF_PLACE = 200;
+const MOST_CODES = 5000;
+
 interface Attempt {
-  email: string;
+  /** Whose account is tried, or the name that was typed where it is nobody's. */
+  account: string;
   place: string;
   /** Whether this browser has signed in to this very account before. */
   isKnownDevice: boolean;
@@ -49,8 +54,19 @@ export class Guessing {
     this.#wrong.forget(this.#limits(attempt)[0]!.key);
   }
 
-  #limits({ email, place, isKnownDevice }: Attempt): { key: string; most: number }[] {
-    const account = nameKey(email.trim());
+  /** Fails with `too-many-attempts` where no more codes are tried from a place, or from anywhere, for now. */
+  requireCode(place: string): void {
+    if (this.#wrong.count(`code ${place}`) >= MOST_CODES_OF_PLACE || this.#wrong.count('code') >= MOST_CODES)
+      throw new Failure('too-many-attempts', { minutes: SPAN / MINUTE });
+  }
+
+  failedCode(place: string): void {
+    this.#wrong.add(`code ${place}`);
+    this.#wrong.add('code');
+  }
+
+  #limits({ account: tried, place, isKnownDevice }: Attempt): { key: string; most: number }[] {
+    const account = nameKey(tried.trim());
     const own = {
       key: `${isKnownDevice ? 'device' : 'place'} ${place} ${account}`,
       most: this.most,

@@ -96,7 +96,7 @@ describe('whose an account is', () => {
       ).toMatchObject({ status: 403, error: { code: 'office-only' } });
     const made = await other.must('makeSlips', { params: { courseId } });
     expect(made.slips.map(({ id }) => id)).not.toContain(mai);
-    expect(made.ofOffice).toBe(1);
+    expect(made.without.filter(({ why }) => why === 'of the office').map(({ id }) => id)).toEqual([mai]);
     // By a list neither.
     const list = { ...bodyOf(seen), last: 'Taken', knownId: mai, newName: true };
     expect(
@@ -168,6 +168,53 @@ describe('whose an account is', () => {
     expect(kinds()).toEqual(expect.arrayContaining(['office asked', 'office answered', 'link made']));
   });
 
+  test('a class without e-mail addresses signs in by account or number, with a code typed from paper', async () => {
+    const person = {
+      called: '',
+      email: '',
+      username: '',
+      number: '',
+      periodId: school.periods[2],
+      knownId: null,
+    };
+    await school.as('teacher').must('joinRoster', {
+      params: inCourse(),
+      body: {
+        fromList: false,
+        leaving: [],
+        people: [
+          { ...person, last: 'Ardal', first: 'Una', number: '40711', newName: false },
+          { ...person, last: 'Brandt', first: 'Noor', username: 'Noor.B', number: '40712', newName: false },
+          { ...person, last: 'Cervi', first: 'Ilia', newName: false },
+        ],
+      },
+    });
+    const of = async (periodIds: unknown[]) =>
+      school.as('teacher').must('makeSlips', { params: inCourse(), body: { periodIds } });
+    const { slips, without } = await of([school.periods[2]]);
+    expect(new Set(slips.map(({ periodId }) => periodId))).toEqual(new Set([school.periods[2]]));
+    expect(without).toContainEqual(
+      expect.objectContaining({ last: 'Cervi', why: 'no name to sign in with' }),
+    );
+    const nobody = school.as(null);
+    for (const [last, name] of [
+      ['Ardal', '40711'],
+      ['Brandt', 'noor.b'],
+    ]) {
+      const slip = slips.find((one) => one.last === last)!;
+      const token = slip.code.toLowerCase();
+      expect((await nobody.must('readWelcome', { params: { token } })).signInName.toLowerCase()).toBe(name);
+      await nobody.must('acceptWelcome', { params: { token }, body: { password: 'a sentence' } });
+      const signIn = { body: { signInName: name, password: 'a sentence' } };
+      expect((await nobody.must('signIn', signIn)).person?.last).toBe(last);
+    }
+    // Brandt's number is theirs as well; a number that is somebody else's account too would be nobody's.
+    expect(
+      (await nobody.call('signIn', { body: { signInName: '40712', password: 'a sentence' } })).status,
+    ).toBe(200);
+    expect((await of([])).without.filter(({ why }) => why === 'has a password').length).toBeGreaterThan(1);
+  });
+
   test('slips of one teacher do not void those of another', async () => {
     const first = await school.as('teacher').must('makeSlips', { params: inCourse() });
     await school.as('co-teacher').must('makeSlips', { params: inCourse() });
@@ -235,7 +282,7 @@ describe('sessions', () => {
     const office = school.as('office');
     const { link } = await office.must('renewLink', { params: { personId: mai } });
     const signIn = () =>
-      school.as(null).call('signIn', { body: { email: 'mai@x.example', password: 'my own sentence' } });
+      school.as(null).call('signIn', { body: { signInName: 'mai@x.example', password: 'my own sentence' } });
     const feed = () => fetch(`${school.running.address}${path}`).then(({ status }) => status);
     expect(await feed()).toBe(200);
     await office.must('closeAccount', { params: { personId: mai } });

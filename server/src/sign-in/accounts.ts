@@ -8,8 +8,10 @@ import {
   type Instant,
   type PersonId,
   type Keeper,
+  writeSlipCode,
 } from '@vestibul/core';
 import type { AnswerOf } from '@vestibul/contract';
+import { newSlipCode } from './tokens';
 import { endSessionsOf, endWelcomeLinks, makeWelcomeLink, welcomePath } from './sessions';
 import { Failure } from '../platform/failure';
 import { queueLetter } from '../platform/mail/outbox';
@@ -100,6 +102,15 @@ export function makeLink(school: School, by: PersonId, id: PersonId, replaces: b
   const link = welcomePath(makeWelcomeLink(school, id, replaces));
   writeEvent(school, by, 'link made', { person: id }, {});
   return link;
+}
+
+/** The same as a code that can be typed from paper. Inside the caller's transaction. */
+export function makeSlip(school: School, by: PersonId, id: PersonId): { code: string; link: string } {
+  // Whoever prints slips leaves those of others as they are.
+  const code = makeWelcomeLink(school, id, false, newSlipCode());
+  writeEvent(school, by, 'link made', { person: id }, {});
+  tellOfAccount(school, by, id, 'link made');
+  return { code: writeSlipCode(code), link: welcomePath(code) };
 }
 
 /** The same for somebody who is here already, and is told of it. */

@@ -27,8 +27,8 @@ describe('Tally', () => {
 });
 
 describe('Guessing', () => {
-  const at = (place: string, email = 'mai@x.example', isKnownDevice = false) => ({
-    email,
+  const at = (place: string, account = 'mai@x.example', isKnownDevice = false) => ({
+    account,
     place,
     isKnownDevice,
   });
@@ -56,6 +56,23 @@ describe('Guessing', () => {
 
   test('one place guesses a bounded number of times, whatever the account', () => {
     expect(fail(new Guessing(3), 1000, (i) => at('here', `${i}@x.example`))).toBe(60);
+  });
+
+  test('codes are guessed at a bounded number of times from one place, and from everywhere', () => {
+    const codes = (guessing: Guessing, place: (i: number) => string) => {
+      for (let i = 0; ; i += 1) {
+        try {
+          guessing.requireCode(place(i));
+        } catch {
+          return i;
+        }
+        guessing.failedCode(place(i));
+      }
+    };
+    const guessing = new Guessing(3);
+    expect(codes(guessing, () => 'here')).toBe(200);
+    expect(() => guessing.requireCode('there')).not.toThrow();
+    expect(codes(new Guessing(3), (i) => `place ${i}`)).toBe(5000);
   });
 
   test('wrong guesses of others lock nobody out of a browser that has signed in before', () => {

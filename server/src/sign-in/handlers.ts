@@ -25,10 +25,11 @@ import { all, together } from '../platform/database/database';
 import { writeEvent } from '../platform/ledger/ledger';
 import {
   addPerson,
-  findByEmail,
+  findBySignInName,
   findPerson,
   nameColumns,
   setPasswordHash,
+  signInNameOf,
   type PersonRow,
 } from '../school/people';
 import {
@@ -72,16 +73,27 @@ function signInAs(
   return sessionOf(school, person);
 }
 
+/** What a one-time link or code is for. Codes are short, so they are not guessed without end. Fails with `too-many-attempts`, `link-used-up`. */
+function requireLink(school: School, token: string, request: Request): { personId: PersonId | null } {
+  const place = placeOf(request.ip);
+  school.guessing.requireCode(place);
+  const link = findWelcomeLink(school, token);
+  if (link) return link;
+  school.guessing.failedCode(place);
+  throw new Failure('link-used-up');
+}
+
 /** Names in the demo's list: everybody of the staff, and this many students of each period. */
 const DEMO_STUDENTS = 2;
 
 export const sessionHandlers = {
   readSession: ({ school, person }) => sessionOf(school, person),
   async signIn({ school, body, request, response }) {
-    const found = findByEmail(school.db, body.email);
+    const found = findBySignInName(school.db, body.signInName);
     const device = readCookie(request, deviceCookie);
     const attempt = {
-      email: body.email,
+      // By whichever of their names an account is guessed, it is the same account.
+      account: found?.id ?? body.signInName,
       place: placeOf(request.ip),
       isKnownDevice: found !== undefined && isKnownDevice(school, found.id, device),
     };
@@ -142,19 +154,18 @@ export const sessionHandlers = {
       what: standing === 'student' ? `student, ${what}` : what,
     })),
   signInAsDemo: ({ school, body, request, response }) => signInAs(school, body.personId, request, response),
-  readWelcome({ school, params }) {
-    const link = findWelcomeLink(school, params.token);
-    if (!link) throw new Failure('link-used-up');
+  readWelcome({ school, params, request }) {
+    const link = requireLink(school, params.token, request);
     const person = link.personId ? findPerson(school.db, link.personId) : undefined;
     return {
       first: link.personId === null,
       name: person ? [person.called || person.first, person.last].filter(Boolean).join(' ') : '',
-      email: person?.email ?? '',
+      signInName: person ? signInNameOf(school.db, person.id) : '',
     };
   },
   async acceptWelcome({ school, params, body, request, response }) {
     // Made-up links cost nothing. The costly part comes before the transaction; whether the link still holds is asked inside it again.
-    if (!findWelcomeLink(school, params.token)) throw new Failure('link-used-up');
+    requireLink(school, params.token, request);
     const hash = await school.hashing.run(placeOf(request.ip), () => hashPassword(body.password));
     const person = together(school.db, () => {
       const link = findWelcomeLink(school, params.token);

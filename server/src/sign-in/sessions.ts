@@ -1,4 +1,4 @@
-import { toInstant, type Instant, type PersonId, type SessionId } from '@vestibul/core';
+import { readSlipCode, toInstant, type Instant, type PersonId, type SessionId } from '@vestibul/core';
 import type { Cookie } from '../platform/http/cookies';
 import type { School } from '../platform/School';
 import { newId } from '../platform/newId';
@@ -139,10 +139,14 @@ export function isKnownDevice(school: School, person: PersonId, token: string | 
 
 /**
  * Makes a one-time link for a person (or, with null, for the first office account). Earlier ones stop working where they are
- * replaced; else the newest few go on.
+ * replaced; else the newest few go on. The token is that of a link that is sent, or the code of a slip that is typed.
  */
-export function makeWelcomeLink(school: School, person: PersonId | null, replaces = true): string {
-  const token = newToken();
+export function makeWelcomeLink(
+  school: School,
+  person: PersonId | null,
+  replaces = true,
+  token = newToken(),
+): string {
   if (replaces) endWelcomeLinks(school, person);
   run(
     school.db,
@@ -169,7 +173,7 @@ export function findWelcomeLink(school: School, token: string): { personId: Pers
     school.db,
     `SELECT l.person_id AS personId FROM welcome_link l LEFT JOIN person p ON p.id = l.person_id
      WHERE l.token_hash = ? AND l.used_at IS NULL AND l.expires_at > ? AND p.closed_at IS NULL`,
-    [hashOf(token), school.now()],
+    [hashOf(readSlipCode(token) ?? token), school.now()],
   );
 }
 
@@ -178,7 +182,7 @@ export function useWelcomeLink(school: School, token: string, at: Instant): bool
   return (
     run(school.db, 'UPDATE welcome_link SET used_at = ? WHERE token_hash = ? AND used_at IS NULL', [
       at,
-      hashOf(token),
+      hashOf(readSlipCode(token) ?? token),
     ]) === 1
   );
 }

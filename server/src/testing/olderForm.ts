@@ -32,6 +32,7 @@ const undo: Record<number, string> = {
     DROP TABLE ownership`,
   25: 'DROP TABLE hand_back_due',
   26: 'DROP INDEX person_by_shown_name',
+  27: 'DROP INDEX person_by_username',
 };
 
 /** Ends a school's server, and starts it on its database as an earlier version would have left it. */

@@ -39,7 +39,7 @@ test('no route but the one that a letter names takes a change from elsewhere', a
 
 test('sign-in attempts are limited for an account, and others go on', async () => {
   const nobody = school.as(null);
-  const attempt = (email: string) => nobody.call('signIn', { body: { email, password: 'guess' } });
+  const attempt = (email: string) => nobody.call('signIn', { body: { signInName: email, password: 'guess' } });
   for (let i = 0; i < 3; i += 1)
     expect(await attempt('office@x.example')).toMatchObject({
       status: 401,
@@ -77,7 +77,7 @@ test('an address without an account and one without a password are answered alik
   const nobody = school.as(null);
   const replies = await Promise.all(
     ['mai@x.example', 'no.such@x.example'].map((email) =>
-      nobody.call('signIn', { body: { email, password: 'guess' } }),
+      nobody.call('signIn', { body: { signInName: email, password: 'guess' } }),
     ),
   );
   expect(replies.map(({ status, error }) => [status, error])).toEqual(
@@ -199,9 +199,9 @@ describe('bodies', () => {
   test('a sign-in with an address as long as a book is refused, and counted nowhere', async () => {
     const { guessing } = school.running.school;
     const nobody = school.as(null);
-    const reply = await nobody.call('signIn', { body: { email: 'x'.repeat(200_000), password: 'x' } });
+    const reply = await nobody.call('signIn', { body: { signInName: 'x'.repeat(200_000), password: 'x' } });
     expect(reply).toMatchObject({ status: 400, error: { code: 'bad-input' } });
-    expect(() => guessing.require({ email: 'x', place: '127.0.0.1', isKnownDevice: false })).not.toThrow();
+    expect(() => guessing.require({ account: 'x', place: '127.0.0.1', isKnownDevice: false })).not.toThrow();
   });
 });
 
@@ -232,7 +232,7 @@ test('a browser that has signed in before comes through while others guess', asy
     .split(';')[0]!;
   const signIn = (password: string, cookie?: string) =>
     nobody.call('signIn', {
-      body: { email: 'tamsin@x.example', password },
+      body: { signInName: 'tamsin@x.example', password },
       ...(cookie ? { headers: { Cookie: cookie } } : {}),
     });
   for (let i = 0; i < 4; i += 1) await signIn('guess');

@@ -22,6 +22,10 @@ export function useLanguage(): string {
   return api.useReadSessionQuery().data?.school.language ?? 'en';
 }
 
+export function useSchoolName(): string {
+  return api.useReadSessionQuery().data?.school.name ?? '';
+}
+
 /** The school's IANA time zone; every time on screen is in it. */
 export function useZone(): string {
   return api.useReadSessionQuery().data?.school.timeZone ?? 'UTC';

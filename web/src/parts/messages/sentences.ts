@@ -9,7 +9,7 @@ const sentences = {
   'no-connection': () =>
     'Can’t reach the school. Nothing is lost; this page tries again when the connection is back.',
   'not-signed-in': () => 'You are signed out. Sign in again; what you turned in is safe.',
-  'wrong-password': () => 'Wrong e-mail or password. Check both and try again.',
+  'wrong-password': () => 'Wrong e-mail, account or password. Check both and try again.',
   'too-many-attempts': ({ minutes }) =>
     `Too many attempts. Wait ${minutes} minutes, or ask the office for a new link.`,
   'not-allowed': () => 'You don’t have access to this. Ask the course’s teacher if you should.',

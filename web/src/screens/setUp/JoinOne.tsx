@@ -105,6 +105,13 @@ export function JoinOne({ course, period, onClose, onJoined }: JoinOneProps) {
           <Field label="E-mail" hint="for signing in" error={errors.email?.message}>
             <input type="email" className={inputClass} autoComplete="off" {...form.register('email')} />
           </Field>
+          <Field
+            label="Number"
+            hint="the school’s; for signing in without an e-mail address"
+            error={errors.number?.message}
+          >
+            <input className={inputClass} autoComplete="off" {...form.register('number')} />
+          </Field>
           <Field label="Period" error={errors.periodId?.message}>
             <select className={inputClass} {...form.register('periodId')}>
               {course.periods.map((known) => (

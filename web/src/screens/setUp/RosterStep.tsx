@@ -69,7 +69,7 @@ export function RosterStep(props: StepProps) {
         }}
       </Read>
       {doing === 'joining' ? <JoinOne {...props} onClose={done} onJoined={setOpen} /> : null}
-      {doing === 'slips' ? <SlipsDialog course={course} onClose={done} /> : null}
+      {doing === 'slips' ? <SlipsDialog course={course} period={period} onClose={done} /> : null}
       {doing === 'groups' && here ? <GroupsDialog period={here} onClose={done} /> : null}
     </div>
   );

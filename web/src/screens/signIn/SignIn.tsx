@@ -1,4 +1,5 @@
 import { useState } from 'react';
+import { Link } from 'react-router';
 import { Button } from '../../parts/ui/Button';
 import { Field, inputClass } from '../../parts/ui/Field';
 import { FormFailure } from '../../parts/messages/FormFailure';
@@ -11,7 +12,7 @@ export function SignIn() {
   usePageTitle('Sign in');
   const { data } = api.useReadSessionQuery();
   const [signIn, { isLoading, error }] = api.useSignInMutation();
-  const [email, setEmail] = useState('');
+  const [signInName, setSignInName] = useState('');
   const [password, setPassword] = useState('');
   return (
     <main className="mx-auto grid min-h-dvh max-w-5xl content-center gap-10 p-6 lg:grid-cols-[1fr_1.1fr]">
@@ -25,17 +26,18 @@ export function SignIn() {
           className="grid max-w-sm gap-4"
           onSubmit={(event) => {
             event.preventDefault();
-            void signIn({ body: { email, password } });
+            void signIn({ body: { signInName, password } });
           }}
         >
-          <Field label="E-mail">
+          <Field label="E-mail, account or number">
             <input
-              type="email"
-              name="email"
+              name="username"
+              autoCapitalize="none"
+              spellCheck={false}
               autoComplete="username"
               required
-              value={email}
-              onChange={(event) => setEmail(event.target.value)}
+              value={signInName}
+              onChange={(event) => setSignInName(event.target.value)}
               className={inputClass}
             />
           </Field>
@@ -55,7 +57,8 @@ export function SignIn() {
             Sign in
           </Button>
           <p className="text-small text-ink-2">
-            No password yet? Your teacher or the office has a sign-in slip for you.
+            No password yet? <Link to="/welcome">Type the code of your sign-in slip</Link>; your teacher or
+            the office has it.
           </p>
         </form>
       </section>

@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import { SHORTEST_PASSWORD } from '@vestibul/contract';
+import { readSlipCode } from '@vestibul/core';
 import { Button } from '../../parts/ui/Button';
 import { Field, inputClass } from '../../parts/ui/Field';
 import { FormFailure } from '../../parts/messages/FormFailure';
@@ -11,6 +12,52 @@ import { usePageTitle } from '../../parts/ui/usePageTitle';
 import { api } from '../../state/api';
 
 const empty = { schoolName: '', last: '', first: '', email: '', password: '' };
+
+/** Where the code of a sign-in slip is typed. */
+export function TypeCode() {
+  usePageTitle('Sign-in slip');
+  const navigate = useNavigate();
+  const [typed, setTyped] = useState('');
+  const [isWrong, setWrong] = useState(false);
+  const submit = () => {
+    const code = readSlipCode(typed);
+    setWrong(code === null);
+    if (code) void navigate(`/welcome/${code}`);
+  };
+  return (
+    <main className="mx-auto grid min-h-dvh max-w-md content-center gap-6 p-6">
+      <Mark className="h-14 justify-self-start" />
+      <h1>The code of your slip</h1>
+      <form
+        className="grid gap-4"
+        onSubmit={(event) => {
+          event.preventDefault();
+          submit();
+        }}
+      >
+        <Field
+          label="Code"
+          hint="10 letters and digits, like K7QF3-M2P9X"
+          error={isWrong ? 'A code has 10 letters and digits. Check it on your slip.' : undefined}
+        >
+          <input
+            className={`${inputClass} font-mono text-xl tracking-wide uppercase`}
+            autoComplete="off"
+            autoCapitalize="characters"
+            spellCheck={false}
+            maxLength={20}
+            value={typed}
+            onChange={(event) => setTyped(event.target.value)}
+          />
+        </Field>
+        <Button type="submit" look="go" className="py-3!">
+          Continue
+        </Button>
+        <Link to="/">To the sign-in</Link>
+      </form>
+    </main>
+  );
+}
 
 /** Where a one-time link leads: choosing a password, and for the very first one, opening the school. */
 export function Welcome() {
@@ -32,12 +79,13 @@ export function Welcome() {
         <Mark className="h-14" />
         <h1>This link does not open</h1>
         <p role="alert">{sayFailure(link.error)}</p>
+        <Link to="/welcome">Type a code</Link>
         <Link to="/">To the sign-in</Link>
       </main>
     );
   }
   if (!link.data) return <Loading />;
-  const { first, name, email } = link.data;
+  const { first, name, signInName } = link.data;
   const submit = async () => {
     const { password, ...school } = form;
     const result = await accept({
@@ -53,7 +101,7 @@ export function Welcome() {
       <p className="text-ink-2">
         {first
           ? 'This makes the school and its first office account. The office adds the teachers; teachers add their students.'
-          : `Choose a password. You sign in with ${email} from now on.`}
+          : `Choose a password. You sign in with ${signInName} from now on.`}
       </p>
       <form
         className="grid gap-4"
