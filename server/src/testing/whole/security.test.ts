@@ -39,7 +39,8 @@ test('no route but the one that a letter names takes a change from elsewhere', a
 
 test('sign-in attempts are limited for an account, and others go on', async () => {
   const nobody = school.as(null);
-  const attempt = (email: string) => nobody.call('signIn', { body: { signInName: email, password: 'guess' } });
+  const attempt = (email: string) =>
+    nobody.call('signIn', { body: { signInName: email, password: 'guess' } });
   for (let i = 0; i < 3; i += 1)
     expect(await attempt('office@x.example')).toMatchObject({
       status: 401,
