@@ -19,7 +19,7 @@ export function Dialog({ title, description, open, onClose, children, className 
   return (
     <Radix.Root open={open} onOpenChange={(isOpen) => (isOpen ? undefined : onClose())}>
       <Radix.Portal>
-        <Radix.Overlay className="fixed inset-0 z-20 bg-[rgb(8_14_12/0.55)]" />
+        <Radix.Overlay className="no-print fixed inset-0 z-20 bg-[rgb(8_14_12/0.55)]" />
         <Radix.Content
           onOpenAutoFocus={focusFirstField}
           onCloseAutoFocus={(event) => giveFocusBack(event, from)}
@@ -27,7 +27,10 @@ export function Dialog({ title, description, open, onClose, children, className 
         >
           <div className="flex items-start gap-4">
             <Radix.Title className="font-display text-2xl font-semibold text-ink">{title}</Radix.Title>
-            <Radix.Close className="ml-auto rounded p-1.5 text-ink-2 hover:bg-ground" aria-label="Close">
+            <Radix.Close
+              className="no-print ml-auto rounded p-1.5 text-ink-2 hover:bg-ground"
+              aria-label="Close"
+            >
               <X aria-hidden="true" className="size-5" />
             </Radix.Close>
           </div>
