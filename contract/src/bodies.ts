@@ -240,6 +240,13 @@ export const works = z
 /** Whether what is in already is late by the times that hold from now on. */
 export const alsoTurnedIn = z.boolean().default(true);
 
+/** Of a course's record: whose, for what, and on which days of the school, both included. */
+export const recordFilter = z.object({
+  student: id<PersonId>().optional(),
+  assignment: id<AssignmentId>().optional(),
+  from: day.optional(),
+  to: day.optional(),
+});
 export const slipsBody = z.object({
   /** None is all of the course. */
   periodIds: z

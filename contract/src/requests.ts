@@ -8,6 +8,7 @@ import {
   LONGEST_LINK,
   MOST_GROUPS,
   columnMeanings,
+  eventGroups,
   eventKinds,
   groupMarks,
   offRules,
@@ -64,6 +65,7 @@ import {
   doorBody,
   renamingBody,
   alsoTurnedIn,
+  recordFilter,
   attempt,
   works,
   signInBody,
@@ -315,11 +317,12 @@ export const requests = {
     }),
   },
   takeIntoReview: { body: z.object({ works }) },
+  /** Pieces turned in by students, for assignments and on days of the school, both included. */
+  readRecord: { query: recordFilter },
   readLedger: {
-    query: z.object({
+    query: recordFilter.extend({
       kind: z.enum(eventKinds as [EventKind, ...EventKind[]]).optional(),
-      student: id<PersonId>().optional(),
-      assignment: id<AssignmentId>().optional(),
+      group: z.enum(eventGroups).optional(),
       before: z.coerce.number().int().min(0).optional(),
     }),
   },

@@ -354,6 +354,7 @@ export const ledgerLine = z.object({
   by: personName.nullable(),
   student: personName.nullable(),
   assignment: z.string().nullable(),
+  assignmentId: branded<AssignmentId>().nullable(),
   period: z.string().nullable(),
   piece: z.object({ id: branded<PieceId>(), name: z.string(), originalName: z.string() }).nullable(),
   /** Of a file that lies in a slot: who owned it at that line. */

@@ -167,6 +167,7 @@ export {
 export type { ChosenLetters, DigestPart, Letter, ReminderFacts } from './notices/letters';
 export { canonical } from './ledger/canonical';
 export { canonicalEvent, eventKinds } from './ledger/event';
+export { eventGroups, kindsOf, type EventGroup } from './ledger/eventGroups';
 export type { EventAbout, EventFacts, EventKind, LedgerEvent } from './ledger/event';
 export { inclusionPath, nodesOfNewLeaf, rootOf, rootOfPath } from './ledger/proof';
 export type { NodeAt, TreeNode } from './ledger/proof';

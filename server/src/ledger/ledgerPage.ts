@@ -8,6 +8,8 @@ import {
 } from '@vestibul/core';
 import { PAGE_SIZE, type AnswerOf, type QueryOf } from '@vestibul/contract';
 import { all, one, type Database } from '../platform/database/database';
+import { spanOfDays } from '../school/spanOfDays';
+import { readSchool } from '../school/facts';
 import { ledgerCondition } from '../platform/ledger/ledger';
 import { nameColumns, type PersonName } from '../school/people';
 
@@ -21,25 +23,47 @@ interface EventRow {
   canonical: string;
 }
 
-/** One page of a course's ledger, the newest line first, from before `before`, with names looked up for reading. */
+/**
+ * One page of a course's ledger, the newest line first, from before `before`, with names looked up for reading. `from` and `to`
+ * are days of the school, both included.
+ */
 export function readLedgerPage(
   db: Database,
   course: CourseId,
-  { before, ...filter }: QueryOf<'readLedger'>,
+  { before, from, to, ...wanted }: QueryOf<'readLedger'>,
 ): AnswerOf<'readLedger'> {
-  const condition = ledgerCondition(filter);
+  const zone = readSchool(db)?.timeZone ?? 'UTC';
+  const condition = ledgerCondition({ ...wanted, ...spanOfDays(from, to, zone) });
+  // Of a span of days the lines at its ends are found by time, so that older ones are not walked to.
+  const span =
+    from || to
+      ? one<{ first: number | null; last: number | null }>(
+          db,
+          `SELECT MIN(idx) AS first, MAX(idx) AS last FROM event WHERE course_id = :course
+             AND at >= :since AND at < :until`,
+          { course, since: '', until: '~', ...condition.values },
+        )!
+      : { first: 0, last: Number.MAX_SAFE_INTEGER };
+  const bounds = { first: span.first ?? 1, last: span.last ?? 0 };
   const rows = all<EventRow>(
     db,
     `SELECT e.idx, e.at, e.kind, e.by_id AS byId, e.student_id AS studentId, a.title AS assignment, e.canonical
      FROM event e LEFT JOIN assignment a ON a.id = e.assignment_id
      WHERE e.course_id = :course${condition.sql.replaceAll(' AND ', ' AND e.')} AND e.idx < :before
+       AND e.idx BETWEEN :first AND :last
      ORDER BY e.idx DESC LIMIT :limit`,
-    { course, ...condition.values, before: before ?? Number.MAX_SAFE_INTEGER, limit: PAGE_SIZE + 1 },
+    {
+      course,
+      ...condition.values,
+      ...bounds,
+      before: before ?? Number.MAX_SAFE_INTEGER,
+      limit: PAGE_SIZE + 1,
+    },
   );
   const { total } = one<{ total: number }>(
     db,
-    `SELECT COUNT(*) AS total FROM event WHERE course_id = :course${condition.sql}`,
-    { course, ...condition.values },
+    `SELECT COUNT(*) AS total FROM event WHERE course_id = :course${condition.sql} AND idx BETWEEN :first AND :last`,
+    { course, ...condition.values, ...bounds },
   )!;
   const page = rows.slice(0, PAGE_SIZE);
   return {
@@ -59,6 +83,7 @@ function toLine(db: Database, row: EventRow): AnswerOf<'readLedger'>['lines'][nu
     by: row.byId === 'system' ? null : personName(db, row.byId),
     student: row.studentId ? personName(db, row.studentId) : null,
     assignment: row.assignment,
+    assignmentId: event.about.assignment ?? null,
     period: event.about.period ? periodLabel(db, event.about.period) : null,
     piece: event.about.piece ? pieceName(db, event.about.piece) : null,
     owner: owner && owner !== 'outside' ? personName(db, owner) : null,

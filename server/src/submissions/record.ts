@@ -3,6 +3,7 @@ import { stringify } from 'csv-stringify';
 import {
   csvForm,
   dueFor,
+  instantToLocal,
   nothingIn,
   stateOf,
   type AssignmentId,
@@ -14,6 +15,9 @@ import type { School } from '../platform/School';
 import { isForTheirGroup } from '../assignments/assignmentList';
 import { all } from '../platform/database/database';
 import { listOwnDues } from '../assignments/ownDues';
+import type { QueryOf } from '@vestibul/contract';
+import { readSchool } from '../school/facts';
+import { spanOfDays } from '../school/spanOfDays';
 import { absencesOf } from '../courses/seats';
 import { joinOwner } from '../intake/ownership';
 
@@ -36,6 +40,10 @@ export const recordColumns = [
   'owner',
   'owner since',
   'score',
+  'number',
+  'due, local',
+  'turned in, local',
+  'owner name',
 ] as const;
 
 interface RecordRow {
@@ -45,6 +53,7 @@ interface RecordRow {
   last: string;
   first: string;
   email: string;
+  number: string;
   period: string;
   assignment: string;
   /** Of the attempt, as it was reckoned then. */
@@ -65,23 +74,26 @@ interface RecordRow {
   bytes: number | null;
   sha256: string | null;
   owner: string | null;
+  ownerName: string | null;
 }
 
-const recordQuery = `SELECT p.id AS studentId, p.last, p.first, p.email, h.label AS period, a.title AS assignment,
+const recordQuery = `SELECT p.id AS studentId, p.last, p.first, p.email, p.number, h.label AS period, a.title AS assignment,
     a.id AS assignmentId, a.grace_minutes AS graceMinutes, e.joined_at AS joinedAt, COALESCE(t.held, 0) AS held,
     t.due_at AS attemptDue, d.due_at AS periodDue, a.visible_at AS givenAt, s.id AS submissionId, t.at AS turnedInAt,
     t.late_ms AS lateMs, t.n AS attempt, t.reviewed_at AS reviewedAt, t.handed_back_at AS handedBackAt,
     EXISTS (SELECT 1 FROM upload u WHERE u.by_id = p.id AND u.assignment_id = a.id
             AND u.turned_in_at IS NULL AND u.dropped_at IS NULL) AS inTray,
-    q.original_name AS originalName, q.name, q.bytes, q.sha256, CASE WHEN q.id IS NOT NULL THEN COALESCE(w.owner_id, 'outside') END AS owner
+    q.original_name AS originalName, q.name, q.bytes, q.sha256, CASE WHEN q.id IS NOT NULL THEN COALESCE(w.owner_id, 'outside') END AS owner,
+    o.first || ' ' || o.last AS ownerName
   FROM enrolment e JOIN person p ON p.id = e.student_id JOIN period h ON h.id = e.period_id
   JOIN assignment a ON a.course_id = e.course_id
   LEFT JOIN assignment_due d ON d.assignment_id = a.id AND d.period_id = e.period_id
   LEFT JOIN submission s ON s.assignment_id = a.id AND s.student_id = p.id
   LEFT JOIN attempt t ON t.submission_id = s.id AND t.taken_back_at IS NULL AND t.sent_back_at IS NULL
   LEFT JOIN piece q ON q.submission_id = s.id AND q.attempt = t.n
-  ${joinOwner('q.file_id')}
-  WHERE e.course_id = ? AND (s.id IS NOT NULL OR (a.visible_at IS NOT NULL
+  ${joinOwner('q.file_id')} LEFT JOIN person o ON o.id = w.owner_id
+  WHERE e.course_id = :course AND (:student = '' OR p.id = :student) AND (:assignment = '' OR a.id = :assignment)
+    AND (:since = '' OR t.at >= :since) AND (:until = '' OR t.at < :until) AND (s.id IS NOT NULL OR (a.visible_at IS NOT NULL
     AND (d.due_at IS NOT NULL OR EXISTS (SELECT 1 FROM own_due w WHERE w.assignment_id = a.id AND w.student_id = p.id))
     AND ${isForTheirGroup}))
   ORDER BY h.number, p.sort_key, p.id, a.created_at, t.n, q.n`;
@@ -93,19 +105,33 @@ const ROWS_AT_A_TIME = 200;
  * The record of a course as CSV (RFC 4180, UTF-8, CRLF): a row for every piece of every attempt that stands, and one for every
  * student with nothing in for an assignment that their period was given. Cells that a spreadsheet would run as a formula get an apostrophe before them.
  */
-export function streamRecord(school: School, course: CourseId): Readable {
+export function streamRecord(school: School, course: CourseId, filter: QueryOf<'readRecord'>): Readable {
   const csv = stringify({
     header: true,
     columns: [...recordColumns],
     ...csvForm(),
   });
-  return Readable.from(recordRows(school, course)).pipe(csv).pipe(withMark());
+  return Readable.from(recordRows(school, course, filter))
+    .pipe(csv)
+    .pipe(withMark());
 }
 
-async function* recordRows(school: School, course: CourseId): AsyncGenerator<(string | number)[]> {
+async function* recordRows(
+  school: School,
+  course: CourseId,
+  { student, assignment, from, to }: QueryOf<'readRecord'>,
+): AsyncGenerator<(string | number)[]> {
   const now = school.now();
+  const zone = readSchool(school.db)?.timeZone ?? 'UTC';
+  const { since = '', until = '' } = spanOfDays(from, to, zone);
   // All rows are taken at once, so that the record is of one moment, and written out in turns.
-  const rows = all<RecordRow>(school.db, recordQuery, [course]);
+  const rows = all<RecordRow>(school.db, recordQuery, {
+    course,
+    student: student ?? '',
+    assignment: assignment ?? '',
+    since,
+    until,
+  });
   const absences = absencesOf(school.db, course);
   const own = new Map(
     listOwnDues(school.db, course).map((due) => [`${due.studentId} ${due.assignmentId}`, due]),
@@ -121,7 +147,7 @@ async function* recordRows(school: School, course: CourseId): AsyncGenerator<(st
         absences: absences.get(row.studentId) ?? [],
       },
     );
-    yield toCells(row, asked, now);
+    yield toCells(row, asked, now, zone);
   }
 }
 
@@ -129,7 +155,9 @@ function toCells(
   row: RecordRow,
   asked: { due: Instant | null; excused: boolean },
   now: Instant,
+  zone: string,
 ): (string | number)[] {
+  const local = (at: Instant | null) => (at === null ? '' : instantToLocal(at, zone).replace('T', ' '));
   const due = row.attemptDue ?? asked.due;
   const state = stateOf(
     {
@@ -165,6 +193,10 @@ function toCells(
     // A file belongs to its student from the moment it is turned in; transfers come with a later form of the data.
     row.owner ? (row.turnedInAt ?? '') : '',
     '',
+    row.number,
+    local(due),
+    local(row.turnedInAt),
+    row.ownerName?.trim() ?? row.owner ?? '',
   ];
 }
 

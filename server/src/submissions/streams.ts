@@ -19,10 +19,10 @@ function sendReceipt({ school, params, response }: Call<'readReceipt'>): void {
   sendReceiptFile(response, `Receipt ${assignmentTitle}, attempt ${attempt}`, receipt);
 }
 
-async function sendRecord({ school, params, response }: Call<'readRecord'>): Promise<void> {
+async function sendRecord({ school, params, query, response }: Call<'readRecord'>): Promise<void> {
   const course = findCourse(school.db, params.courseId);
   setDownload(response, `${course.title} record ${school.now().slice(0, 10)}.csv`, CSV);
-  await pipeline(streamRecord(school, params.courseId), response);
+  await pipeline(streamRecord(school, params.courseId, query), response);
 }
 
 export const submissionStreams = {

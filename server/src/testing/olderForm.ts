@@ -33,6 +33,7 @@ const undo: Record<number, string> = {
   25: 'DROP TABLE hand_back_due',
   26: 'DROP INDEX person_by_shown_name',
   27: 'DROP INDEX person_by_username',
+  28: 'DROP INDEX event_by_time',
 };
 
 /** Ends a school's server, and starts it on its database as an earlier version would have left it. */

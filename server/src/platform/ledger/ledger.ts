@@ -8,6 +8,8 @@ import {
   type Instant,
   type LedgerEvent,
   type PersonId,
+  kindsOf,
+  type EventGroup,
 } from '@vestibul/core';
 import type { School } from '../School';
 import { newId } from '../newId';
@@ -66,8 +68,12 @@ export function nowOnLedger(school: School): Instant {
 
 export interface LedgerFilter {
   kind?: EventKind | undefined;
+  group?: EventGroup | undefined;
   student?: PersonId | undefined;
   assignment?: AssignmentId | undefined;
+  /** Lines of this moment and after, and of before that one. */
+  since?: Instant | undefined;
+  until?: Instant | undefined;
 }
 
 /** The condition for a filter, so that each shape of filter is one statement on one index. */
@@ -83,6 +89,18 @@ export function ledgerCondition(filter: LedgerFilter): { sql: string; values: Re
     if (!wanted) continue;
     parts.push(` AND ${column} = :${key}`);
     values[key] = wanted;
+  }
+  if (filter.group) {
+    parts.push(' AND kind IN (SELECT value FROM json_each(:kinds))');
+    values.kinds = JSON.stringify(kindsOf(filter.group));
+  }
+  if (filter.since) {
+    parts.push(' AND at >= :since');
+    values.since = filter.since;
+  }
+  if (filter.until) {
+    parts.push(' AND at < :until');
+    values.until = filter.until;
   }
   return { sql: parts.join(''), values };
 }

@@ -2,7 +2,18 @@ import { useVirtualizer } from '@tanstack/react-virtual';
 import { Download } from 'lucide-react';
 import { useRef, useState } from 'react';
 import { pathOf, type AnswerOf } from '@vestibul/contract';
-import { eventKinds, type AssignmentId, type EventKind, type PersonId } from '@vestibul/core';
+import {
+  eventGroups,
+  kindsOf,
+  type AssignmentId,
+  type EventGroup,
+  type EventKind,
+  type PersonId,
+} from '@vestibul/core';
+import { Link } from 'react-router';
+import { placePath, placesOf } from '../../parts/hall/places';
+import { useNow } from '../../parts/hall/useNow';
+import { spansUntil } from './spans';
 import { Button, buttonClass } from '../../parts/ui/Button';
 import { inOrder } from '../../parts/rack/courseWork';
 import { inputClass } from '../../parts/ui/Field';
@@ -21,12 +32,17 @@ import { sayFacts } from './sayFacts';
 export type LedgerLine = AnswerOf<'readLedger'>['lines'][number];
 
 interface Filter {
-  kind: EventKind | '';
+  /** A kind of line, or a group of kinds behind `all `. */
+  kind: EventKind | `all ${EventGroup}` | '';
+  /** The key of a span of days; `days` where they are chosen by hand. */
+  when: string;
+  from: string;
+  to: string;
   student: PersonId | '';
   assignment: AssignmentId | '';
 }
 
-const noFilter: Filter = { kind: '', student: '', assignment: '' };
+const noFilter: Filter = { kind: '', when: '', from: '', to: '', student: '', assignment: '' };
 const LINE_HEIGHT = 44;
 
 /** The ledger: every line of the record, the newest first. */
@@ -46,8 +62,14 @@ function LedgerOf({ course, period }: { course: Course; period: string }) {
   const before = pages.at(-1);
   const [selected, setSelected] = useState<LedgerLine | null>(null);
   const roster = api.useReadRosterQuery({ params });
+  const spans = spansUntil(useNow(), zone);
+  const span = filter.when === 'days' ? filter : spans.find(({ key }) => key === filter.when);
+  const group = eventGroups.find((known) => filter.kind === `all ${known}`);
   const query = {
-    ...(filter.kind ? { kind: filter.kind } : {}),
+    ...(group ? { group } : {}),
+    ...(!group && filter.kind ? { kind: filter.kind as EventKind } : {}),
+    ...(span?.from ? { from: span.from } : {}),
+    ...(span?.to ? { to: span.to } : {}),
     ...(filter.student ? { student: filter.student } : {}),
     ...(filter.assignment ? { assignment: filter.assignment } : {}),
     ...(before === undefined ? {} : { before }),
@@ -72,10 +94,34 @@ function LedgerOf({ course, period }: { course: Course; period: string }) {
             removed
           </p>
         </div>
-        <Choice label="Kind" value={filter.kind} onChange={(kind) => change({ kind: kind as EventKind })}>
+        <Choice label="When" value={filter.when} onChange={(when) => change({ when })}>
+          <option value="">at any time</option>
+          {spans.map(({ key, says }) => (
+            <option key={key} value={key}>
+              {says}
+            </option>
+          ))}
+          <option value="days">from … to</option>
+        </Choice>
+        {filter.when === 'days' ? (
+          <>
+            <DayChoice label="From" value={filter.from} onChange={(from) => change({ from })} />
+            <DayChoice label="To" value={filter.to} onChange={(to) => change({ to })} />
+          </>
+        ) : null}
+        <Choice
+          label="Kind"
+          value={filter.kind}
+          onChange={(kind) => change({ kind: kind as Filter['kind'] })}
+        >
           <option value="">every kind</option>
-          {eventKinds.map((kind) => (
-            <option key={kind}>{kind}</option>
+          {eventGroups.map((known) => (
+            <optgroup key={known} label={known}>
+              <option value={`all ${known}`}>all about {known}</option>
+              {kindsOf(known).map((kind) => (
+                <option key={kind}>{kind}</option>
+              ))}
+            </optgroup>
           ))}
         </Choice>
         <Choice
@@ -98,7 +144,15 @@ function LedgerOf({ course, period }: { course: Course; period: string }) {
             </option>
           ))}
         </Choice>
-        <a className={buttonClass()} href={pathOf('readRecord', params)}>
+        <a
+          className={buttonClass()}
+          href={`${pathOf('readRecord', params)}?${new URLSearchParams({
+            ...(filter.student ? { student: filter.student } : {}),
+            ...(filter.assignment ? { assignment: filter.assignment } : {}),
+            ...(span?.from ? { from: span.from } : {}),
+            ...(span?.to ? { to: span.to } : {}),
+          })}`}
+        >
           <Download aria-hidden="true" className="size-4.5" /> Record as CSV
         </a>
       </header>
@@ -119,9 +173,17 @@ function LedgerOf({ course, period }: { course: Course; period: string }) {
               />
               <div className="mt-2">
                 <Pages of="the ledger" pages={pages} next={data.next} onTurn={setPages} byTime>
+                  {selected && pathOfLine(course, selected) ? (
+                    <Link
+                      className={`${buttonClass('quiet')} ml-auto min-w-0`}
+                      to={pathOfLine(course, selected)!}
+                    >
+                      Show it where it is
+                    </Link>
+                  ) : null}
                   {selected?.piece ? (
                     <a
-                      className={`${buttonClass('quiet')} ml-auto min-w-0`}
+                      className={`${buttonClass('quiet')} min-w-0`}
                       href={pathOf('readPiece', { pieceId: selected.piece.id })}
                       target="_blank"
                       rel="noopener noreferrer"
@@ -138,6 +200,20 @@ function LedgerOf({ course, period }: { course: Course; period: string }) {
         }
       </Read>
     </Hall>
+  );
+}
+
+function DayChoice(props: { label: string; value: string; onChange: (value: string) => void }) {
+  return (
+    <label className="grid text-small text-ink-2">
+      {props.label}
+      <input
+        type="date"
+        value={props.value}
+        onChange={(event) => props.onChange(event.target.value)}
+        className={`${inputClass} py-1.5`}
+      />
+    </label>
   );
 }
 
@@ -236,6 +312,28 @@ function LineList({ lines, selected, onSelect, zone }: LineListProps) {
       </div>
     </div>
   );
+}
+
+/** Where that is which a line tells of; null where there is no such place, or not for who looks. */
+function pathOfLine(
+  course: Course,
+  { assignmentId, student, piece, submissionId }: LedgerLine,
+): string | null {
+  const open = placesOf(course.role);
+  if (submissionId && assignmentId && student && open.includes('Review desk'))
+    return placePath(course.id, 'Review desk', 'all', {
+      assignment: assignmentId,
+      student: student.id,
+      ...(piece ? { piece: piece.id } : {}),
+    });
+  if (assignmentId && open.includes('Rack'))
+    return placePath(course.id, 'Rack', 'all', {
+      assignment: assignmentId,
+      ...(student ? { student: student.id } : {}),
+    });
+  return student && open.includes('Set-up')
+    ? placePath(course.id, 'Set-up', 'all', { step: 'roster' })
+    : null;
 }
 
 /** The name of the piece that a line tells of, taken apart where the rule of today still reads it. */

@@ -1,6 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import type { LedgerLine } from './Ledger';
 import { sayFacts } from './sayFacts';
+import { spansUntil } from './spans';
 
 /** A line with these facts; of the rest of it nothing is read. */
 const line = (facts: Record<string, unknown>, more: object = {}) =>
@@ -31,4 +32,35 @@ describe('the facts of a line, in a few words', () => {
 
   test('what nobody gave words to is told as it stands, so that nothing on the record is hidden', () =>
     expect(sayFacts(line({ somethingNew: 7 }))).toBe('somethingNew 7'));
+});
+
+describe('the days that are offered by their names', () => {
+  const at = (moment: string, zone: string) =>
+    Object.fromEntries(spansUntil(Date.parse(moment), zone).map(({ says, from, to }) => [says, [from, to]]));
+
+  test('from today to the same day of last week, in the time of the school', () => {
+    // Monday evening in London is Tuesday in Auckland.
+    const spans = at('2026-11-30T22:30:00Z', 'Pacific/Auckland');
+    expect(Object.keys(spans)).toEqual([
+      'today, 1 Dec',
+      'yesterday, 30 Nov',
+      'last Sunday, 29 Nov',
+      'last Saturday, 28 Nov',
+      'last Friday, 27 Nov',
+      'last Thursday, 26 Nov',
+      'last Wednesday, 25 Nov',
+      'last Tuesday, 24 Nov',
+      'this week',
+      'last week',
+    ]);
+    expect(spans['last Tuesday, 24 Nov']).toEqual(['2026-11-24', '2026-11-24']);
+  });
+
+  test.each([
+    ['on a Monday', '2026-11-30T12:00:00Z', ['2026-11-30', '2026-11-30'], ['2026-11-23', '2026-11-29']],
+    ['on a Sunday', '2026-11-29T12:00:00Z', ['2026-11-23', '2026-11-29'], ['2026-11-16', '2026-11-22']],
+  ])('a week is from Monday on: %s', (_name, moment, week, before) => {
+    const spans = at(moment, 'Europe/Paris');
+    expect([spans['this week'], spans['last week']]).toEqual([week, before]);
+  });
 });
