@@ -16,5 +16,6 @@ export default {
   },
   modulePathIgnorePatterns: ['<rootDir>/.build', '<rootDir>/.demo', '<rootDir>/dist'],
   globalSetup: '<rootDir>/scripts/testSetup.mjs',
+  setupFiles: ['<rootDir>/scripts/propertySeed.mjs'],
   testTimeout: 30_000,
 };

@@ -221,18 +221,22 @@ function judgeRow(
 ): JudgedRow {
   const cell = cellsOf(cells, options.columns);
   const reasons: RowReason[] = [];
-  const person = readPerson(cell, reasons, options);
+  const read = readPerson(cell, reasons, options);
   if (isOneWord(cells, options.columns)) reasons.push('one-word');
   if (cells.some((text, i) => options.columns[i] === 'ignore' && saysLeft(text)))
     reasons.push('said-to-have-left');
-  const plain = plainName(person);
-
   const known =
-    (person.email && index.byEmail.get(nameKey(person.email))) ||
-    (person.number && index.byNumber.get(person.number)) ||
-    (person.username && index.byUsername.get(nameKey(person.username))) ||
-    theOnlyOne(index, person) ||
+    (read.email && index.byEmail.get(nameKey(read.email))) ||
+    (read.number && index.byNumber.get(read.number)) ||
+    (read.username && index.byUsername.get(nameKey(read.username))) ||
+    theOnlyOne(index, read) ||
     null;
+  // Who is known by their address alone keeps the name that they have.
+  const person =
+    known && read.last === ''
+      ? { ...read, last: known.last, first: known.first, called: known.called }
+      : read;
+  const plain = plainName(person);
   // A name that was made out of an address says nothing of whom it signs in; and whoever is known needs no name.
   const { columns } = options;
   const tellsNames = columns.includes('name') || (columns.includes('last') && columns.includes('first'));
@@ -241,7 +245,7 @@ function judgeRow(
   const period = findPeriod(cell('period'), options, known, reasons);
   let candidates: PersonId[] = [];
   if (known && !known.isStudent) reasons.push('email-of-staff');
-  else if (known) compareWithKnown(known, person, period, hasName && person.last !== '', reasons);
+  else if (known) compareWithKnown(known, person, period, hasName && read.last !== '', reasons);
   else candidates = lookForAlike(index, person, plain, reasons);
 
   // Of a row of sums nothing else is to be said.

@@ -217,6 +217,7 @@ describe('judgeRows', () => {
     [['Abara', 'Chidi', 'cabara@x.example', '3'], 'moves', ['other-period']],
     [['Abara', 'Chidi Emeka', 'cabara@x.example', '2'], 'new name', ['name-differs']],
     [['Jónsdóttir', 'Katrín', 'kjon@x.example', '3'], 'comes back', ['left-before']],
+    [['', '', 'cabara@x.example', '3'], 'moves', ['other-period']],
     [['Jonsdottir', 'Kat', 'k2@x.example', '3'], 'doubtful', ['like-somebody-here']],
     [['Chidi', 'Abara', 'c2@x.example', '2'], 'doubtful', ['like-somebody-here']],
     [['Aabara', 'Chidi', '', '2'], 'doubtful', ['no-email', 'like-somebody-here']],
@@ -256,6 +257,12 @@ describe('judgeRows', () => {
     expect(asked[1]).toMatchObject({ outcome: 'doubtful', reasons: ['no-email', 'like-another-row'] });
   });
 
+  test('a row that has nothing but the address of somebody known has their name', () =>
+    expect(judge(['', '', 'cabara@x.example', '3'])[0]!.person).toMatchObject({
+      last: 'Abara',
+      first: 'Chidi',
+    }));
+
   test('who may be meant is named, so that somebody can say', () => {
     expect(judge(['Jonsdottir', 'Katrin', '', '2'])[0]).toMatchObject({ known: null, candidates: ['k4'] });
   });
@@ -270,7 +277,17 @@ describe('judgeRows', () => {
   });
 
   test('every row gets one outcome, and only a row with somewhere to go can be taken', () => {
-    const cell = fc.constantFrom('', 'Abara', 'Chidi', 'cabara@x.example', 'x@y.example', '2', '99', 'Ünal');
+    const cell = fc.constantFrom(
+      '',
+      'Abara',
+      'Chidi',
+      'cabara@x.example',
+      'x@y.example',
+      '2',
+      '3',
+      '99',
+      'Ünal',
+    );
     fc.assert(
       fc.property(fc.array(fc.tuple(cell, cell, cell, cell), { maxLength: 20 }), (rows) => {
         const judged = judge(...rows);
