@@ -9,12 +9,22 @@ interface DialogProps {
   description: string;
   open: boolean;
   onClose: () => void;
+  /** Where the act of the window has been done and the page goes on by keys: the focus is the page's then. */
+  leadsOn?: () => boolean;
   children: ReactNode;
   className?: string;
 }
 
 /** A window above the page, with the focus in its first field. Escape and the cross close it; the focus goes back to where it was. */
-export function Dialog({ title, description, open, onClose, children, className = 'max-w-xl' }: DialogProps) {
+export function Dialog({
+  title,
+  description,
+  open,
+  onClose,
+  leadsOn,
+  children,
+  className = 'max-w-xl',
+}: DialogProps) {
   const [from] = useState(lastFocused);
   return (
     <Radix.Root open={open} onOpenChange={(isOpen) => (isOpen ? undefined : onClose())}>
@@ -22,7 +32,7 @@ export function Dialog({ title, description, open, onClose, children, className 
         <Radix.Overlay className="no-print fixed inset-0 z-20 bg-[rgb(8_14_12/0.55)]" />
         <Radix.Content
           onOpenAutoFocus={focusFirstField}
-          onCloseAutoFocus={(event) => giveFocusBack(event, from)}
+          onCloseAutoFocus={(event) => giveFocusBack(event, leadsOn?.() ? [] : from)}
           className={`fixed top-1/2 left-1/2 z-30 grid max-h-[94dvh] w-[min(94vw,100%)] -translate-1/2 gap-4 overflow-auto rounded-xl border border-line bg-surface p-5 text-ink shadow-2xl ${className}`}
         >
           <div className="flex items-start gap-4">

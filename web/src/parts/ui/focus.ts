@@ -13,7 +13,8 @@ export function lastFocused(): WeakRef<HTMLElement>[] {
   return focused.toReversed();
 }
 
-const fields = 'input:not([type=hidden]), textarea, select, [contenteditable=true]';
+const fields =
+  'input:not([type=hidden], [type=file], [tabindex="-1"]), textarea, select, [contenteditable=true]';
 
 /** Puts the focus into the first field of a window that opens; where it has none, the window decides. */
 export function focusFirstField(event: Event): void {
@@ -27,11 +28,17 @@ export function focusFirstField(event: Event): void {
   first.focus();
 }
 
+/** Gives the focus to the page itself, where its keys are read and no button is pressed by Enter. */
+export function focusPage(): void {
+  document.getElementById('main')?.focus();
+}
+
 /** Gives the focus back, as a window closes, to whatever had it last and is still there; else to the page itself. */
 export function giveFocusBack(event: Event, from: readonly WeakRef<HTMLElement>[]): void {
   event.preventDefault();
   const left = from
     .flatMap((known) => known.deref() ?? [])
     .find((known) => known.isConnected && known.checkVisibility());
-  (left ?? document.getElementById('main'))?.focus();
+  if (left) left.focus();
+  else focusPage();
 }

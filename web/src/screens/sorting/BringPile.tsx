@@ -24,6 +24,8 @@ export function BringPile({ course, period, onClose }: BringPileProps) {
   const [assignmentId, setAssignmentId] = useState<string>('');
   const [isBusy, setBusy] = useState(false);
   const folder = useRef<HTMLInputElement>(null);
+  // What was brought is sorted by keys, Enter among them.
+  const isBrought = useRef(false);
   const { getRootProps, getInputProps, isDragActive, open } = useDropzone({
     noClick: true,
     noKeyboard: true,
@@ -39,6 +41,7 @@ export function BringPile({ course, period, onClose }: BringPileProps) {
     });
     setBusy(false);
     if (typeof result !== 'string') return tellFailure(result.failure);
+    isBrought.current = true;
     tell('The pile is on its way. You can leave this page.');
     onClose();
   };
@@ -48,6 +51,7 @@ export function BringPile({ course, period, onClose }: BringPileProps) {
       description="Files, a folder or a ZIP file with names of any kind"
       open
       onClose={onClose}
+      leadsOn={() => isBrought.current}
     >
       <div
         {...getRootProps()}
