@@ -4,7 +4,7 @@ test('a reminder is shown, sent with one press, and read by those missing', asyn
   const { demo: school, visit } = await openDemo(browser, { mail: true });
   const { page, faults } = await visit('itamsin');
   await toRack(page, 3, 'Soil texture table');
-  const remind = page.getByRole('button', { name: /^Remind \d+$/ });
+  const remind = page.getByRole('button', { name: /^Not in yet: \d+ · Remind$/ });
   const missing = Number(/\d+/.exec((await remind.textContent())!)![0]);
   await remind.click();
   await page.getByLabel('Your own message').fill('The pits are open until Friday.');

@@ -25,6 +25,8 @@ test('from an empty school to a handed back file on the record, through an inter
 
   await test.step('the office opens the school through the printed link, and adds a teacher', async () => {
     const { page } = office;
+    await page.goto(school.address);
+    await expect(page.getByRole('heading', { name: 'This school is not open yet' })).toBeVisible();
     await page.goto(school.firstLink());
     await page.getByLabel('Name of the school').fill('Larkmoor School');
     await page.getByLabel('Time zone').selectOption('America/New_York');

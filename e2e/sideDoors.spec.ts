@@ -150,3 +150,23 @@ test('a page that did not reach the school asks again by itself, though the brow
   await page.unroute('**/api/**');
   await expect(page.getByRole('heading', { name: 'Today' })).toBeVisible();
 });
+
+test('a page older than the school’s version loads itself again, once, and what is half written is there', async ({
+  browser,
+  demo,
+}) => {
+  const { page } = await visitDemo(browser, demo, 'itamsin');
+  await go(page, 's');
+  await page.getByRole('link', { name: /^Assignments/ }).click();
+  await page.getByLabel('Title').fill('Half written');
+  await page.getByLabel('Title').blur();
+  // The parts that this page knows are gone, as after an update.
+  await page.route('**/assets/KeyHelp*', (route) => route.fulfill({ status: 404 }), { times: 1 });
+  const again = page.waitForEvent('load');
+  await page.keyboard.press('?');
+  await again;
+  await expect(page.getByLabel('Title')).toHaveValue('Half written');
+  await page.getByLabel('Title').blur();
+  await page.keyboard.press('?');
+  await expect(page.getByRole('dialog', { name: 'Keyboard and symbols' })).toBeVisible();
+});

@@ -115,6 +115,8 @@ export const assignment = z.object({
   /** The small groups that hand it in; none means everybody. */
   groupIds: z.array(branded<GroupId>()),
   holds: z.boolean(),
+  /** Who sees a piece once it is turned in, beside the staff. */
+  afterwards: z.enum(afterwards),
   /** Null is what the course says. */
   offRule: z.enum(offRules).nullable(),
   /** From when on students see it; null is a draft. */
@@ -128,7 +130,6 @@ export const fullAssignment = assignment.extend({
   wants,
   scoring: z.record(z.string(), z.unknown()) as unknown as z.ZodType<Scoring, Scoring>,
   recording,
-  afterwards: z.enum(afterwards),
   tells: z.boolean(),
   hasWork: z.boolean(),
 });

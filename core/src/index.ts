@@ -67,7 +67,7 @@ export { QUESTIONS_PER_MISFILE, SURE_ENOUGH } from './identify/costs';
 export { makeVisitorReader } from './identify/visitorReader';
 export type { Candidate, Coming, ComingReason, Visitor } from './identify/visitorReader';
 
-export { decodeText } from './roster/decodeText';
+export { decodeText, isText } from './roster/decodeText';
 export { csvForm, oneLine } from './text/cells';
 export { readTable, separators } from './roster/readTable';
 export type { ReadTable, Separator } from './roster/readTable';

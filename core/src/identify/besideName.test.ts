@@ -255,6 +255,18 @@ describe('what speaks for each side', () => {
   });
 });
 
+test('of many with one first name the sibling of the account is shown first', () => {
+  const class_ = makeIdentifier<string, string>({
+    students: ['Abel', 'Cho', 'Diaz', 'Ekman', 'Vos']
+      .map((last) => student(`emma ${last}`, last, 'Emma', 3))
+      .concat(student('finn', 'Vos', 'Finn', 3), student('noor', 'Brandt', 'Noor', 2)),
+    assignments: [],
+    courseTexts: [],
+  });
+  const answer = class_.identify('emma', weighBeside(class_, [author('Finn Vos')]));
+  expect([answer.decision, answer.candidates[0]!.student]).toEqual(['ask', 'emma Vos']);
+});
+
 describe('what does not fit together is asked, with both sides', () => {
   test.each<[string, string, string, Evidence[]]>([
     ['a first name and the account of a classmate', 'chidi log', '', [author('Mai Đặng')]],

@@ -3,6 +3,7 @@ import { cleanName } from './cleanName';
 import { PRIORS, SURE_ENOUGH, assignmentPriors } from './costs';
 import { makeDomainCleaner } from './domains';
 import { hasStudent, makeElsewhere } from './elsewhere';
+import { makeFamilyFinder } from './family';
 import type { ExtraBits, Identification, Identifier, IdentifyCourse, TextWeight } from './identification';
 import { isJointWithAnother, isWholeName, readJoint } from './joint';
 import { makeMarkMender } from './lostMarks';
@@ -59,6 +60,7 @@ export function makeIdentifier<Person extends string, Work extends string>(
   course: IdentifyCourse<Person, Work>,
 ): Identifier<Person, Work> {
   const people = makePeopleIndex(course.students);
+  const isOfFamily = makeFamilyFinder(course.students);
   const titles = makeTitleIndex(
     course.assignments.map(({ titles: forms }) => forms.filter(Boolean)),
     (plain) => people.isName(plain),
@@ -181,8 +183,9 @@ export function makeIdentifier<Person extends string, Work extends string>(
       if (said === null) return 0;
       return owners.has(id) ? 3 : said.says.includes(id) ? 2 : Number(claimed.has(id));
     };
+    const isKin = (who: number) => said !== null && isOfFamily(people.ids[who]!, claimed);
     const candidates = [...shares]
-      .sort((a, b) => rankOf(b[0]) - rankOf(a[0]) || b[1] - a[1])
+      .sort((a, b) => rankOf(b[0]) - rankOf(a[0]) || Number(isKin(b[0])) - Number(isKin(a[0])) || b[1] - a[1])
       .slice(0, MOST_CANDIDATES)
       .map(([who, confidence]) => ({ student: people.ids[who]!, confidence: Math.min(1, confidence) }));
     const works = byWork.filter((one) => one.first.title !== null);

@@ -15,6 +15,19 @@ export function decodeText(bytes: Uint8Array): string {
   }
 }
 
+/** Bytes at the head of a file that are looked at to tell text from pictures, archives and documents. */
+const HEAD = 4096;
+
+/** Whether bytes can be text: they have no control characters but blanks and ends of lines, and the zeros of UTF-16. */
+export function isText(bytes: Uint8Array): boolean {
+  const isMarked = (bytes[0] === 0xff && bytes[1] === 0xfe) || (bytes[0] === 0xfe && bytes[1] === 0xff);
+  if (isMarked || wideOf(bytes)) return true;
+  // Tab, line feed, vertical tab, form feed, carriage return; escape as old terminals wrote it.
+  return bytes
+    .subarray(0, HEAD)
+    .every((byte) => byte >= 0x20 || (byte >= 0x09 && byte <= 0x0d) || byte === 0x1b);
+}
+
 /** UTF-16 without its mark: nearly every other byte of western text is zero. */
 function wideOf(bytes: Uint8Array): 'utf-16le' | 'utf-16be' | null {
   const looked = bytes.subarray(0, 4096);

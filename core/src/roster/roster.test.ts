@@ -1,7 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import type { PeriodId, PersonId } from '../ids';
-import { decodeText } from './decodeText';
+import { decodeText, isText } from './decodeText';
 import { NameIndex, areAlike, plainName } from './areAlike';
 import { findLeavers, judgeRows, type KnownPerson } from './judgeRows';
 import { readList } from './readList';
@@ -9,6 +9,21 @@ import { readTable } from './readTable';
 import { looksLikeEmail, recogniseColumns } from './recogniseColumns';
 import { sortPeople, type SortOrder } from './groups';
 import { splitPersonName } from './splitPersonName';
+
+describe('isText', () => {
+  const bytesOf = (text: string) => new TextEncoder().encode(text);
+  test.each<[string, Uint8Array, boolean]>([
+    ['a list', bytesOf('Last;First\r\nĐặng;Mai\t2'), true],
+    ['nothing', new Uint8Array(), true],
+    ['Windows-1252', Uint8Array.of(0x4d, 0xfc, 0x6c, 0x6c, 0x65, 0x72), true],
+    ['UTF-16 with its mark', Uint8Array.of(0xff, 0xfe, 0x41, 0), true],
+    ['UTF-16 without', Uint8Array.from([...'Abara;Chidi;'].flatMap((sign) => [sign.charCodeAt(0), 0])), true],
+    // PNG (ISO/IEC 15948, 5.2), ZIP and so XLSX (APPNOTE 4.3.7), JPEG (ITU-T T.81, B.1.1).
+    ['a picture', Uint8Array.of(0x89, 0x50, 0x4e, 0x47, 0x0d, 0x0a, 0x1a, 0x0a, 0, 0, 0, 0x0d), false],
+    ['a workbook', Uint8Array.of(0x50, 0x4b, 0x03, 0x04, 0x14, 0, 0x06, 0), false],
+    ['a photo', Uint8Array.of(0xff, 0xd8, 0xff, 0xe0, 0x00, 0x10, 0x4a, 0x46), false],
+  ])('%s: %s', (_what, bytes, is) => expect(isText(bytes)).toBe(is));
+});
 
 describe('decodeText', () => {
   const text = 'Åsa;Muñoz';

@@ -48,7 +48,7 @@ export function listAssignments(db: Database, course: CourseId): ListedAssignmen
     Omit<ListedAssignment, 'dues' | 'groupIds' | 'holds'> & { createdAt: Instant; holds: number }
   >(
     db,
-    `SELECT id, title, short_name AS shortName, unit, grace_minutes AS graceMinutes, holds, off_rule AS offRule, visible_at AS visibleAt,
+    `SELECT id, title, short_name AS shortName, unit, grace_minutes AS graceMinutes, holds, afterwards, off_rule AS offRule, visible_at AS visibleAt,
        created_at AS createdAt FROM assignment WHERE course_id = ?`,
     [course],
   );

@@ -136,7 +136,7 @@ export const sessionHandlers = {
     return {};
   },
   listDemoPeople: ({ school }) =>
-    all<{ id: PersonId; last: string; first: string; standing: string; what: string }>(
+    all<{ id: PersonId; last: string; first: string; apart: string; standing: string; what: string }>(
       school.db,
       `SELECT * FROM (
          SELECT ${nameColumns}, p.standing, COALESCE((SELECT s.role || ', ' || c.title FROM course_staff s
@@ -148,10 +148,10 @@ export const sessionHandlers = {
              ROW_NUMBER() OVER (PARTITION BY h.id ORDER BY p.number) AS place
            FROM enrolment e JOIN person p ON p.id = e.student_id JOIN period h ON h.id = e.period_id)
          WHERE place <= ${DEMO_STUDENTS} ORDER BY number)`,
-    ).map(({ id, last, first, standing, what }) => ({
+    ).map(({ id, last, first, apart, standing, what }) => ({
       id,
       name: [first, last].filter(Boolean).join(' '),
-      what: standing === 'student' ? `student, ${what}` : what,
+      what: [standing === 'student' ? `student, ${what}` : what, apart].filter(Boolean).join(', '),
     })),
   signInAsDemo: ({ school, body, request, response }) => signInAs(school, body.personId, request, response),
   readWelcome({ school, params, request }) {

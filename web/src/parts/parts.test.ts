@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import { errorStatus } from '@vestibul/contract';
-import type { Instant } from '@vestibul/core';
+import type { Instant, PersonId } from '@vestibul/core';
 import type { RackStudent } from '../state/api';
 import { at, byLast, course, g1, now, slot, students } from '../testing/course';
 import { currentAssignment, type MyAssignment } from '../screens/student/currentAssignment';
@@ -8,6 +8,7 @@ import { assignmentsFor, nearestAssignment, placesFor, tallyOf } from './rack/co
 import { sayBytes, sayDueDay, sayListName, sayName, sayShortly } from './ui/format';
 import { sayFailure } from './messages/sentences';
 import { stripFor } from './naming/stripFor';
+import { sayWhoOpens } from './review/sayWhoOpens';
 
 const zone = 'Europe/London';
 
@@ -195,4 +196,34 @@ describe('currentAssignment', () => {
     );
     expect(currentAssignment([], now)).toBeUndefined();
   });
+});
+
+describe('who can open what is turned in', () => {
+  const mai = { id: 'p_mai' as PersonId, last: 'Đặng', first: 'Thị Mai', called: 'Mai', apart: '' };
+  const teacher = {
+    ...mai,
+    last: 'Tamsin',
+    first: 'Imogen',
+    called: '',
+    email: '',
+    role: 'teacher' as const,
+  };
+  const said = (afterwards: 'nothing' | 'own' | 'period', state: 'turned in' | 'held') => {
+    const [one] = course.assignments;
+    const [period] = course.periods;
+    return sayWhoOpens(
+      { ...course, staff: [teacher], assignments: [{ ...one!, afterwards }] },
+      { student: mai, assignment: { id: one!.id, title: '' }, periodId: period!.id, state },
+    );
+  };
+  const label = course.periods[0]!.label;
+
+  test.each([
+    ['own', 'turned in', 'Mai Đặng, Imogen Tamsin and the office'],
+    ['nothing', 'turned in', 'Imogen Tamsin and the office'],
+    ['period', 'turned in', `Mai Đặng, Imogen Tamsin, the office and everyone in ${label} who has turned in`],
+    ['period', 'held', 'Mai Đặng, Imogen Tamsin and the office'],
+  ] as const)('shown afterwards: %s, %s', (afterwards, state, words) =>
+    expect(said(afterwards, state)).toBe(words),
+  );
 });

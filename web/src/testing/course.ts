@@ -28,6 +28,7 @@ export const assignment = (id: string, dues: Course['assignments'][number]['dues
   holds: false,
   offRule: null,
   visibleAt: at('2026-09-01T08:00:00.000Z'),
+  afterwards: 'own' as const,
   dues,
 });
 export const due = (periodId: PeriodId, instant: string) => ({

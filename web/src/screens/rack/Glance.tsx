@@ -13,6 +13,7 @@ import { Read } from '../../parts/messages/States';
 import { stripFor } from '../../parts/naming/stripFor';
 import { useKeys } from '../../parts/ui/useKeys';
 import { useSeen } from '../../parts/rack/useSeen';
+import { sayWhoOpens } from '../../parts/review/sayWhoOpens';
 import { NotTheirs } from '../../parts/review/NotTheirs';
 import { useZone } from '../../parts/hall/useSession';
 import { api, type Course, type Submission } from '../../state/api';
@@ -142,6 +143,7 @@ function Shown({ course, submissionId, zone }: ShownProps) {
             <PieceTabs pieces={pieces} current={current} onChoose={setChosen} />
             <DriftNote piece={current} zone={zone} />
             <PieceView piece={current} />
+            <p className="text-small text-ink-2">Can open it: {sayWhoOpens(course, data)}</p>
             <NotTheirs course={course} submission={data} />
           </>
         );

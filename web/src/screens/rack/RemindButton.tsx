@@ -14,19 +14,23 @@ interface RemindButtonProps {
   assignment: Course['assignments'][number];
 }
 
+/** Nothing is in, and it is asked of them, before it is due as well as after. */
+const isNotIn = ({ state, student }: Place) =>
+  student.leftAt === null && (state === 'missing' || state === 'not started' || state === 'started');
+
 /** Writes to those among these slots who have nothing in. */
 export function RemindButton({ course, places, assignment }: RemindButtonProps) {
   const [opens, setOpens] = useState(false);
-  const missing = places.filter(({ state }) => state === 'missing');
-  if (missing.length === 0 || !mayRun(course)) return null;
+  const notIn = places.filter(isNotIn);
+  if (notIn.length === 0 || !mayRun(course)) return null;
   return (
     <>
-      <Button onClick={() => setOpens(true)}>Remind {missing.length}</Button>
+      <Button onClick={() => setOpens(true)}>Not in yet: {notIn.length} · Remind</Button>
       <Suspense>
         {opens ? (
           <RemindDialog
             assignment={assignment}
-            students={missing.map(({ student }) => student.id)}
+            students={notIn.map(({ student }) => student.id)}
             onClose={() => setOpens(false)}
           />
         ) : null}

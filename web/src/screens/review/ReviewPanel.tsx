@@ -4,6 +4,7 @@ import { Button } from '../../parts/ui/Button';
 import { inputClass } from '../../parts/ui/Field';
 import { sayMoment, sayName, sayOwner } from '../../parts/ui/format';
 import { tell, tellFailure } from '../../parts/messages/Notices';
+import { sayWhoOpens } from '../../parts/review/sayWhoOpens';
 import { KeptDraft } from '../../parts/hall/KeptDraft';
 import { NotTheirs } from '../../parts/review/NotTheirs';
 import { useHandBack } from '../../parts/review/useHandBack';
@@ -108,6 +109,8 @@ export function ReviewPanel({ submission, course, zone, onNext }: ReviewPanelPro
       <dl className="grid grid-cols-[auto_1fr] gap-x-3 gap-y-0.5 text-small">
         <dt className="text-ink-2">owner</dt>
         <dd>{[...new Set(submission.pieces.map((piece) => sayOwner(piece.owner)))].join(', ')}</dd>
+        <dt className="text-ink-2">can open</dt>
+        <dd>{sayWhoOpens(course, submission)}</dd>
         <dt className="text-ink-2">in folder</dt>
         <dd className="[overflow-wrap:anywhere]">
           <code>{submission.folderName || 'no folder yet'}</code>

@@ -2,6 +2,7 @@ import { useState } from 'react';
 import { useDropzone } from 'react-dropzone';
 import {
   decodeText,
+  isText,
   type ColumnMeaning,
   type RowOutcome,
   type PeriodId,
@@ -64,6 +65,10 @@ export function RosterImport({ course, period, onDone, canLeave }: RosterImportP
   };
   const drop = async ([file]: File[]) => {
     if (!file) return;
+    if (!isText(new Uint8Array(await file.slice(0, LONGEST_LIST).arrayBuffer())))
+      return tell(
+        `‘${file.name}’ is not a list of text. Save the list as CSV in your spreadsheet and drop that, or copy its rows and paste them.`,
+      );
     if (file.size > LONGEST_LIST) return tell('This file is too large for a class list.');
     const list = decodeText(new Uint8Array(await file.arrayBuffer()));
     draft.set(list);

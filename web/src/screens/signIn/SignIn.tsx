@@ -14,6 +14,17 @@ export function SignIn() {
   const [signIn, { isLoading, error }] = api.useSignInMutation();
   const [signInName, setSignInName] = useState('');
   const [password, setPassword] = useState('');
+  if (data?.school.name === '')
+    return (
+      <main className="m-auto grid min-h-dvh max-w-md content-center justify-items-center gap-5 p-6 text-center">
+        <Mark className="h-14" />
+        <h1>This school is not open yet</h1>
+        <p>
+          Whoever started the server has a one-time link that opens it. It was printed where the server was
+          started.
+        </p>
+      </main>
+    );
   return (
     <main className="mx-auto grid min-h-dvh max-w-5xl content-center gap-10 p-6 lg:grid-cols-[1fr_1.1fr]">
       <section className="grid content-start gap-6">
@@ -57,8 +68,11 @@ export function SignIn() {
             Sign in
           </Button>
           <p className="text-small text-ink-2">
-            No password yet? <Link to="/welcome">Type the code of your sign-in slip</Link>; your teacher or
-            the office has it.
+            No password yet?{' '}
+            <Link to="/welcome" className="font-semibold text-act underline">
+              Type the code of your sign-in slip
+            </Link>
+            ; your teacher or the office has it.
           </p>
         </form>
       </section>

@@ -1,8 +1,11 @@
 import { useMemo, useRef, useState } from 'react';
+import { Link } from 'react-router';
 import { parseRule, writeRule, type NameSubject, type Rule } from '@vestibul/core';
 import { Button } from '../../../parts/ui/Button';
 import { Field, inputClass } from '../../../parts/ui/Field';
 import { sayCount } from '../../../parts/ui/format';
+import { placePath } from '../../../parts/hall/places';
+import { Empty } from '../../../parts/messages/States';
 import { tell, tellFailure } from '../../../parts/messages/Notices';
 import { useKeys } from '../../../parts/ui/useKeys';
 import { api } from '../../../state/api';
@@ -132,6 +135,14 @@ export function RuleMaker({ course, period, onStrip, subject }: StepProps & { su
           onStrip={onStrip}
           onDone={() => setApplies(false)}
         />
+      ) : subject === 'file' && naming.data?.works.length === 0 ? (
+        <Empty title="No assignment to try this rule on yet">
+          <p>
+            The name of a file has the title of its assignment. Add one, then see here what the rule makes of
+            it.
+          </p>
+          <Link to={placePath(course.id, 'Set-up', period, { step: 'assignments' })}>Add an assignment</Link>
+        </Empty>
       ) : (
         <div className="grid gap-x-7 gap-y-5 xl:grid-cols-[minmax(0,1fr)_minmax(0,25rem)]">
           <section className="grid content-start gap-2" aria-busy={live?.source !== source && parsed.ok}>
