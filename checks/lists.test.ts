@@ -43,7 +43,8 @@ test.each(Object.keys(expected))(
     const bytes = fs.readFileSync(path.join(folder, name));
     const read = readList(decodeText(bytes), {
       columns: null,
-      hasHeadings: null,
+      headingLine: null,
+      firstLine: null,
       period: 'h2' as PeriodId,
       periods,
       known: [],

@@ -119,10 +119,13 @@ export const answers = {
   previewRoster: z.object({
     separator: z.enum(separators),
     columns: z.array(z.enum(columnMeanings)),
-    hasHeadings: z.boolean(),
+    /** The line on which the headings stand; 0 where there are none. */
+    headingLine: count,
+    /** The line on which the people begin. */
+    firstLine: count,
     enough: z.boolean(),
-    /** The first rows as they stand, for choosing columns by hand. */
-    sample: z.array(z.array(z.string())),
+    /** The first rows as they stand, for choosing rows and columns by hand. */
+    sample: z.array(z.object({ line: count, cells: z.array(z.string()) })),
     rows: z.array(judgedRow),
     /** The names of everybody that a row means or may mean. */
     people: z.array(personName.extend({ email: z.string(), periodId: branded<PeriodId>().nullable() })),
@@ -145,6 +148,7 @@ export const answers = {
   leaveCourse: done,
   comeBack: done,
   previewStudent: z.object({ names: z.array(newName) }),
+  moveStudents: z.object({ renamed: count }),
   changeStudent: z.object({ renamed: count }),
   setRule: done,
   setOffRule: done,

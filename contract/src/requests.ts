@@ -7,7 +7,6 @@ import {
   LONGEST_FIELD,
   LONGEST_LINK,
   MOST_GROUPS,
-  columnMeanings,
   eventGroups,
   eventKinds,
   groupMarks,
@@ -38,16 +37,7 @@ import {
   type UploadId,
   type YearId,
 } from '@vestibul/core';
-import {
-  ENAMELS,
-  LONGEST_LIST,
-  LONGEST_TEXT,
-  MOST_AT_ONCE,
-  MOST_FILES,
-  MOST_PEOPLE,
-  MOST_TOGETHER,
-  LONGEST_PAUSE_S,
-} from './limits';
+import { ENAMELS, LONGEST_TEXT, MOST_AT_ONCE, MOST_FILES, MOST_TOGETHER, LONGEST_PAUSE_S } from './limits';
 import {
   id,
   words,
@@ -58,9 +48,6 @@ import {
   localTime,
   periodBody,
   periodDues,
-  joiningPerson,
-  askOfficeBody,
-  changedStudent,
   assignmentBody,
   doorBody,
   renamingBody,
@@ -69,7 +56,6 @@ import {
   attempt,
   works,
   signInBody,
-  slipsBody,
   yearBody,
   courseWords,
   courseBody,
@@ -79,6 +65,7 @@ import {
   staffRole,
   commentBody,
 } from './bodies';
+import { rosterRequests } from './rosterRequests';
 import { digests } from './shapes';
 import type { RouteName } from './routes';
 
@@ -92,7 +79,6 @@ export const requests = {
   signIn: { body: signInBody },
   signInAsDemo: { body: z.object({ personId: id<PersonId>() }) },
   acceptWelcome: { body: welcomeBody },
-  makeSlips: { body: slipsBody },
   listPeople: {
     query: z.object({
       find: z.string().trim().max(LONGEST_FIELD).default(''),
@@ -165,27 +151,7 @@ export const requests = {
       group: id<GroupId>().optional(),
     }),
   },
-  previewRoster: {
-    body: z.object({
-      text: z.string().max(LONGEST_LIST),
-      columns: z.array(z.enum(columnMeanings)).max(60).nullable().default(null),
-      hasHeadings: z.boolean().nullable().default(null),
-      periodId: id<PeriodId>().nullable().default(null),
-    }),
-  },
-  joinRoster: {
-    body: z.object({
-      fromList: z.boolean(),
-      people: z.array(joiningPerson).max(MOST_PEOPLE),
-      /** Who is on the roster and not on the list, where the list is all there are. */
-      leaving: z.array(id<PersonId>()).max(MOST_PEOPLE).default([]),
-    }),
-  },
-  comeBack: { body: z.object({ periodId: id<PeriodId>().nullable().default(null) }) },
-  askOffice: { body: askOfficeBody },
-  settleAccountRequest: { body: z.object({ grants: z.boolean() }) },
-  previewStudent: { body: changedStudent },
-  changeStudent: { body: changedStudent },
+  ...rosterRequests,
   setOffRule: { body: z.object({ offRule: z.enum(offRules) }) },
   previewRenaming: { body: renamingBody },
   startRenaming: { body: renamingBody },

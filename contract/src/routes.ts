@@ -60,6 +60,12 @@ export const routes = {
     needs: 'run',
     takes: 'long',
   },
+  moveStudents: {
+    method: 'POST',
+    path: '/api/courses/:courseId/roster/moves',
+    about: 'course',
+    needs: 'run',
+  },
   leaveCourse: {
     method: 'POST',
     path: '/api/courses/:courseId/students/:studentId/leaving',

@@ -276,6 +276,8 @@ export const judgedRow = z.object({
     number: z.string(),
   }),
   period: branded<PeriodId>().nullable(),
+  /** What the row says of the period, as it is written. */
+  periodWritten: z.string(),
   outcome: z.enum(rowOutcomes),
   reasons: z.array(branded<RowReason>()),
   known: branded<PersonId>().nullable(),

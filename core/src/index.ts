@@ -74,6 +74,7 @@ export type { ReadTable, Separator } from './roster/readTable';
 export { columnMeanings, looksLikeEmail } from './roster/recogniseColumns';
 export type { ColumnMeaning } from './roster/recogniseColumns';
 export { readList } from './roster/readList';
+export { mendCapitals } from './roster/mendCapitals';
 export type { ListOptions, ReadList } from './roster/readList';
 export { splitPersonName } from './roster/splitPersonName';
 export { rowOutcomes } from './roster/judgeRows';

@@ -10,7 +10,8 @@ export function rosterRead(args: readonly string[], world: Surroundings): ExitCo
   if (file === undefined || args.length !== 1) throw new WrongCall('');
   const list = readList(decodeText(readFile(file, world)), {
     columns: null,
-    hasHeadings: null,
+    headingLine: null,
+    firstLine: null,
     period: null,
     periods: [],
     known: [],

@@ -80,6 +80,8 @@ export interface JudgedRow {
   line: number;
   person: ListedPerson;
   period: PeriodId | null;
+  /** What the row says of the period, as it is written. */
+  periodWritten: string;
   outcome: RowOutcome;
   reasons: RowReason[];
   /** The person of the school whom the row means, where that is known. */
@@ -268,6 +270,7 @@ function judgeRow(
     line,
     person,
     period,
+    periodWritten: cell('period'),
     reasons,
     outcome: outcomeOf(reasons, known, period),
     known: known?.id ?? null,

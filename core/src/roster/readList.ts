@@ -14,7 +14,16 @@ import { canReadPeople, recogniseColumns, type ColumnMeaning } from './recognise
 export interface ListOptions extends Pick<JudgeOptions, 'period' | 'periods' | 'known'> {
   /** What each column holds, where somebody said so; null leaves it to be recognised. */
   columns: readonly ColumnMeaning[] | null;
-  hasHeadings: boolean | null;
+  /** The line on which the headings stand, where somebody said so; 0 for a list without. */
+  headingLine: number | null;
+  /** The line of the first person, where somebody said so. */
+  firstLine: number | null;
+}
+
+interface Row {
+  /** The line of the source, from 1. */
+  line: number;
+  cells: string[];
 }
 
 export type ReadList =
@@ -24,18 +33,23 @@ export type ReadList =
       ok: true;
       separator: Separator;
       columns: ColumnMeaning[];
-      hasHeadings: boolean;
+      /** The line on which the headings stand; 0 where there are none. */
+      headingLine: number;
+      /** The line on which the people begin. */
+      firstLine: number;
       /** Whether the columns tell who somebody is; without that no row is judged. */
       enough: boolean;
-      /** The first rows as they stand, for choosing columns by hand. */
-      sample: string[][];
+      /** The first rows as they stand, for choosing rows and columns by hand. */
+      sample: Row[];
       rows: JudgedRow[];
       /** Who is on the roster and in no row. */
       leavers: PersonId[];
     };
 
-/** Rows of a list shown as they stand. */
-const SAMPLE_ROWS = 5;
+/** Rows of people shown as they stand, below what is above them. */
+const SAMPLE_ROWS = 8;
+/** The most that is shown of what is above them. */
+const ABOVE_ROWS = 20;
 
 /** Reads a list of people from a text and judges every row of it against the roster. */
 export function readList(text: string, options: ListOptions): ReadList {
@@ -43,14 +57,16 @@ export function readList(text: string, options: ListOptions): ReadList {
   if (!table.ok) return { ok: false, line: table.line };
   if (table.rows.length === 0) return { ok: false, line: 0 };
   const isAddressList = table.separator === 'addresses';
-  const recognised = isAddressList ? asAddresses : recogniseColumns(table.rows);
-  const hasHeadings = options.hasHeadings ?? recognised.hasHeadings;
-  const top = hasHeadings ? recognised.headingRow : 0;
+  const lines = table.rows.map((cells, i): Row => ({ line: table.lines[i]!, cells }));
+  const saidRows = {
+    headings: options.headingLine === 0 ? -1 : rowOf(lines, options.headingLine),
+    first: rowOf(lines, options.firstLine),
+  };
+  const recognised = isAddressList ? asAddresses : recogniseColumns(table.rows, saidRows);
+  const headings = lines[recognised.headingRow];
+  const first = Math.max(saidRows.first ?? 0, recognised.headingRow + 1);
   const said = recognised.columns.map((found, i) => options.columns?.[i] ?? found);
-  const body = table.rows
-    .map((cells, i) => ({ line: table.lines[i]!, cells }))
-    .slice(hasHeadings ? top + 1 : 0)
-    .filter(({ cells }) => !hasHeadings || !isSameRow(cells, table.rows[top]!));
+  const body = lines.slice(first).filter(({ cells }) => !headings || !isSameRow(cells, headings.cells));
   const columns = options.columns ? said : withoutForeignPeriods(said, body, options);
   const enough = canReadPeople(columns);
   const rows = enough
@@ -66,26 +82,28 @@ export function readList(text: string, options: ListOptions): ReadList {
     ok: true,
     separator: table.separator,
     columns,
-    hasHeadings,
+    headingLine: headings?.line ?? 0,
+    firstLine: lines[first]?.line ?? 0,
     enough,
-    sample: table.rows.slice(top, top + SAMPLE_ROWS),
+    sample: lines.slice(Math.max(0, first - ABOVE_ROWS), first + SAMPLE_ROWS),
     rows,
     leavers: enough ? findLeavers(rows, options.known, options.period) : [],
   };
 }
 
+/** Where the row stands that ends on a line, or the next one that does; the last where none does. Null of no line. */
+function rowOf(lines: readonly Row[], line: number | null): number | null {
+  if (line === null) return null;
+  const at = lines.findIndex((row) => row.line >= line);
+  return at < 0 ? lines.length - 1 : at;
+}
+
 const asAddresses = {
   columns: ['name', 'email'] as ColumnMeaning[],
-  hasHeadings: false,
-  headingRow: 0,
+  headingRow: -1,
   order: null,
   isGuess: false,
 };
-
-interface Row {
-  line: number;
-  cells: string[];
-}
 
 /** Headings that stand again at the top of the next page. */
 const isSameRow = (a: readonly string[], b: readonly string[]) =>

@@ -39,9 +39,7 @@ export function addressIn(cell: string): string {
 
 export interface RecognisedColumns {
   columns: ColumnMeaning[];
-  /** Whether a row is headings and not a person. */
-  hasHeadings: boolean;
-  /** Where the headings stand; what is above them is a title. 0 where there are none. */
+  /** Where the headings stand, from 0; what is above them is a title. -1 where there are none. */
   headingRow: number;
   /** How whole names are written, where a heading says so. */
   order: NameOrder | null;
@@ -54,22 +52,25 @@ export interface RecognisedColumns {
 /** Rows at the top among which the headings are looked for: above them stand a title, a date, a teacher. */
 const LOOKED_AT = 12;
 
+/** Where a list's headings and its people begin, as far as somebody said so: rows from 0, `headings` -1 for none. */
+export interface SaidRows {
+  headings: number | null;
+  first: number | null;
+}
+
 /** Tells what each column of a list holds: by its headings, in any of some twenty languages, else by what stands in it. */
-export function recogniseColumns(rows: readonly string[][]): RecognisedColumns {
+export function recogniseColumns(
+  rows: readonly string[][],
+  said: SaidRows = { headings: null, first: null },
+): RecognisedColumns {
   const width = Math.max(0, ...rows.map((row) => row.length));
-  const headingRow = findHeadings(rows);
+  const headingRow = said.headings ?? findHeadings(rows);
+  const body = rows.slice(said.first ?? headingRow + 1);
   if (headingRow < 0) {
-    const guessed = guessByContent(rows, width);
-    return {
-      ...guessed,
-      hasHeadings: false,
-      headingRow: 0,
-      order: null,
-      enough: canReadPeople(guessed.columns),
-    };
+    const guessed = guessByContent(body, width);
+    return { ...guessed, headingRow, order: null, enough: canReadPeople(guessed.columns) };
   }
   const read = Array.from({ length: width }, (_, i) => readHeading(rows[headingRow]![i] ?? ''));
-  const body = rows.slice(headingRow + 1);
   const columns = read.map((heading, i): ColumnMeaning => {
     const meaning = heading?.meaning ?? 'ignore';
     if (meaning !== 'running' && meaning !== 'number') return meaning;
@@ -82,7 +83,6 @@ export function recogniseColumns(rows: readonly string[][]): RecognisedColumns {
   const { settled, isGuess } = settle(columns, read, body);
   return {
     columns: settled,
-    hasHeadings: true,
     headingRow,
     order,
     isGuess,

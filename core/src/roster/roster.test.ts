@@ -91,7 +91,7 @@ describe('readTable', () => {
 });
 
 test('a list made to take long is read in one pass', () => {
-  const options = { columns: null, hasHeadings: null, period: null, periods: [], known: [] };
+  const options = { columns: null, headingLine: null, firstLine: null, period: null, periods: [], known: [] };
   for (const text of [
     'a@b.example,'.repeat(60_000) + '"',
     '"'.repeat(300_000) + '@',
@@ -109,7 +109,6 @@ describe('recogniseColumns', () => {
     ]);
     expect(found).toEqual({
       columns: ['email', 'period', 'first', 'ignore', 'last'],
-      hasHeadings: true,
       headingRow: 0,
       order: null,
       isGuess: false,
@@ -120,8 +119,7 @@ describe('recogniseColumns', () => {
   test('without headings knows the address, and a name that stands alone beside it', () => {
     expect(recogniseColumns([['Eze, Ada', 'a@b.example']])).toEqual({
       columns: ['name', 'email'],
-      hasHeadings: false,
-      headingRow: 0,
+      headingRow: -1,
       order: null,
       isGuess: false,
       enough: true,
@@ -319,7 +317,8 @@ describe('judgeRows', () => {
 test('of a row of sums it is said that it is one, and nothing else', () => {
   const list = readList('Last,First,E-mail\nEze,Ada,a@x.example\nTotal,1,', {
     columns: null,
-    hasHeadings: null,
+    headingLine: null,
+    firstLine: null,
     period: null,
     periods: [],
     known: [],

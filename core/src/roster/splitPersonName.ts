@@ -2,7 +2,7 @@ import type { NameOrder } from './headings';
 import { isCapitals } from './recogniseColumns';
 
 /** Words that belong to the last name they stand before (common practice, no source; from memory). */
-const PARTICLES = new Set(
+export const PARTICLES: ReadonlySet<string> = new Set(
   'al bin bint da das de del della den der di do dos du e el ibn la las le los mac st ten ter van vom von y zu zum zur'.split(
     ' ',
   ),

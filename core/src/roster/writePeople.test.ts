@@ -109,7 +109,8 @@ describe('writePeople', () => {
       for (const columns of choices) {
         const list = readList(writePeople(full, columns, format, 'Larkmoor'), {
           columns: null,
-          hasHeadings: null,
+          headingLine: null,
+          firstLine: null,
           period: null,
           periods,
           known,

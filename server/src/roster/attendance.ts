@@ -8,7 +8,7 @@ import { makeMissingFolders } from '../naming/folders';
 import { nowOnLedger, writeEvent } from '../platform/ledger/ledger';
 import { changeAccount, requireKeeper } from '../sign-in/accounts';
 import { renamePerson } from '../school/people';
-import { listPeriods } from '../courses/periods';
+import { listPeriods, putInGroup } from '../courses/periods';
 import { changeSeat, seatOf, type Seat } from '../courses/seats';
 import { findNamed, type NamedStudent } from '../naming/naming';
 import { applyRenames, previewRenames } from '../naming/renames';
@@ -84,6 +84,34 @@ function changePeriod(
   changeSeat(school.db, course, student, { periodId: to, groupId: null }, at);
   writeEvent(school, by, 'moved', { course, period: to, student }, { from, to, list: fromList }, at);
   return true;
+}
+
+/**
+ * Puts students of a course into other periods, all or none, so that two can change places. Fails with `not-here` for
+ * somebody who is not in the course, and with `not-found` for a period or a group that is not there.
+ */
+export function moveStudents(
+  school: School,
+  by: PersonId,
+  course: CourseId,
+  { moves }: BodyOf<'moveStudents'>,
+): AnswerOf<'moveStudents'> {
+  const { db } = school;
+  return together(db, () => {
+    const named = (student: PersonId) => findNamed(db, course, student)!;
+    const were = moves.map(({ studentId, periodId }) => {
+      findSeat(db, course, studentId);
+      requirePeriod(db, course, periodId);
+      return named(studentId);
+    });
+    // Names are given once everybody sits where they are to: what they are called follows from it.
+    for (const { studentId, periodId } of moves) changePeriod(school, by, course, studentId, periodId, false);
+    let renamed = 0;
+    for (const was of were) renamed += applyRenames(school, by, course, was, named(was.studentId));
+    for (const { studentId, periodId, groupId } of moves)
+      if (groupId) putInGroup(school, by, periodId, { groupId, studentIds: [studentId] });
+    return { renamed };
+  });
 }
 
 export function leaveCourse(school: School, by: PersonId, course: CourseId, student: PersonId): void {

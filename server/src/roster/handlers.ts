@@ -1,6 +1,6 @@
 import { keeperOf } from '@vestibul/core';
 import { tellCourseChanged } from '../courses/courseChanged';
-import { changeStudent, comeBack, leaveCourse, previewStudent } from './attendance';
+import { changeStudent, comeBack, leaveCourse, moveStudents, previewStudent } from './attendance';
 import { askOffice } from './accountRequests';
 import { makeSlips } from './slips';
 import { joinRoster, previewRoster, readRoster } from './roster';
@@ -34,6 +34,12 @@ export const rosterHandlers = {
     return {};
   },
 
+  moveStudents(call) {
+    const { courseId } = call.params;
+    const result = moveStudents(call.school, caller(call).id, courseId, call.body);
+    tellCourseChanged(call.school, courseId);
+    return result;
+  },
   leaveCourse: change<Call<'leaveCourse'>>((school, by, course, { params }) => {
     leaveCourse(school, by, course, params.studentId);
     school.signals.courseChanged.tell(course);

@@ -69,13 +69,13 @@ const staffRights = (facts: AccountFacts) => ({
 export async function previewRoster(
   db: Database,
   course: CourseId,
-  { text, columns, hasHeadings, periodId }: BodyOf<'previewRoster'>,
+  { text, columns, headingLine, firstLine, periodId }: BodyOf<'previewRoster'>,
 ): Promise<AnswerOf<'previewRoster'>> {
   const known = knownPeople(db, course);
   const periods = listPeriods(db, course).map(({ id, number, label }) => ({ id, number, label }));
   const read = await runJob('readList', {
     text,
-    options: { columns, hasHeadings, period: periodId, periods, known },
+    options: { columns, headingLine, firstLine, period: periodId, periods, known },
   });
   if (!read.ok) throw new Failure('bad-list', { line: read.line });
   const { ok: _ok, ...list } = read;

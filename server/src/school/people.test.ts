@@ -219,6 +219,38 @@ describe('leaving and coming back', () => {
     });
   });
 
+  test('two change places in one act, with the names that follow and the group they had', async () => {
+    const teacher = school.as('teacher');
+    const seats = async () => {
+      const [chidi, ali] = [await find('chidi.abara@x.example'), await find('ali@x.example')];
+      return { chidi, ali, folders: [chidi.folder!.name, ali.folder!.name] };
+    };
+    const before = await seats();
+    const moves = [
+      { studentId: school.ids.chidi!, periodId: before.ali.periodId },
+      { studentId: school.ids.ali!, periodId: before.chidi.periodId },
+    ];
+    const move = (all: unknown) => teacher.call('moveStudents', { params: inCourse(), body: { moves: all } });
+    expect((await move(moves)).status).toBe(200);
+    const after = await seats();
+    expect([after.chidi.periodId, after.ali.periodId]).toEqual([before.ali.periodId, before.chidi.periodId]);
+    expect(after.folders).toEqual(['10-Abara_Chidi', '02-Demir_Ali']);
+
+    // Where one of them can’t be moved, nobody is.
+    const outsider = { studentId: school.ids.outsider!, periodId: before.chidi.periodId };
+    const nowhere = { studentId: school.ids.ali!, periodId: 'h_nowhere' };
+    const back = { studentId: school.ids.chidi!, periodId: before.chidi.periodId };
+    expect((await move([back, outsider])).error?.code).toBe('not-here');
+    expect((await move([back, nowhere])).error?.code).toBe('not-found');
+    expect((await move([back, back])).status).toBe(400);
+    expect(await seats()).toEqual(after);
+
+    expect((await move(moves.map((one, i) => ({ ...one, periodId: moves[1 - i]!.periodId })))).status).toBe(
+      200,
+    );
+    expect((await seats()).folders).toEqual(before.folders);
+  });
+
   test('a new name is the school’s, one address is one person’s', async () => {
     const teacher = school.as('teacher');
     const params = { ...inCourse(), studentId: school.ids.ali2! };

@@ -198,6 +198,10 @@ export function everyChange(school: () => TestSchool): Partial<Record<RouteName,
       };
       return { params: studentParams(), body };
     }),
+    moveStudents: by('teacher', ['moved'], () => ({
+      params: inCourse(),
+      body: { moves: [{ studentId: school().ids.chidi!, periodId: school().periods[2]! }] },
+    })),
     setRule: by('teacher', ['rule set'], () => ({
       params: { ...inCourse(), subject: 'file' },
       body: { rule: '{last} {first} {assignment}' },

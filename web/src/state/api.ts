@@ -105,6 +105,7 @@ export const api = createApi({
         query: ask('previewRoster'),
       }),
       joinRoster: change('joinRoster', 'Roster', 'Course', 'Rack', 'Courses', 'Blanks'),
+      moveStudents: change('moveStudents', 'Roster', 'Course', 'Rack', 'Blanks'),
       leaveCourse: change('leaveCourse', 'Roster', 'Course', 'Rack', 'Courses'),
       comeBack: change('comeBack', 'Roster', 'Course', 'Rack', 'Courses', 'Blanks'),
       previewStudent: build.mutation<AnswerOf<'previewStudent'>, CallFor<'previewStudent'>>({
@@ -219,6 +220,7 @@ export const api = createApi({
 
 export type Slot = AnswerOf<'readRack'>['slots'][number];
 export type RackStudent = AnswerOf<'readRack'>['students'][number];
+export type RosterStudent = AnswerOf<'readRoster'>[number];
 export type Course = AnswerOf<'readCourse'>;
 export type Submission = AnswerOf<'readSubmission'>;
 export type Piece = Submission['pieces'][number];

@@ -30,7 +30,7 @@ const junk: unknown[] = [
   { periodIds: ['h_none'], againFor: ['p_none'] },
   { personId: 'p_none', role: 'teacher' },
   { uploadId: 'u_none', title: 'x', blankId: 'b_none' },
-  { text: '"', columns: ['no such column'], hasHeadings: 3, periodId: null },
+  { text: '"', columns: ['no such column'], headingLine: -3, firstLine: 0.5, periodId: null },
 ];
 const queries = {
   before: "'",

@@ -56,7 +56,7 @@ export function JoinOne({ course, period, onClose, onJoined }: JoinOneProps) {
         body: {
           text: cells.join('\t'),
           columns: [...fields],
-          hasHeadings: false,
+          headingLine: 0,
           periodId: person.periodId,
         },
       });

@@ -149,7 +149,7 @@ function FateRow({ course, row, people, answer, onAnswer }: FateRowProps) {
               aria-label={`${part === 'last' ? 'Last' : 'First'} name of row ${row.line}`}
               className="w-full min-w-28 rounded border border-edge bg-surface px-1.5 py-0.5 text-ink"
               maxLength={LONGEST_FIELD}
-              value={answer[part]}
+              value={answer[part] ?? row.person[part]}
               onChange={(event) => onAnswer({ [part]: event.target.value })}
             />
           ) : (

@@ -14,9 +14,8 @@ import { sayMoment } from '../../parts/ui/format';
 import { tellFailure } from '../../parts/messages/Notices';
 import { useNow } from '../../parts/hall/useNow';
 import { useZone } from '../../parts/hall/useSession';
-import { api, type Course, type Slot } from '../../state/api';
+import { api, type Course, type RosterStudent, type Slot } from '../../state/api';
 import { Section } from './Section';
-import type { RosterStudent } from './RosterTable';
 
 /** What is asked of one student and when: each due time can be moved for them alone, or the work not asked of them. */
 export function OwnDues({ course, student }: { course: Course; student: Pick<RosterStudent, 'id'> }) {

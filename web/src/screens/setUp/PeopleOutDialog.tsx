@@ -13,8 +13,7 @@ import { Dialog } from '../../parts/ui/Dialog';
 import { sayCount } from '../../parts/ui/format';
 import { tell } from '../../parts/messages/Notices';
 import { Check } from '../../parts/ui/Check';
-import type { Course } from '../../state/api';
-import type { RosterStudent } from './RosterTable';
+import type { Course, RosterStudent } from '../../state/api';
 
 const formats: Record<PeopleFormat, string> = {
   csv: 'CSV, for a spreadsheet',

@@ -1,13 +1,6 @@
-import { useState } from 'react';
+import { useRef, useState } from 'react';
 import { useDropzone } from 'react-dropzone';
-import {
-  decodeText,
-  isText,
-  type ColumnMeaning,
-  type RowOutcome,
-  type PeriodId,
-  type PersonId,
-} from '@vestibul/core';
+import { decodeText, isText, type RowOutcome, type PeriodId, type PersonId } from '@vestibul/core';
 import { LONGEST_LIST, type AnswerOf } from '@vestibul/contract';
 import { Button } from '../../parts/ui/Button';
 import { Field, inputClass } from '../../parts/ui/Field';
@@ -19,10 +12,11 @@ import { tell, tellFailure } from '../../parts/messages/Notices';
 import { Check } from '../../parts/ui/Check';
 import { toggled } from '../../parts/ui/toggled';
 import { api } from '../../state/api';
-import { ColumnChooser } from './ColumnChooser';
+import { ColumnChooser, nothingSaid, type SaidOfList } from './ColumnChooser';
+import { MissingPeriods } from './MissingPeriods';
 import { sayNotAsked } from './sayTouched';
 import { OutcomeTable } from './OutcomeTable';
-import { firstAnswers, peopleToJoin, type Answers } from './rosterAnswers';
+import { firstAnswers, peopleToJoin, withoutCapitals, type Answers } from './rosterAnswers';
 import type { StepProps } from './SetUp';
 
 type Preview = AnswerOf<'previewRoster'>;
@@ -41,6 +35,10 @@ export function RosterImport({ course, period, onDone, canLeave }: RosterImportP
     course.periods.find((known) => String(known.number) === period)?.id ?? '',
   );
   const [preview, setPreview] = useState<Preview | null>(null);
+  const [said, setSaid] = useState(nothingSaid);
+  const [mends, setMends] = useState(false);
+  // Of several that were asked for one after the other, the last one is shown.
+  const asked = useRef(0);
   const [answers, setAnswers] = useState<Answers>(new Map());
   // Whether the list is all there are: then who is not on it leaves.
   const [isWhole, setIsWhole] = useState(false);
@@ -49,15 +47,11 @@ export function RosterImport({ course, period, onDone, canLeave }: RosterImportP
   const now = useNow(60_000);
   const [join, joining] = api.useJoinRosterMutation();
 
-  const look = async (
-    list: string,
-    columns: ColumnMeaning[] | null = null,
-    hasHeadings: boolean | null = null,
-  ) => {
-    const result = await ask({
-      params,
-      body: { text: list, columns, hasHeadings, periodId: periodId || null },
-    });
+  const look = async (list: string, how: SaidOfList = nothingSaid) => {
+    const mine = (asked.current += 1);
+    setSaid(how);
+    const result = await ask({ params, body: { text: list, ...how, periodId: periodId || null } });
+    if (mine !== asked.current) return;
     if (!result.data) return tellFailure(result.error);
     setPreview(result.data);
     setAnswers(firstAnswers(result.data.rows));
@@ -90,7 +84,10 @@ export function RosterImport({ course, period, onDone, canLeave }: RosterImportP
     draft.done();
     onDone();
   };
-  const people = preview ? peopleToJoin(preview.rows, answers) : [];
+  const mended = preview?.rows.map(withoutCapitals) ?? [];
+  const inCapitals = mended.filter((row, i) => row !== preview?.rows[i]);
+  const rows = mends ? mended : (preview?.rows ?? []);
+  const people = peopleToJoin(rows, answers);
   const leaving = preview && isWhole ? preview.leavers.filter((id) => !staying.has(id)) : [];
   const changes = people.length + leaving.length;
 
@@ -99,8 +96,9 @@ export function RosterImport({ course, period, onDone, canLeave }: RosterImportP
       <div className="grid gap-4">
         <ColumnChooser
           preview={preview}
+          said={said}
           busy={asking.isLoading}
-          onChange={(columns, hasHeadings) => void look(text, columns, hasHeadings)}
+          onChange={(how) => void look(text, how)}
         />
         <div className="sticky -top-4 z-2 flex flex-wrap gap-3 border-b border-line bg-wall py-3">
           <Button look="go" disabled={changes === 0 || joining.isLoading} onClick={() => void add()}>
@@ -113,9 +111,17 @@ export function RosterImport({ course, period, onDone, canLeave }: RosterImportP
         </div>
         {preview.enough ? (
           <>
+            <MissingPeriods course={course} rows={rows} onAdded={() => void look(text, said)} />
+            {inCapitals.length > 0 ? (
+              <Check
+                label={`Write ${sayCount(inCapitals.length, 'name')} in small letters, like ‘${sayListName(inCapitals[0]!.person)}’`}
+                checked={mends}
+                onChange={setMends}
+              />
+            ) : null}
             <OutcomeTable
               course={course}
-              rows={preview.rows}
+              rows={rows}
               people={preview.people}
               answers={answers}
               onAnswer={(line, answer) =>

@@ -1,21 +1,15 @@
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { useRef, useState } from 'react';
-import type { AnswerOf } from '@vestibul/contract';
-import { plainWords, writeAddresses, type GroupId, type PersonId } from '@vestibul/core';
-import { Button } from '../../parts/ui/Button';
+import { plainWords, type PersonId } from '@vestibul/core';
 import { inOrder } from '../../parts/rack/courseWork';
-import { inputClass } from '../../parts/ui/Field';
 import { sayCount, sayMoment, sayName } from '../../parts/ui/format';
-import { GroupMark, type Group } from '../../parts/courses/GroupMark';
-import { tell, tellFailure } from '../../parts/messages/Notices';
-import { mayRun } from '../../parts/hall/places';
+import { GroupMark } from '../../parts/courses/GroupMark';
 import { stripFor } from '../../parts/naming/stripFor';
 import { useArrangement } from '../../parts/rack/useArrangement';
 import { useZone } from '../../parts/hall/useSession';
-import { api, type Course } from '../../state/api';
+import type { RosterStudent } from '../../state/api';
+import { PickedStudents } from './PickedStudents';
 import type { StepProps } from './SetUp';
-
-export type RosterStudent = AnswerOf<'readRoster'>[number];
 
 const ROW_HEIGHT = 38;
 const columns =
@@ -69,7 +63,7 @@ export function RosterTable({ students, course, period, onStrip, onOpen }: Roste
   const all = chosen.length === present.length && present.length > 0;
   return (
     <div className="grid gap-2">
-      <Picked
+      <PickedStudents
         course={course}
         chosen={chosen}
         present={present}
@@ -205,95 +199,6 @@ export function RosterTable({ students, course, period, onStrip, onOpen }: Roste
           {shown.length > present.length ? ` · ${shown.length - present.length} left` : ''}
         </p>
       </div>
-    </div>
-  );
-}
-
-interface PickedProps {
-  course: Course;
-  chosen: readonly RosterStudent[];
-  present: readonly RosterStudent[];
-  onPick: (ids: readonly PersonId[]) => void;
-  find: string;
-  onFind: (find: string) => void;
-}
-
-/** What can be done with those that are picked; and picking all of a group. */
-function Picked({ course, chosen, present, onPick, find, onFind }: PickedProps) {
-  const [put, { isLoading }] = api.usePutInGroupMutation();
-  const periodIds = [...new Set(chosen.map((student) => student.periodId))];
-  const only = periodIds.length === 1 ? course.periods.find(({ id }) => id === periodIds[0]) : undefined;
-  const groups: Group[] = course.periods
-    .filter((known) => present.some((student) => student.periodId === known.id))
-    .flatMap((known) => known.groups);
-  const putIn = async (groupId: GroupId | null) => {
-    const result = await put({
-      params: { periodId: only!.id },
-      body: { groupId, studentIds: chosen.map(({ id }) => id) },
-    });
-    if (result.error) return tellFailure(result.error);
-    const name = only!.groups.find(({ id }) => id === groupId)?.name;
-    tell(
-      `${sayCount(chosen.length, 'student is', 'students are')} ${name ? `in ‘${name}’` : 'in no group'} now.`,
-    );
-  };
-  const copy = async () => {
-    const with_ = chosen.filter(({ email }) => email);
-    await navigator.clipboard.writeText(writeAddresses(with_));
-    tell(
-      with_.length === chosen.length
-        ? `${sayCount(with_.length, 'address', 'addresses')} copied.`
-        : `${sayCount(with_.length, 'address', 'addresses')} copied; ${chosen.length - with_.length} have none.`,
-    );
-  };
-  return (
-    <div className="flex min-h-10 flex-wrap items-center gap-2.5 text-small">
-      <input
-        type="search"
-        aria-label="Find a student"
-        placeholder="find a name"
-        className={`${inputClass} w-44! py-1`}
-        value={find}
-        onChange={(event) => onFind(event.target.value)}
-      />
-      {groups.map((group) => (
-        <button
-          key={group.id}
-          type="button"
-          className="rounded-full border border-edge bg-surface px-3 py-1 text-ink hover:bg-ground"
-          onClick={() => onPick(present.filter(({ groupId }) => groupId === group.id).map(({ id }) => id))}
-        >
-          <span className="sr-only">Pick all of </span>
-          <GroupMark group={group} named />
-        </button>
-      ))}
-      {chosen.length > 0 ? (
-        <>
-          <b className="ml-auto">{chosen.length} picked</b>
-          <Button look="quiet" className="py-1!" onClick={() => void copy()}>
-            Copy addresses
-          </Button>
-          {mayRun(course) && only && only.groups.length > 0 ? (
-            <select
-              aria-label="Put the picked ones into"
-              className={`${inputClass} w-auto! py-1`}
-              value="–"
-              disabled={isLoading}
-              onChange={(event) => void putIn((event.target.value || null) as GroupId | null)}
-            >
-              <option value="–" disabled>
-                put into a group …
-              </option>
-              {only.groups.map((group) => (
-                <option key={group.id} value={group.id}>
-                  {group.name}
-                </option>
-              ))}
-              <option value="">no group</option>
-            </select>
-          ) : null}
-        </>
-      ) : null}
     </div>
   );
 }

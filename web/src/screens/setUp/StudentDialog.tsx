@@ -8,9 +8,8 @@ import { sayCount, sayMoment, sayName } from '../../parts/ui/format';
 import { tell, tellFailure } from '../../parts/messages/Notices';
 import { mayKeep, mayRun } from '../../parts/hall/places';
 import { useZone } from '../../parts/hall/useSession';
-import { api, type Course } from '../../state/api';
+import { api, type Course, type RosterStudent } from '../../state/api';
 import { OwnDues } from './OwnDues';
-import type { RosterStudent } from './RosterTable';
 
 const fields = [
   ['last', 'Last name'],

@@ -3,7 +3,7 @@ import { assignmentBody } from '@vestibul/contract';
 import type { PersonId } from '@vestibul/core';
 import { course, p2 } from '../../testing/course';
 import { bodyOf, draftOf } from './assignmentDraft';
-import { firstAnswers, peopleToJoin, type Row } from './rosterAnswers';
+import { firstAnswers, missingPeriods, peopleToJoin, withoutCapitals, type Row } from './rosterAnswers';
 import { sayClock } from './sayClock';
 import { sayMeetings } from './sayMeetings';
 import { sortAssignments, type AssignmentOrder } from './sortAssignments';
@@ -14,6 +14,7 @@ describe('the answers to a list', () => {
     line,
     person: { last: 'Abara', first: 'Chidi', called: '', email: '', username: '', number: '' },
     period: p2,
+    periodWritten: '',
     outcome,
     reasons: [],
     known: null,
@@ -48,6 +49,38 @@ describe('the answers to a list', () => {
       { last: 'García Márquez', first: 'Ana' },
       { knownId: 'k2', newName: true },
     ]);
+  });
+  test('a first name can be taken away by hand', () => {
+    const rows = [row(1, 'doubtful', { reasons: ['name-cut-by-guess'] })];
+    const answers = new Map(firstAnswers(rows)).set(1, { taken: true, knownId: null, first: ' ' });
+    expect(peopleToJoin(rows, answers)).toMatchObject([{ last: 'Abara', first: '' }]);
+  });
+  test('periods that the course lacks are offered once each, with their own number or a free one', () => {
+    const lacks = (line: number, periodWritten: string) =>
+      row(line, 'wrong', { period: null, periodWritten, reasons: ['unknown-period'] });
+    const rows = [
+      lacks(1, '7'),
+      lacks(2, '7'),
+      lacks(3, 'Red'),
+      lacks(4, 'RED'),
+      lacks(5, 'Period 9'),
+      lacks(6, '2031'),
+      row(7, 'wrong', { period: null, reasons: ['no-period'] }),
+    ];
+    expect(missingPeriods(rows, [1, 2])).toEqual([
+      { number: 7, label: '', written: '7', rows: 2 },
+      { number: 3, label: 'Red', written: 'Red', rows: 2 },
+      { number: 9, label: 'Period 9', written: 'Period 9', rows: 1 },
+    ]);
+  });
+  test('a name in capitals is offered in small letters only where the row can be taken', () => {
+    const capitals = { ...row(1, 'new').person, last: 'ABARA', first: 'CHIDI' };
+    expect(withoutCapitals(row(1, 'new', { person: capitals })).person).toMatchObject({
+      last: 'Abara',
+      first: 'Chidi',
+    });
+    const there = row(2, 'already there', { person: capitals });
+    expect(withoutCapitals(there)).toBe(there);
   });
 });
 
