@@ -1,4 +1,5 @@
-import { expect, openDemo, test } from './support/journey';
+import { axeFindings, expect, openDemo, test } from './support/journey';
+import { openAssignment, sheets } from './support/tray';
 
 test('how a student signs in is the office’s to change: a teacher asks with one press, and the student is told', async ({
   browser,
@@ -31,6 +32,40 @@ test('how a student signs in is the office’s to change: a teacher asks with on
   await expect(news).toContainText('Your e-mail address for signing in was changed by Odile Ferncastle');
   await news.getByRole('button', { name: 'Got it' }).click();
   await expect(news).toBeHidden();
+  await demo.close();
+});
+
+test('who is signed out elsewhere in the middle of something signs in where they are, and everything is still there', async ({
+  browser,
+}) => {
+  const { demo, visit } = await openDemo(browser);
+  const { page, faults } = await visit('enwosu', { phone: true });
+  await openAssignment(page, /Stream gauge log/);
+  const text = { name: 'IMG_77.txt', mimeType: 'text/plain', buffer: Buffer.from('Gauge 3: 1.2 m') };
+  await page.getByLabel('Files to turn in').setInputFiles(text);
+  await expect(sheets(page).first()).toContainText('was IMG_77.txt');
+  await page.getByRole('button', { name: /^Turn in/ }).scrollIntoViewIfNeeded();
+
+  const { page: office } = await visit('office');
+  await office.getByLabel('Find by last name').fill('Nwosu');
+  await office.getByRole('button', { name: 'sign out everywhere : Ebere Nwosu' }).click();
+  const again = page.getByRole('dialog', { name: 'Sign in to go on' });
+  await expect(again.getByLabel('Password')).toBeFocused();
+  await expect(again.getByLabel('E-mail')).toHaveValue('enwosu@larkmoor.example');
+  expect(await axeFindings(page)).toEqual([]);
+  await page.keyboard.press('Escape');
+  await expect(again).toBeVisible();
+
+  await page.keyboard.type('not the password');
+  await page.keyboard.press('Enter');
+  await expect(again.getByRole('alert')).toContainText('Wrong');
+  await again.getByLabel('Password').fill('larkmoor-demo');
+  await page.keyboard.press('Enter');
+  await expect(again).toBeHidden();
+  await expect(sheets(page).first()).toContainText('was IMG_77.txt');
+  await page.getByRole('button', { name: /^Turn in/ }).click();
+  await expect(page.getByRole('heading', { name: 'It arrived.' })).toBeVisible();
+  expect(faults).toEqual([]);
   await demo.close();
 });
 

@@ -1,35 +1,8 @@
 import { ZipFile } from 'yazl';
 import { madePackage, type MadeRows } from '@vestibul/core/testing';
 import type { Page } from '@playwright/test';
-import { Application } from './support/Application';
 import { axeFindings, expect, go, openWindow, signIn, test, toPeriod, visitDemo } from './support/journey';
-
-const password = 'a long sentence of my own';
-
-/** Opens an empty school with an office account, and a window in which a teacher can come in. */
-async function openSchool(browser: Parameters<typeof openWindow>[0]) {
-  const school = await Application.start();
-  const office = await openWindow(browser);
-  await office.page.goto(school.firstLink());
-  await office.page.getByLabel('Name of the school').fill('Larkmoor School');
-  await office.page.getByLabel('Time zone').selectOption('Europe/London');
-  await office.page.getByLabel('Your first name').fill('Odile');
-  await office.page.getByLabel('Your last name').fill('Ferncastle');
-  await office.page.getByLabel('Your e-mail').fill('office@larkmoor.example');
-  await office.page.getByLabel('Password').fill(password);
-  await office.page.getByRole('button', { name: 'Open the school' }).click();
-  await office.page.getByRole('button', { name: 'Add a teacher or office account' }).click();
-  await office.page.getByLabel('First name').fill('Imogen');
-  await office.page.getByLabel('Last name', { exact: true }).fill('Tamsin');
-  await office.page.getByLabel('E-mail').fill('itamsin@larkmoor.example');
-  await office.page.getByRole('button', { name: /^Add, and/ }).click();
-  const link = (await office.page.getByRole('dialog').locator('code').textContent())!;
-  const teacher = await openWindow(browser);
-  await teacher.page.goto(link);
-  await teacher.page.getByLabel('Password').fill(password);
-  await teacher.page.getByRole('button', { name: 'Continue' }).click();
-  return { school, office, teacher };
-}
+import { openSchool, password } from './support/openSchool';
 
 /** Counts what a person does at the keyboard: keys pressed one by one, and texts typed or pasted as one step each. */
 class Keyboard {

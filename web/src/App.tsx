@@ -1,4 +1,4 @@
-import { Suspense, lazy } from 'react';
+import { Suspense, lazy, useState } from 'react';
 import { Route, Routes } from 'react-router';
 import { Guard } from './parts/ui/Guard';
 import { Notices } from './parts/messages/Notices';
@@ -12,6 +12,9 @@ const Welcome = lazy(() =>
 );
 const TypeCode = lazy(() =>
   import('./screens/signIn/Welcome').then(({ TypeCode: page }) => ({ default: page })),
+);
+const SignInAgain = lazy(() =>
+  import('./screens/signIn/SignInAgain').then(({ SignInAgain: page }) => ({ default: page })),
 );
 const NoMoreLetters = lazy(() =>
   import('./screens/signIn/NoMoreLetters').then(({ NoMoreLetters: page }) => ({ default: page })),
@@ -47,7 +50,15 @@ export function App() {
   );
 }
 
+/** The pages of whoever is signed in. Where their session ends, the pages stay as they are, out of sight. */
 function Inside({ session }: { session: ReturnType<typeof api.useReadSessionQuery> }) {
+  const person = session.data?.person ?? null;
+  const [whose, setWhose] = useState(person);
+  if (person && person !== whose) {
+    // What the page holds of somebody else goes with a page that is loaded anew.
+    if (whose && whose.id !== person.id) location.assign('/');
+    else setWhose(person);
+  }
   if (!session.data) {
     return session.error ? (
       <Failed failure={session.error} onRetry={() => void session.refetch()} />
@@ -55,11 +66,13 @@ function Inside({ session }: { session: ReturnType<typeof api.useReadSessionQuer
       <Loading />
     );
   }
-  const { person } = session.data;
-  if (!person) return <SignIn />;
+  if (!whose) return <SignIn />;
   return (
-    <PersonContext value={person}>
-      {person.standing === 'student' ? <StudentPages /> : <StaffPages standing={person.standing} />}
+    <PersonContext value={whose}>
+      {whose.standing === 'student' ? <StudentPages /> : <StaffPages standing={whose.standing} />}
+      <Suspense fallback={<div className="fixed inset-0 z-50 bg-wall" />}>
+        {person ? null : <SignInAgain person={whose} />}
+      </Suspense>
     </PersonContext>
   );
 }

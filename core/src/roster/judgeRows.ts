@@ -286,8 +286,10 @@ const isOneWord = (cells: readonly string[], columns: readonly ColumnMeaning[]) 
 
 /** Two rows of one list that nothing but a slightly different name tells apart. */
 function mayBeOne(a: ListSoFar['people'][number], b: ListSoFar['people'][number]): boolean {
-  const toldApart = (a.person.email && b.person.email) || (a.person.number && b.person.number);
-  return !toldApart && areAlike(a.plain, b.plain);
+  const isToldApart = (['email', 'number', 'username'] as const).some(
+    (field) => a.person[field] && b.person[field],
+  );
+  return !isToldApart && areAlike(a.plain, b.plain);
 }
 
 /** What a row says under a meaning; a last or a first name may stand in several columns. */

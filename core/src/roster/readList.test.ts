@@ -54,6 +54,24 @@ describe('where a list begins', () => {
   });
 });
 
+test('names that are alike are asked about, but not where an account, a number or an address tells them apart', () => {
+  const alike = (heading: string, a: string, b: string) => {
+    const list = readList(`Last;First;${heading}\nKowalczyk;Bruno;${a}\nKowalczik;Bruno;${b}`, {
+      columns: null,
+      headingLine: null,
+      firstLine: null,
+      period: null,
+      periods: [],
+      known: [],
+    });
+    return list.ok && list.rows[1]!.reasons.includes('like-another-row');
+  };
+  expect(alike('Account', 'bkow1', 'bkow2')).toBe(false);
+  expect(alike('Student number', '4711', '4712')).toBe(false);
+  expect(alike('E-mail', 'b1@x.example', 'b2@x.example')).toBe(false);
+  expect(alike('Account', 'bkow1', '')).toBe(true);
+});
+
 test('a row keeps what it says of a period that the course does not have', () => {
   const list = readList('Last;First;Period\nEze;Ada;7', {
     columns: null,

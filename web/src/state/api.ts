@@ -41,9 +41,16 @@ const ask =
   (call: CallFor<Name> | void) =>
     ({ route, ...(call ?? {}) }) as AnyCall;
 
+/** Whoever is told that they are not signed in has been signed out elsewhere: the page asks who is here. */
+const queryAsSomebody: typeof contractQuery = async (call, context, extra) => {
+  const result = await contractQuery(call, context, extra);
+  if (result.error?.code === 'not-signed-in') context.dispatch(api.util.invalidateTags(['Session']));
+  return result;
+};
+
 /** Every call that the pages make. What a change makes stale is named beside it. */
 export const api = createApi({
-  baseQuery: contractQuery,
+  baseQuery: queryAsSomebody,
   tagTypes,
   refetchOnReconnect: true,
   endpoints: (build) => {
@@ -61,7 +68,7 @@ export const api = createApi({
     return {
       readSession: plainRead('readSession', 'Session'),
       signIn: change('signIn', ...all),
-      signOut: change('signOut', ...all),
+      signOut: change('signOut'),
       listDemoPeople: plainRead('listDemoPeople'),
       signInAsDemo: change('signInAsDemo', ...all),
       readWelcome: read('readWelcome'),

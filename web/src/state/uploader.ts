@@ -2,6 +2,7 @@ import { Upload } from 'tus-js-client';
 import { routes } from '@vestibul/contract';
 import type { AssignmentId, PersonId, UploadId } from '@vestibul/core';
 import { api } from './api';
+import { onBackInTouch } from './backInTouch';
 import { store } from './store';
 import { added, changed, removed } from './traySlice';
 import type { QueuedFile } from './uploadQueue';
@@ -81,6 +82,17 @@ function holdLock(key: string): void {
     () => new Promise<void>((resolve) => releases.set(key, resolve)),
   );
 }
+
+/** Goes on at once with what waits for its next try, which may be seconds away. */
+function tryAgain(): void {
+  const waiting = store.getState().tray.filter(({ status }) => status === 'waiting');
+  for (const { key } of waiting) {
+    const upload = running.get(key);
+    void upload?.abort().then(() => (running.get(key) === upload ? upload.start() : undefined));
+  }
+}
+// For as long as the page is there: uploads outlive the parts of it that show them.
+onBackInTouch(tryAgain);
 
 /** Takes a file that is on its way out of the tray. */
 export async function stopSending(key: string): Promise<void> {

@@ -14,7 +14,7 @@ export function refusal(file: File): PageFailure | null {
 
 /** Whether what stopped an upload ends without anybody doing something here, so that it is tried again. */
 export const passesByItself = ({ code }: PageFailure): boolean =>
-  code === 'no-connection' || code === 'disk-full';
+  code === 'no-connection' || code === 'disk-full' || code === 'not-signed-in';
 
 /** Why an upload stopped: the server's own code when it refused, else the connection. */
 export function failureOf(error: Error | DetailedError): PageFailure {

@@ -30,7 +30,8 @@ export function PersonMenu({ course, onHelp }: { course?: Course; onHelp?: () =>
   const leave = async () => {
     const result = await signOut({});
     if (result.error) tellFailure(result.error);
-    else void navigate('/');
+    // With the page goes all that it holds of this person.
+    else location.assign('/');
   };
   return (
     <>

@@ -3,6 +3,7 @@ import { routes, type LiveNotice } from '@vestibul/contract';
 import type { CourseId } from '@vestibul/core';
 import { tell } from '../messages/Notices';
 import { api, putSlot } from '../../state/api';
+import { onBackInTouch } from '../../state/backInTouch';
 import { LiveLine, type Stream } from '../../state/LiveLine';
 import { store, useAppDispatch } from '../../state/store';
 
@@ -85,12 +86,12 @@ export function useLive(): void {
     const unsubscribe = opened.subscribe(() => changes.dispatchEvent(new Event('change')));
     const start = () => opened.start();
     const look = () => opened.look();
-    window.addEventListener('online', start);
+    const stopHearing = onBackInTouch(start);
     document.addEventListener('visibilitychange', look);
     start();
     return () => {
       clearTimeout(gathering);
-      window.removeEventListener('online', start);
+      stopHearing();
       document.removeEventListener('visibilitychange', look);
       unsubscribe();
       opened.stop();

@@ -1,6 +1,7 @@
 import { useCallback, useEffect, useRef, useState } from 'react';
 import { tellFailure } from '../messages/Notices';
 import { isCutOff } from '../messages/sentences';
+import { onBackInTouch } from '../../state/backInTouch';
 import { useAgain } from '../messages/useAgain';
 
 interface Sent<Answer> {
@@ -47,8 +48,7 @@ export function usePress<Answer>(
     if (!waits) return;
     // A hint to try at once: the same press counts once, however early it comes.
     const again = () => void press();
-    window.addEventListener('online', again);
-    return () => window.removeEventListener('online', again);
+    return onBackInTouch(again);
   }, [waits, press]);
   return { press: () => void press(), waits, giveUp: () => setWaits(false) };
 }

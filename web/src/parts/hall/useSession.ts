@@ -2,7 +2,7 @@ import { createContext, useContext } from 'react';
 import type { AnswerOf } from '@vestibul/contract';
 import { api } from '../../state/api';
 
-type Person = NonNullable<AnswerOf<'readSession'>['person']>;
+export type Person = NonNullable<AnswerOf<'readSession'>['person']>;
 
 /**
  * Who is signed in, given down from where the pages are chosen: read from the store by each page, somebody who signs out

@@ -30,16 +30,16 @@ export function RosterTable({ students, course, period, onStrip, onOpen }: Roste
   const periodOf = new Map(course.periods.map((known) => [known.id, known]));
   const groupOf = new Map(course.periods.flatMap((known) => known.groups.map((group) => [group.id, group])));
   const words = plainWords(find);
-  const shown = inOrder(students, course, arrangement)
-    .filter(({ last, first, called, email, apart }) =>
-      plainWords(`${last} ${first} ${called} ${last} ${email} ${apart}`).includes(words),
-    )
+  const here = inOrder(students, course, arrangement)
     .filter((student) => period === 'all' || String(periodOf.get(student.periodId)?.number) === period)
     .toSorted(
       (a, b) =>
         Number(a.leftAt !== null) - Number(b.leftAt !== null) ||
         periodOf.get(a.periodId)!.number - periodOf.get(b.periodId)!.number,
     );
+  const shown = here.filter(({ last, first, called, email, apart }) =>
+    plainWords(`${last} ${first} ${called} ${last} ${email} ${apart}`).includes(words),
+  );
   const present = shown.filter((student) => student.leftAt === null);
   // eslint-disable-next-line react-hooks/incompatible-library -- the library's own contract; nothing of it is memoised
   const rows = useVirtualizer({
@@ -59,8 +59,9 @@ export function RosterTable({ students, course, period, onStrip, onOpen }: Roste
     return (
       <p className="text-ink-2">There are no students in this period. Choose another period at the left.</p>
     );
-  const chosen = present.filter((student) => picked.has(student.id));
-  const all = chosen.length === present.length && present.length > 0;
+  // Who was picked stays so while somebody else is looked for.
+  const chosen = here.filter((student) => student.leftAt === null && picked.has(student.id));
+  const all = present.length > 0 && present.every((student) => picked.has(student.id));
   return (
     <div className="grid gap-2">
       <PickedStudents

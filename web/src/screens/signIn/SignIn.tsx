@@ -1,19 +1,13 @@
-import { useState } from 'react';
 import { Link } from 'react-router';
-import { Button } from '../../parts/ui/Button';
-import { Field, inputClass } from '../../parts/ui/Field';
-import { FormFailure } from '../../parts/messages/FormFailure';
 import { Mark } from '../../parts/hall/Mark';
 import { usePageTitle } from '../../parts/ui/usePageTitle';
 import { api } from '../../state/api';
+import { SignInForm } from './SignInForm';
 
 /** The sign-in: e-mail and password; in the demo, and only there, the demo people too. */
 export function SignIn() {
   usePageTitle('Sign in');
   const { data } = api.useReadSessionQuery();
-  const [signIn, { isLoading, error }] = api.useSignInMutation();
-  const [signInName, setSignInName] = useState('');
-  const [password, setPassword] = useState('');
   if (data?.school.name === '')
     return (
       <main className="m-auto grid min-h-dvh max-w-md content-center justify-items-center gap-5 p-6 text-center">
@@ -33,40 +27,7 @@ export function SignIn() {
           <h1 className="text-[2.6rem]!">{data?.school.name || 'Vestibul'}</h1>
           <p className="mt-2 text-lg text-ink-2">Turn in, review and hand back.</p>
         </div>
-        <form
-          className="grid max-w-sm gap-4"
-          onSubmit={(event) => {
-            event.preventDefault();
-            void signIn({ body: { signInName, password } });
-          }}
-        >
-          <Field label="E-mail, account or number">
-            <input
-              name="username"
-              autoCapitalize="none"
-              spellCheck={false}
-              autoComplete="username"
-              required
-              value={signInName}
-              onChange={(event) => setSignInName(event.target.value)}
-              className={inputClass}
-            />
-          </Field>
-          <Field label="Password">
-            <input
-              type="password"
-              name="password"
-              autoComplete="current-password"
-              required
-              value={password}
-              onChange={(event) => setPassword(event.target.value)}
-              className={inputClass}
-            />
-          </Field>
-          <FormFailure failure={error} />
-          <Button type="submit" look="go" className="py-3!" disabled={isLoading}>
-            Sign in
-          </Button>
+        <SignInForm>
           <p className="text-small text-ink-2">
             No password yet?{' '}
             <Link to="/welcome" className="font-semibold text-act underline">
@@ -74,7 +35,7 @@ export function SignIn() {
             </Link>
             ; your teacher or the office has it.
           </p>
-        </form>
+        </SignInForm>
       </section>
       {data?.demo ? <DemoPeople /> : null}
     </main>

@@ -51,6 +51,12 @@ export function sayWhy(faults: TrayUpload['faults']): string {
       : `${sentences.slice(0, MOST_SENTENCES).join(' ')} And more.`;
 }
 
+/** What holds a file up on its way, where it is not the connection. */
+const waitsFor: Partial<Record<string, string>> = {
+  'disk-full': 'no space at the school right now',
+  'not-signed-in': 'signed out',
+};
+
 /** How far a file is that is being sent. */
 export function saySending(one: Sending): string {
   switch (one.status) {
@@ -59,9 +65,7 @@ export function saySending(one: Sending): string {
     case 'sending':
       return `${Math.floor((100 * one.sent) / Math.max(1, one.bytes))} %`;
     case 'waiting':
-      return one.failure?.code === 'disk-full'
-        ? 'no space at the school right now; it continues by itself'
-        : 'connection lost; it continues by itself';
+      return `${waitsFor[one.failure?.code ?? ''] ?? 'connection lost'}; it continues by itself`;
     case 'failed':
       return sayFailure(one.failure);
   }

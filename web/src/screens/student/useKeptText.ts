@@ -3,6 +3,7 @@ import type { UploadId } from '@vestibul/core';
 import type { AnswerOf } from '@vestibul/contract';
 import { tellFailure } from '../../parts/messages/Notices';
 import { api } from '../../state/api';
+import { onBackInTouch } from '../../state/backInTouch';
 import { browserShelf } from '../../state/browserShelf';
 import type { PageFailure } from '../../state/contractQuery';
 import { useAppDispatch } from '../../state/store';
@@ -31,10 +32,10 @@ export function useKeptText(id: UploadId, school: AnswerOf<'readText'>) {
     const flush = () => void keeper.flush();
     flush();
     document.addEventListener('visibilitychange', flush);
-    window.addEventListener('online', flush);
+    const stop = onBackInTouch(flush);
     return () => {
       document.removeEventListener('visibilitychange', flush);
-      window.removeEventListener('online', flush);
+      stop();
       void keeper.flush().then(() => dispatch(api.util.invalidateTags(['Tray', 'Mine'])));
     };
   }, [dispatch, keeper]);
