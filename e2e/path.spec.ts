@@ -215,6 +215,9 @@ test('from an empty school to a handed back file on the record, through an inter
     await page.getByRole('link', { name: /Stream gauge log/ }).click();
     await expect(page.getByText('Which reading do you trust?')).toBeVisible();
     await expect(page.getByText('handed back', { exact: true })).toBeVisible();
+    // What the comment is about stands below it.
+    const work = page.getByRole('region', { name: 'Your work' });
+    await expect(work.getByRole('img', { name: /^03-Đặng_Thị Mai_Stream gauge log/ })).toBeVisible();
   });
 
   await test.step('every step is on the ledger, and the record reads back', async () => {

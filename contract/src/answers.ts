@@ -223,10 +223,16 @@ export const answers = {
   previewReminder: z.object({
     canMail: z.boolean(),
     /** Who has nothing in. */
-    missing: z.array(personName.extend({ periodId: branded<PeriodId>(), hasAddress: z.boolean() })),
+    missing: z.array(
+      personName.extend({
+        periodId: branded<PeriodId>(),
+        hasAddress: z.boolean(),
+        /** When they were last reminded of it. */
+        remindedAt: instant.nullable(),
+      }),
+    ),
     /** As the first of them would read it. */
     sample: z.object({ subject: z.string(), text: z.string() }).nullable(),
-    lastAt: instant.nullable(),
   }),
   sendReminder: z.object({ sent: count }),
   listBlanks: z.array(blank),

@@ -51,7 +51,7 @@ describe('a reminder', () => {
     expect(preview.missing.map(({ id }) => id).sort()).toEqual(students('mai', 'ali').sort());
     expect(preview.sample).toMatchObject({ subject: 'Soil texture table: nothing in yet' });
     expect(preview.sample!.text).toContain('Bring boots.');
-    expect(preview.lastAt).toBeNull();
+    expect(preview.missing.map(({ remindedAt }) => remindedAt)).toEqual([null, null]);
 
     expect(await teacher.must('sendReminder', { params: params(), body })).toEqual({ sent: 2 });
     // The same press once more, since the answer was lost on its way, is one press.
@@ -69,7 +69,11 @@ describe('a reminder', () => {
     });
     expect(lines).toHaveLength(2);
     expect(JSON.stringify(lines)).not.toContain('boots');
-    expect((await teacher.must('previewReminder', { params: params(), body: {} })).lastAt).not.toBeNull();
+    // Who else has nothing in was not reminded.
+    const after = await teacher.must('previewReminder', { params: params(), body: {} });
+    const reminded = after.missing.filter(({ remindedAt }) => remindedAt !== null);
+    expect(reminded.map(({ id }) => id).sort()).toEqual(students('mai', 'ali').sort());
+    expect(after.missing.length).toBeGreaterThan(2);
   });
 
   test('is kept over a post that is out of order and a restart, and goes once', async () => {

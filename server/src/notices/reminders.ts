@@ -63,7 +63,7 @@ function letterTo(school: School, by: PersonId, id: AssignmentId, student: Missi
   });
 }
 
-/** Whom a reminder would go to, how it would read, and when the last one went. */
+/** Whom a reminder would go to, how it would read, and when each was last reminded. */
 export function previewReminder(
   school: School,
   by: PersonId,
@@ -74,20 +74,22 @@ export function previewReminder(
   const missing = listNothingIn(school, id).filter(
     ({ studentId }) => wanted.size === 0 || wanted.has(studentId),
   );
-  const last = one<{ at: Instant }>(
+  const reminded = all<{ student: PersonId; at: Instant }>(
     school.db,
-    `SELECT at FROM event WHERE course_id = ? AND assignment_id = ? AND kind = 'reminded' ORDER BY idx DESC LIMIT 1`,
+    `SELECT student_id AS student, MAX(at) AS at FROM event
+     WHERE course_id = ? AND assignment_id = ? AND kind = 'reminded' GROUP BY student_id`,
     [findAssignment(school.db, id).courseId, id],
   );
+  const remindedAt = new Map(reminded.map(({ student, at }) => [student, at]));
   return {
     canMail: school.mail !== null,
     missing: missing.map(({ studentId, periodId, email }) => ({
       ...nameOf(school.db, studentId),
       periodId,
       hasAddress: email !== '',
+      remindedAt: remindedAt.get(studentId) ?? null,
     })),
     sample: missing[0] ? letterTo(school, by, id, missing[0], word) : null,
-    lastAt: last?.at ?? null,
   };
 }
 

@@ -85,8 +85,10 @@ export function KeyHelp({ onClose }: { onClose: () => void }) {
                 {sheet ? (
                   <span className="sheet-edge">
                     {tab ? <span className="tab" /> : null}
-                    <b>text</b>
-                    <span>12:40</span>
+                    <span className="sheet-head">
+                      <b>text</b>
+                      <time>12:40</time>
+                    </span>
                     {back ? <span className="turned-down" /> : null}
                     {late ? <span className="cut-corner" /> : null}
                     {held ? <span className="bar" /> : null}

@@ -77,12 +77,19 @@ function Sheet({
       {slot.pieces > 1 && !isFlat(state) ? <span className="sheet-under" /> : null}
       <span className="sheet-edge" key={slot.attempt}>
         {slot.unseen ? <span className="tab" /> : null}
-        <b>
-          {slot.form}
-          {slot.pieces > 1 ? ` ×${slot.pieces}` : ''}
-          {slot.drifted ? <span title="changed by its owner after it was sealed"> ≠</span> : null}
-        </b>
-        <time dateTime={turnedInAt}>{sayShortly(turnedInAt, now, zone)}</time>
+        <span className="sheet-head">
+          <b>
+            {slot.form}
+            {slot.pieces > 1 ? ` ×${slot.pieces}` : ''}
+            {slot.drifted ? <span title="changed by its owner after it was sealed"> ≠</span> : null}
+          </b>
+          <time dateTime={turnedInAt}>{sayShortly(turnedInAt, now, zone)}</time>
+        </span>
+        {isFlat(state) ? null : (
+          <span className="own-name" title={slot.originalName}>
+            {slot.originalName.replace(/\.\w{1,5}$/, '')}
+          </span>
+        )}
         {state === 'handed back' ? <span className="turned-down" /> : null}
         {state === 'held' ? <span className="bar" /> : null}
         {slot.lateMs > 0 && state !== 'handed back' ? <span className="cut-corner" /> : null}

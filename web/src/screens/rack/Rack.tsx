@@ -11,6 +11,8 @@ import {
 import { Hall } from '../../parts/hall/Hall';
 import { placePath } from '../../parts/hall/places';
 import { Button } from '../../parts/ui/Button';
+import { sayName } from '../../parts/ui/format';
+import { tell } from '../../parts/messages/Notices';
 import { Empty, Failed, Loading, Read } from '../../parts/messages/States';
 import { stripFor } from '../../parts/naming/stripFor';
 import { useArrangement } from '../../parts/rack/useArrangement';
@@ -88,6 +90,7 @@ function RackOf({ course, period }: { course: Course; period: string }) {
   };
   const review = (place: Place | undefined) => {
     if (!assignment) return;
+    if (place && !place.slot?.id) return tell(`${sayName(place.student)} has nothing in yet.`);
     const more = { assignment: assignment.id, ...(place ? { student: place.student.id } : {}) };
     void navigate(placePath(course.id, 'Review desk', period, more));
   };
@@ -115,7 +118,8 @@ function RackOf({ course, period }: { course: Course; period: string }) {
       pathFor={(door) => placePath(course.id, 'Rack', door, assignment ? { assignment: assignment.id } : {})}
       strip={selected ? stripFor(course, selected.student, selected.slot, zone) : null}
       keys={[
-        { keys: ['Space'], does: 'glance' },
+        { keys: ['click', 'Space'], does: 'glance' },
+        { keys: ['j', 'k'], does: 'next, back' },
         { keys: ['r'], does: 'review' },
         { keys: ['?'], does: 'keyboard and symbols' },
       ]}

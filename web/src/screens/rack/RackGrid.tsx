@@ -90,8 +90,6 @@ function SlotButton({
 }: RackGridProps & { place: Place }) {
   const { student, slot, state } = place;
   const isSelected = student.id === selected;
-  // Pressing the mouse focuses a slot and so selects it; only a press on what was selected before opens it.
-  const wasSelected = useRef(false);
   return (
     <li className="grid min-h-0 min-w-0">
       <button
@@ -102,10 +100,8 @@ function SlotButton({
         aria-label={saySlot(student, slot, state)}
         tabIndex={isSelected ? 0 : -1}
         onFocus={() => onChoose(student.id)}
-        onMouseDown={() => {
-          wasSelected.current = isSelected;
-        }}
-        onClick={(event) => (event.detail === 0 || wasSelected.current ? onOpen() : onChoose(student.id))}
+        // A press focuses it too where the browser focuses no buttons.
+        onClick={() => (onChoose(student.id), onOpen())}
       >
         <SlotView
           student={student}

@@ -39,7 +39,7 @@ export function RemindDialog({ assignment, students, onClose }: RemindDialogProp
       className="max-w-2xl"
     >
       <Read of={preview} what="Checking who has nothing in">
-        {({ canMail, missing: to, sample, lastAt }) => {
+        {({ canMail, missing: to, sample }) => {
           const reachable = to.filter(({ hasAddress }) => hasAddress);
           const without = to.filter(({ hasAddress }) => !hasAddress);
           const act = async () => {
@@ -57,12 +57,21 @@ export function RemindDialog({ assignment, students, onClose }: RemindDialogProp
             <p>Everyone has turned in.</p>
           ) : (
             <>
-              <p>
-                To {reachable.map(sayName).join(', ')}
-                {lastAt ? (
-                  <b className="ml-2 font-semibold">Last reminded {sayMoment(lastAt, zone)}</b>
-                ) : null}
-              </p>
+              <ul
+                aria-label="To"
+                className="grid max-h-[24dvh] list-none grid-cols-[repeat(auto-fill,minmax(15rem,1fr))] gap-x-5 gap-y-1 overflow-auto p-0"
+              >
+                {reachable.map((student) => (
+                  <li key={student.id}>
+                    {sayName(student)}
+                    <span className="block text-small text-ink-2">
+                      {student.remindedAt
+                        ? `reminded ${sayMoment(student.remindedAt, zone)}`
+                        : 'not reminded yet'}
+                    </span>
+                  </li>
+                ))}
+              </ul>
               {without.length > 0 ? (
                 <p className="text-ink-2">Without an address: {without.map(sayName).join(', ')}</p>
               ) : null}

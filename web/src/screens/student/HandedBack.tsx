@@ -1,14 +1,17 @@
+import { Suspense, lazy } from 'react';
 import { Link, useParams } from 'react-router';
 import type { SubmissionId } from '@vestibul/core';
 import { buttonClass } from '../../parts/ui/Button';
 import { sayCount, sayMoment, sayName } from '../../parts/ui/format';
-import { Empty, Read } from '../../parts/messages/States';
+import { Empty, Loading, Read } from '../../parts/messages/States';
 import { usePageTitle } from '../../parts/ui/usePageTitle';
 import { useZone } from '../../parts/hall/useSession';
 import { api } from '../../state/api';
 import { ReceiptView } from './ReceiptView';
 import { StateMark } from './StateMark';
 import { StudentFrame } from './StudentFrame';
+
+const TheWork = lazy(() => import('./TheWork').then(({ TheWork: view }) => ({ default: view })));
 
 /** What came back, the newest first. */
 export function HandedBack() {
@@ -93,6 +96,9 @@ function One({ id }: { id: SubmissionId }) {
           ) : (
             <p className="text-ink-2">What your teacher says shows here when the work is handed back.</p>
           )}
+          <Suspense fallback={<Loading what="Opening your work" />}>
+            <TheWork submission={data} />
+          </Suspense>
           {data.attempts.map((receipt) => (
             <ReceiptView key={receipt.attempt} receipt={receipt} title={data.assignment.title} />
           ))}
