@@ -181,7 +181,7 @@ test('from an empty school to a handed back file on the record, through an inter
     expect(patches).toBeGreaterThan(3);
     await page.getByRole('button', { name: 'Turn in 2 pieces' }).dblclick();
     await expect(page.getByRole('heading', { name: 'It arrived.' })).toBeVisible();
-    const receipt = page.getByRole('status', { name: 'Receipt' });
+    const receipt = page.getByRole('region', { name: 'Receipt' });
     await expect(receipt).toContainText('in time');
     await expect(receipt).toContainText('was IMG_4821.JPG');
     await expect(receipt).toContainText(createHash('sha256').update(video).digest('hex'));

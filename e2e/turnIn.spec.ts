@@ -75,7 +75,11 @@ test('a rack that was read before a piece arrived, and comes only after it, does
   await openAssignment(student, /Stream gauge log/);
   await emptyTray(student);
   await student.getByLabel('Files to turn in').setInputFiles(file('late rack.txt'));
-  // Somebody has begun: the rack is read again, and held up on its way.
+  // Somebody has begun: their slot shows it, and the rack is not read again for it.
+  await expect(slot).toHaveAccessibleName(/started/);
+  expect(asked).toBe(0);
+  // The network was away and is back: everything is read again, and held up on its way.
+  await teacher.evaluate(() => window.dispatchEvent(new Event('online')));
   await expect.poll(() => asked).toBeGreaterThan(0);
   await student.getByRole('button', { name: /^Turn in \d piece/ }).click();
   await expect(student.getByRole('heading', { name: 'It arrived.' })).toBeVisible();

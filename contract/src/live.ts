@@ -1,16 +1,17 @@
-import type { AssignmentId, CourseId } from '@vestibul/core';
+import type { AssignmentId, CourseId, PersonId } from '@vestibul/core';
 import type { z } from 'zod';
 import type { answers } from './answers';
 
 type Slot = z.output<(typeof answers)['readRack']>['slots'][number];
 
 /**
- * What the stream of `live` tells. To the staff of a course: a slot has changed, or the roster or set-up has.
+ * What the stream of `live` tells. To the staff of a course: a slot has changed (null: nothing is in it any more), or the roster or
+ * set-up has.
  * To a student: something of their own has changed and is to be read again,
  * or a word to be shown, for assignments whose teacher wants that.
  */
 export type LiveNotice =
-  | { kind: 'slot'; courseId: CourseId; slot: Slot }
+  | { kind: 'slot'; courseId: CourseId; studentId: PersonId; assignmentId: AssignmentId; slot: Slot | null }
   | { kind: 'course'; courseId: CourseId }
   | { kind: 'mine'; assignmentId: AssignmentId }
   | {

@@ -13,7 +13,7 @@ export async function openAssignment(page: Page, title: RegExp): Promise<void> {
 
 /** Takes out what journeys before have left in the tray. */
 export async function emptyTray(page: Page): Promise<void> {
-  const out = page.getByRole('button', { name: /out of the tray$/ });
+  const out = page.getByRole('button', { name: /^Remove .* from the tray$/ });
   for (let left = await out.count(); left > 0; left -= 1) await out.first().click();
   await expect(sheets(page)).toHaveCount(0);
 }

@@ -68,6 +68,7 @@ function peopleOf(school: School, audience: Audience): PersonId[] {
 
 /** What is new is each viewer's own. */
 function asSeenBy(school: School, notice: LiveNotice, viewer: PersonId): LiveNotice {
-  if (notice.kind !== 'slot' || notice.slot.id === null) return notice;
-  return { ...notice, slot: readSlot(school, notice.slot.id, viewer) ?? notice.slot };
+  if (notice.kind !== 'slot' || !notice.slot?.id) return notice;
+  const { courseId: course, studentId: student, assignmentId: assignment } = notice;
+  return { ...notice, slot: readSlot(school, { course, student, assignment }, viewer) };
 }

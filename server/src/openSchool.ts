@@ -4,6 +4,7 @@ import { freeFromAssignment } from './sorting/piles';
 import { Signal } from './platform/live/Signal';
 import { readTableLater } from './sorting/teach';
 import { reckonAgain } from './submissions/reckon';
+import { tellOfSlot } from './submissions/tellOfSubmission';
 import { settleAssignment } from './submissions/settle';
 import { appearDue } from './blanks/appear';
 import fs from 'node:fs';
@@ -62,6 +63,7 @@ export function openSchool(options: SchoolOptions): School {
       timesChanged: new Signal(),
       mayAppear: new Signal(),
       assignmentDropped: new Signal(),
+      slotChanged: new Signal(),
     },
     rights: new Rights(),
     streams: new Streams(),
@@ -93,11 +95,13 @@ export function openSchool(options: SchoolOptions): School {
     },
     close: () => db.close(),
   };
-  const { courseChanged, countingChanged, timesChanged, mayAppear, assignmentDropped } = school.signals;
+  const { courseChanged, countingChanged, timesChanged, mayAppear, assignmentDropped, slotChanged } =
+    school.signals;
   courseChanged.listen((course) => readTableLater(school, course));
   countingChanged.listen((assignment) => settleAssignment(db, assignment));
   timesChanged.listen((changed) => reckonAgain(school, changed));
   mayAppear.listen(() => appearDue(school));
+  slotChanged.listen((place) => tellOfSlot(school, place));
   assignmentDropped.listen((dropped) => {
     partFromAssignment(db, dropped.assignment);
     shutDoorsOf(school, dropped);

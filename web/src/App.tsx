@@ -1,6 +1,7 @@
 import { Suspense, lazy, useState } from 'react';
 import { Route, Routes } from 'react-router';
 import { Guard } from './parts/ui/Guard';
+import { Announcer } from './parts/messages/Announcer';
 import { Notices } from './parts/messages/Notices';
 import { Failed, Loading } from './parts/messages/States';
 import { PersonContext } from './parts/hall/useSession';
@@ -45,6 +46,7 @@ export function App() {
           </Routes>
         </Suspense>
       </Guard>
+      <Announcer />
       <Notices />
     </>
   );

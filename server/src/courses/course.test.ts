@@ -231,15 +231,34 @@ describe('the live stream', () => {
         }
       };
     };
-    const [teacher, mai, chidi] = await Promise.all(['teacher', 'mai', 'chidi'].map(hear));
+    const [teacher, again, atLast, mai, chidi] = await Promise.all(
+      ['teacher', 'teacher', 'teacher', 'mai', 'chidi'].map(hear),
+    );
     const given = await school.assign('Live', [2], '2030-05-01T12:00');
     const caller = school.as('mai');
     const { data } = await caller.turnIn(given, [await caller.upload(given, 'x.txt', bytesOf('x'))]);
-    const heard = await teacher!((notice) => notice.kind === 'slot' && notice.slot.id === data.submissionId);
+    const heard = await teacher!((notice) => notice.kind === 'slot' && notice.slot?.id === data.submissionId);
     expect(heard).toMatchObject({
       kind: 'slot',
       slot: { state: 'turned in', unseen: true, studentId: school.ids.mai },
     });
+    const params = { submissionId: data.submissionId };
+    await caller.must('takeBack', { params, body: { attempt: 1, key: crypto.randomUUID() } });
+    // What lies in the tray is told as its slot shows it, and so is that nothing does.
+    const isStarted = ({ slot }: { slot?: { state: string; attempts: number } | null }) =>
+      slot?.state === 'started';
+    expect(await again!((notice) => notice.kind === 'slot' && isStarted(notice))).toMatchObject({
+      assignmentId: given,
+      studentId: school.ids.mai,
+      slot: { pieces: 1 },
+    });
+    const { uploads } = await caller.must('readTray', { params: { assignmentId: given } });
+    await caller.must('dropUpload', { params: { uploadId: uploads[0]!.id } });
+    expect(
+      await atLast!(
+        (notice) => notice.kind === 'slot' && notice.slot === null && notice.studentId === school.ids.mai,
+      ),
+    ).toMatchObject({ assignmentId: given });
     expect(await mai!((notice) => notice.kind === 'mine')).toEqual({ kind: 'mine', assignmentId: given });
     // Chidi's stream has nothing of Mai's in it up to something of his own.
     const own = school.as('chidi');

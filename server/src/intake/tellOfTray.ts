@@ -13,7 +13,6 @@ export function tellOfTray(school: School, id: UploadId): void {
 
 /** The same, of one student and assignment. */
 export function tellOfTrayFor(school: School, student: PersonId, assignmentId: AssignmentId): void {
-  school.bus.tell({ person: student }, { kind: 'mine', assignmentId });
-  const courseId = courseOf(school.db, assignmentId);
-  if (courseId) school.bus.tell({ staffOf: courseId }, { kind: 'course', courseId });
+  const course = courseOf(school.db, assignmentId);
+  if (course) school.signals.slotChanged.tell({ course, student, assignment: assignmentId });
 }

@@ -63,6 +63,8 @@ export interface School {
     timesChanged: Signal<{ by: PersonId; assignment: AssignmentId; student: PersonId | null }>;
     /** An assignment goes; whatever was for it is for it no longer. */
     assignmentDropped: Signal<{ by: PersonId; course: CourseId; assignment: AssignmentId }>;
+    /** Something has come into a slot, or into the tray before it, or has left it. */
+    slotChanged: Signal<{ course: CourseId; student: PersonId; assignment: AssignmentId }>;
     /** The time of an assignment to be seen may have come. */
     mayAppear: Signal<void>;
   };

@@ -85,10 +85,22 @@ export function readRack(school: School, course: CourseId, viewer: PersonId): An
   return { now, students, slots: [...filled, ...startedSlots(db, course)], dues: listOwnDues(db, course) };
 }
 
-/** One submission's slot as one of the staff sees it, for the live stream. */
-export function readSlot(school: School, submission: SubmissionId, viewer: PersonId): Slot | null {
-  const row = one<SlotRow>(school.db, `${slotQuery} WHERE s.id = :submission`, { submission, viewer });
-  return row ? toSlot(row, school.now()) : null;
+/** Whose slot of which assignment. */
+export interface SlotPlace {
+  course: CourseId;
+  student: PersonId;
+  assignment: AssignmentId;
+}
+
+/** One slot as one of the staff sees it, for the live stream; null where nothing is in it. */
+export function readSlot(school: School, place: SlotPlace, viewer: PersonId): Slot | null {
+  const { student, assignment } = place;
+  const row = one<SlotRow>(
+    school.db,
+    `${slotQuery} WHERE s.assignment_id = :assignment AND s.student_id = :student`,
+    { assignment, student, viewer },
+  );
+  return row ? toSlot(row, school.now()) : (startedSlots(school.db, place.course, place)[0] ?? null);
 }
 
 /** Field by field: of a course there are thousands, and taking objects apart costs more than reading them. */
@@ -126,7 +138,7 @@ function toSlot(row: SlotRow, now: Instant): Slot {
 }
 
 /** Trays with something in them and nothing turned in, or nothing any more: who has begun. */
-function startedSlots(db: Database, course: CourseId): Slot[] {
+function startedSlots(db: Database, course: CourseId, only?: SlotPlace): Slot[] {
   return all<{ studentId: PersonId; assignmentId: AssignmentId; files: number }>(
     db,
     `SELECT u.by_id AS studentId, u.assignment_id AS assignmentId, COUNT(*) AS files
@@ -134,8 +146,10 @@ function startedSlots(db: Database, course: CourseId): Slot[] {
      JOIN upload u ON u.by_id = e.student_id AND u.turned_in_at IS NULL AND u.dropped_at IS NULL
      JOIN assignment a ON a.id = u.assignment_id AND a.course_id = e.course_id
      LEFT JOIN submission s ON s.assignment_id = u.assignment_id AND s.student_id = u.by_id
-     WHERE e.course_id = ? AND COALESCE(s.attempt, 0) = 0 GROUP BY u.by_id, u.assignment_id`,
-    [course],
+     WHERE e.course_id = :course AND COALESCE(s.attempt, 0) = 0
+       ${only ? 'AND e.student_id = :student AND u.assignment_id = :assignment' : ''}
+     GROUP BY u.by_id, u.assignment_id`,
+    { course, ...(only && { student: only.student, assignment: only.assignment }) },
   ).map(({ files, ...slot }) => ({
     ...slot,
     id: null,

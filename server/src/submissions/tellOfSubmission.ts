@@ -1,21 +1,26 @@
-import type { AssignmentId, PersonId, SubmissionId } from '@vestibul/core';
+import type { SubmissionId } from '@vestibul/core';
 import type { School } from '../platform/School';
 import { one } from '../platform/database/database';
-import { readSlot } from './rack';
+import { readSlot, type SlotPlace } from './rack';
 
 /** Shows a changed submission on every open rack of its course, and to its student. */
 export function tellOfSubmission(school: School, id: SubmissionId): void {
-  const row = one<{ courseId: never; studentId: PersonId; assignmentId: AssignmentId }>(
+  const place = one<SlotPlace>(
     school.db,
-    'SELECT course_id AS courseId, student_id AS studentId, assignment_id AS assignmentId FROM submission WHERE id = ?',
+    'SELECT course_id AS course, student_id AS student, assignment_id AS assignment FROM submission WHERE id = ?',
     [id],
   )!;
+  tellOfSlot(school, place);
+}
+
+/** Shows what is in a slot, be it turned in or only in the tray, on every open rack of its course, and to its student. */
+export function tellOfSlot(school: School, place: SlotPlace): void {
+  const { course, student, assignment } = place;
   // Whether it is new is each viewer's own; the stream fills that in for each of them.
-  const slot = readSlot(school, id, row.studentId);
+  const slot = readSlot(school, place, student);
   school.bus.tell(
-    { staffOf: row.courseId },
-    // With nothing in it any more, what the slot shows is the whole rack's to say.
-    slot ? { kind: 'slot', courseId: row.courseId, slot } : { kind: 'course', courseId: row.courseId },
+    { staffOf: course },
+    { kind: 'slot', courseId: course, studentId: student, assignmentId: assignment, slot },
   );
-  school.bus.tell({ person: row.studentId }, { kind: 'mine', assignmentId: row.assignmentId });
+  school.bus.tell({ person: student }, { kind: 'mine', assignmentId: assignment });
 }

@@ -8,6 +8,7 @@ import { assignmentsFor, nearestAssignment, placesFor, tallyOf } from './rack/co
 import { sayBytes, sayDueDay, sayListName, sayName, sayShortly } from './ui/format';
 import { sayFailure } from './messages/sentences';
 import { stripFor } from './naming/stripFor';
+import { comingOf, sayComing } from './rack/sayComing';
 import { sayWhoOpens } from './review/sayWhoOpens';
 
 const zone = 'Europe/London';
@@ -226,4 +227,24 @@ describe('who can open what is turned in', () => {
   ] as const)('shown afterwards: %s, %s', (afterwards, state, words) =>
     expect(said(afterwards, state)).toBe(words),
   );
+});
+
+describe('what happens on the rack is said to those who hear it', () => {
+  const lying = (attempts: number, attempt = attempts) => slot('ali', { attempts, attempt });
+  test.each([
+    ['the first attempt', undefined, lying(1), 'turned in'],
+    ['one more', lying(1), lying(2), 'turned in'],
+    ['seen by a colleague, reviewed', lying(1), lying(1), null],
+    ['the first was taken back', lying(1), null, 'took back'],
+    ['it lies in the tray again', lying(1), lying(1, 0), 'took back'],
+    ['the newer of two was taken back', lying(2), lying(2, 1), null],
+    ['something came into the tray', undefined, lying(0), null],
+    ['and out of it', lying(0), null, null],
+  ] as const)('%s', (_, before, after, coming) => expect(comingOf(before, after)).toBe(coming));
+
+  test.each([
+    [['Mai Đặng'], 'Mai Đặng turned in ‘Log’.'],
+    [['A', 'B', 'C'], 'A, B and C turned in ‘Log’.'],
+    [['A', 'B', 'C', 'D', 'E'], 'A, B and 3 others turned in ‘Log’.'],
+  ])('%j', (names, sentence) => expect(sayComing('turned in', names, 'Log')).toBe(sentence));
 });

@@ -1,6 +1,6 @@
 import { createApi } from '@reduxjs/toolkit/query/react';
 import type { AnswerOf, JsonRouteName } from '@vestibul/contract';
-import type { CourseId } from '@vestibul/core';
+import type { AssignmentId, CourseId, PersonId } from '@vestibul/core';
 import { contractQuery, type AnyCall, type CallFor } from './contractQuery';
 
 const tagTypes = [
@@ -27,7 +27,7 @@ const tagTypes = [
   'AccountNews',
   'AccountRequests',
 ] as const;
-type Tag = (typeof tagTypes)[number];
+export type Tag = (typeof tagTypes)[number];
 
 /** What is read again once names were changed. */
 const showsNames: readonly Tag[] = ['Names', 'Course', 'Roster', 'Rack', 'Submission', 'Ledger'];
@@ -154,7 +154,10 @@ export const api = createApi({
       readAssignment: read('readAssignment', 'Course'),
 
       readRack: read('readRack', 'Rack'),
-      readSubmission: read('readSubmission', 'Submission'),
+      readSubmission: build.query<AnswerOf<'readSubmission'>, CallFor<'readSubmission'>>({
+        query: ask('readSubmission'),
+        providesTags: (_answer, _failure, { params }) => [{ type: 'Submission', id: params.submissionId }],
+      }),
       markSeen: change('markSeen', 'Ledger'),
       comment: change('comment', 'Submission', 'Ledger'),
       review: change('review', 'Submission', 'Ledger'),
@@ -237,13 +240,26 @@ export type TrayUpload = AnswerOf<'readTray'>['uploads'][number];
 /** Has the page read again what shows names, once many were changed. */
 export const staleNames = () => api.util.invalidateTags([...showsNames]);
 
+/** Whose slot of which assignment; `slot` is null where nothing is in it. */
+export interface SlotNow {
+  courseId: CourseId;
+  studentId: PersonId;
+  assignmentId: AssignmentId;
+  slot: Slot | null;
+}
+
+/** Finds somebody's slot of an assignment. */
+export const isSlotOf =
+  ({ studentId, assignmentId }: Pick<SlotNow, 'studentId' | 'assignmentId'>) =>
+  (slot: Slot): boolean =>
+    slot.studentId === studentId && slot.assignmentId === assignmentId;
+
 /** Puts one slot into the rack that is on screen, without reading the whole rack again. */
-export function putSlot(courseId: CourseId, slot: Slot) {
+export function putSlot(changed: SlotNow) {
+  const { courseId, slot } = changed;
   return api.util.updateQueryData('readRack', { params: { courseId } }, (rack) => {
-    const at = rack.slots.findIndex(
-      (known) => known.studentId === slot.studentId && known.assignmentId === slot.assignmentId,
-    );
-    if (at >= 0) rack.slots[at] = slot;
-    else rack.slots.push(slot);
+    const at = rack.slots.findIndex(isSlotOf(changed));
+    if (at >= 0) rack.slots.splice(at, 1, ...(slot ? [slot] : []));
+    else if (slot) rack.slots.push(slot);
   });
 }

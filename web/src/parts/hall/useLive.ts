@@ -1,8 +1,11 @@
 import { useEffect, useSyncExternalStore } from 'react';
 import { routes, type LiveNotice } from '@vestibul/contract';
 import type { CourseId } from '@vestibul/core';
+import { announce } from '../messages/announce';
 import { tell } from '../messages/Notices';
-import { api, putSlot } from '../../state/api';
+import { comingOf, sayComing, type Coming } from '../rack/sayComing';
+import { sayName } from '../ui/format';
+import { api, isSlotOf, putSlot, type Slot, type SlotNow, type Tag } from '../../state/api';
 import { onBackInTouch } from '../../state/backInTouch';
 import { LiveLine, type Stream } from '../../state/LiveLine';
 import { store, useAppDispatch } from '../../state/store';
@@ -18,6 +21,36 @@ const words = {
 
 function tellWord({ says, title }: Extract<LiveNotice, { kind: 'word' }>): void {
   tell(words[says](title));
+}
+
+/** How long arrivals are gathered to be said in one sentence, in milliseconds: in the last minute they come by the dozen. */
+const BREATH_MS = 2500;
+const comings = new Map<string, { coming: Coming; title: string; names: string[] }>();
+
+const rackOf = (courseId: CourseId) =>
+  api.endpoints.readRack.select({ params: { courseId } })(store.getState()).data;
+
+/** What the page shows of a slot that has changed. */
+const slotBefore = (changed: SlotNow) => rackOf(changed.courseId)?.slots.find(isSlotOf(changed));
+
+/** Says who turned in or took back what, where the page knows their names. */
+function hearComing(changed: SlotNow, before: Slot | undefined): void {
+  const { courseId, slot } = changed;
+  const rack = rackOf(courseId);
+  const course = api.endpoints.readCourse.select({ params: { courseId } })(store.getState()).data;
+  const coming = rack && comingOf(before, slot);
+  const student = rack?.students.find(({ id }) => id === changed.studentId);
+  const title = course?.assignments.find(({ id }) => id === changed.assignmentId)?.title;
+  if (!coming || !student || !title) return;
+  if (comings.size === 0) setTimeout(sayComings, BREATH_MS);
+  const key = `${coming} ${changed.assignmentId}`;
+  const known = comings.get(key) ?? { coming, title, names: [] };
+  comings.set(key, { ...known, names: [...known.names, sayName(student)] });
+}
+
+function sayComings(): void {
+  for (const { coming, names, title } of comings.values()) announce(sayComing(coming, names, title));
+  comings.clear();
 }
 
 const isRackOnItsWay = (courseId: CourseId) =>
@@ -53,24 +86,32 @@ export function useLive(): void {
   const dispatch = useAppDispatch();
   useEffect(() => {
     let gathering: ReturnType<typeof setTimeout> | undefined;
-    const readAgainSoon = () => {
+    const stale = new Set<Tag>();
+    const readAgainSoon = (tags: readonly Tag[]) => {
+      for (const tag of tags) stale.add(tag);
       gathering ??= setTimeout(() => {
         gathering = undefined;
-        dispatch(api.util.invalidateTags(['Rack', 'Course', 'Roster', 'Deliveries', 'Table']));
+        dispatch(api.util.invalidateTags([...stale]));
+        stale.clear();
       }, GATHER_MS);
     };
     const hear = (notice: LiveNotice) => {
       if (notice.kind === 'slot') {
-        dispatch(putSlot(notice.courseId, notice.slot));
+        const before = slotBefore(notice);
+        hearComing(notice, before);
+        dispatch(putSlot(notice));
         // A rack that is on its way was perhaps read before, and would take the slot back to what it was.
-        if (isRackOnItsWay(notice.courseId)) readAgainSoon();
-        dispatch(api.util.invalidateTags(['Submission', 'Ledger']));
+        if (isRackOnItsWay(notice.courseId)) readAgainSoon(['Rack']);
+        // Of all that may be open, only what this very submission shows is read again.
+        const id = notice.slot?.id ?? before?.id;
+        if (id) dispatch(api.util.invalidateTags([{ type: 'Submission', id }]));
+        if (id) readAgainSoon(['Ledger']);
       } else if (notice.kind === 'word') {
         tellWord(notice);
       } else if (notice.kind === 'mine') {
         dispatch(api.util.invalidateTags(['Mine', 'Tray', 'Submission']));
       } else {
-        readAgainSoon();
+        readAgainSoon(['Rack', 'Course', 'Roster', 'Deliveries', 'Table']);
       }
     };
     const opened = new LiveLine({

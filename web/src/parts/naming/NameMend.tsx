@@ -4,6 +4,7 @@ import { api, type Course } from '../../state/api';
 import { Button } from '../ui/Button';
 import { Dialog } from '../ui/Dialog';
 import { Field, inputClass } from '../ui/Field';
+import { FormWithFaults } from '../ui/FormWithFaults';
 import { NamePicture } from './NamePicture';
 import type { StripName } from './NameStrip';
 import { tell, tellFailure } from '../messages/Notices';
@@ -90,13 +91,7 @@ function MendDialog({ course, named, onClose }: { course: Course; named: StripNa
       onClose={onClose}
       className="max-w-3xl"
     >
-      <form
-        className="grid gap-4"
-        onSubmit={(event) => {
-          event.preventDefault();
-          void save(false);
-        }}
-      >
+      <FormWithFaults className="grid gap-4" onSubmit={() => save(false)}>
         <p className="text-ink-2">
           It is called <code className="[overflow-wrap:anywhere] text-ink">{named.name}</code>. The rule
           writes <code className="[overflow-wrap:anywhere] text-ink">{proper}</code>.
@@ -134,7 +129,7 @@ function MendDialog({ course, named, onClose }: { course: Course; named: StripNa
             </>
           )}
         </div>
-      </form>
+      </FormWithFaults>
     </Dialog>
   );
 }

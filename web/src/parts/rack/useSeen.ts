@@ -10,7 +10,7 @@ export function useSeen({ id: courseId, year }: Pick<Course, 'id' | 'year'>, slo
     // A year that is over is looked at without a trace.
     if (!slot?.id || !slot.unseen || year.isOver) return;
     void markSeen({ params: { submissionId: slot.id }, body: { attempts: slot.attempts } }).then((result) => {
-      if (!result.error) dispatch(putSlot(courseId, { ...slot, unseen: false }));
+      if (!result.error) dispatch(putSlot({ ...slot, courseId, slot: { ...slot, unseen: false } }));
     });
   }, [courseId, year.isOver, slot, markSeen, dispatch]);
 }

@@ -3,6 +3,7 @@ import type { AssignmentId, PersonId } from '@vestibul/core';
 import { Button } from '../ui/Button';
 import { Dialog } from '../ui/Dialog';
 import { Field, inputClass } from '../ui/Field';
+import { FormWithFaults } from '../ui/FormWithFaults';
 import { sayListName, sayName } from '../ui/format';
 import { tell, tellFailure } from '../messages/Notices';
 import { api, type Course, type Submission } from '../../state/api';
@@ -56,13 +57,7 @@ export function MoveWork({ course, submission, attempt, onClose }: MoveWorkProps
         {sayName(submission.student)} will no longer have it. It keeps the time at which it was turned in, and
         both steps are on the ledger.
       </p>
-      <form
-        className="grid gap-4"
-        onSubmit={(event) => {
-          event.preventDefault();
-          void act();
-        }}
-      >
+      <FormWithFaults className="grid gap-4" onSubmit={act}>
         <Field label="Student">
           <select
             className={inputClass}
@@ -93,7 +88,7 @@ export function MoveWork({ course, submission, attempt, onClose }: MoveWorkProps
         <Button type="submit" look="go" disabled={isSame || isLoading}>
           Move it
         </Button>
-      </form>
+      </FormWithFaults>
     </Dialog>
   );
 }

@@ -2,6 +2,7 @@ import { useState } from 'react';
 import { yearBody, type AnswerOf } from '@vestibul/contract';
 import { Button } from '../ui/Button';
 import { Field, inputClass } from '../ui/Field';
+import { FormWithFaults } from '../ui/FormWithFaults';
 import { tellFailure } from '../messages/Notices';
 import { api } from '../../state/api';
 
@@ -43,14 +44,7 @@ export function YearForm({ year, onDone }: YearFormProps) {
     onDone();
   };
   return (
-    <form
-      className="grid gap-4"
-      noValidate
-      onSubmit={(event) => {
-        event.preventDefault();
-        void submit();
-      }}
-    >
+    <FormWithFaults className="grid gap-4" noValidate onSubmit={submit}>
       <Field label="Year" error={errors.label}>
         <input
           className={inputClass}
@@ -151,7 +145,7 @@ export function YearForm({ year, onDone }: YearFormProps) {
           </Button>
         ) : null}
       </div>
-    </form>
+    </FormWithFaults>
   );
 }
 

@@ -3,6 +3,7 @@ import { useParams } from 'react-router';
 import type { AnswerOf } from '@vestibul/contract';
 import { Button } from '../../parts/ui/Button';
 import { Field, inputClass } from '../../parts/ui/Field';
+import { FormWithFaults } from '../../parts/ui/FormWithFaults';
 import { FormFailure } from '../../parts/messages/FormFailure';
 import { sayMoment } from '../../parts/ui/format';
 import { Mark } from '../../parts/hall/Mark';
@@ -144,13 +145,7 @@ function CodeForm({ door, token }: { door: Door; token: string }) {
   const [again, setAgain] = useState(false);
   if (again) return <WhoForm door={door} token={token} />;
   return (
-    <form
-      className="grid gap-4"
-      onSubmit={(event) => {
-        event.preventDefault();
-        void confirm({ params: { token }, body: { code } });
-      }}
-    >
+    <FormWithFaults className="grid gap-4" onSubmit={() => confirm({ params: { token }, body: { code } })}>
       <Field label="Code" hint={`six digits, sent to ${door.visit?.email ?? ''}`}>
         <input
           className={`${inputClass} max-w-44 font-mono text-2xl tracking-widest`}
@@ -173,7 +168,7 @@ function CodeForm({ door, token }: { door: Door; token: string }) {
       >
         Another address, or a new code
       </button>
-    </form>
+    </FormWithFaults>
   );
 }
 

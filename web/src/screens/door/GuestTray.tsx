@@ -5,6 +5,7 @@ import type { AssignmentId } from '@vestibul/core';
 import { Button, buttonClass } from '../../parts/ui/Button';
 import { Field, inputClass } from '../../parts/ui/Field';
 import { sayBytes, sayCount } from '../../parts/ui/format';
+import { announce } from '../../parts/messages/announce';
 import { tell } from '../../parts/messages/Notices';
 import { NotYet } from '../../parts/hall/NotYet';
 import { usePress } from '../../parts/hall/usePress';
@@ -53,7 +54,10 @@ export function GuestTray({ door, token, visit }: GuestTrayProps) {
       setSending((all) => [...all, { key, name: file.name, share: 0, failure: null }]);
       const sent = await sendFile({ door: '1' }, file, (share) => change(key, { share }));
       if ('failure' in sent) change(key, { failure: sent.failure });
-      else setSending((all) => all.filter((one) => one.key !== key));
+      else {
+        setSending((all) => all.filter((one) => one.key !== key));
+        announce(`‘${file.name}’ is uploaded, not turned in yet.`);
+      }
       readAgain();
     }
   };
@@ -87,7 +91,7 @@ export function GuestTray({ door, token, visit }: GuestTrayProps) {
         </Field>
       ) : null}
       <section aria-label="Tray" className="tray grid gap-2.25 p-3">
-        <ul className="grid list-none gap-2.25 p-0" aria-live="polite">
+        <ul className="grid list-none gap-2.25 p-0">
           {visit.uploads
             .filter((upload) => upload.arrived)
             .map((upload) => (

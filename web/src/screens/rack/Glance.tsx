@@ -45,7 +45,6 @@ export function Glance({ course, places, at, onMove, onReview, onClose, onClosed
     ArrowRight: () => move(1),
     ArrowLeft: () => move(-1),
     ' ': onClose,
-    r: onReview,
   });
   return (
     <Radix.Root open onOpenChange={(open) => (open ? undefined : onClose())}>

@@ -105,10 +105,11 @@ function RackOf({ course, period }: { course: Course; period: string }) {
       ',': () => stepAssignment(-1),
       '.': () => stepAssignment(1),
       ' ': () => setGlances(true),
-      r: () => review(selected),
     },
     !glances,
   );
+  // In the glance too, also while it is only just opening.
+  useKeys({ r: () => review(selected) });
 
   return (
     <Hall

@@ -1,4 +1,4 @@
-import { useEffect, useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { useNavigate, useSearchParams } from 'react-router';
 import type { PieceId } from '@vestibul/core';
 import { Button } from '../../parts/ui/Button';
@@ -14,6 +14,7 @@ import { Hall } from '../../parts/hall/Hall';
 import { PieceTabs } from '../../parts/piece/PieceTabs';
 import { PieceView } from '../../parts/piece/PieceView';
 import { placePath } from '../../parts/hall/places';
+import { announce } from '../../parts/messages/announce';
 import { Empty, Read } from '../../parts/messages/States';
 import { stripFor } from '../../parts/naming/stripFor';
 import { useArrangement } from '../../parts/rack/useArrangement';
@@ -67,6 +68,14 @@ function DeskOf({ course, period }: { course: Course; period: string }) {
   useEffect(() => {
     if (first) setSearch((now) => (now.set('student', first), now), { replace: true });
   }, [first, setSearch]);
+  const shown = selected?.student;
+  const isFirst = useRef(true);
+  // Whoever hears the page hears whom they look at now; the first one they read.
+  useEffect(() => {
+    if (!shown) return;
+    if (!isFirst.current) announce(`${sayName(shown)}’s work is shown.`);
+    isFirst.current = false;
+  }, [shown?.id]); // eslint-disable-line react-hooks/exhaustive-deps -- said when it is somebody else, not when they are read again
   useKeys({ j: () => choose(next), k: () => choose(previous) });
   return (
     <Hall

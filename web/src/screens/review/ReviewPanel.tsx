@@ -3,6 +3,7 @@ import { sayDuration } from '@vestibul/core';
 import { Button } from '../../parts/ui/Button';
 import { inputClass } from '../../parts/ui/Field';
 import { sayMoment, sayName, sayOwner } from '../../parts/ui/format';
+import { announce } from '../../parts/messages/announce';
 import { tell, tellFailure } from '../../parts/messages/Notices';
 import { sayWhoOpens } from '../../parts/review/sayWhoOpens';
 import { KeptDraft } from '../../parts/hall/KeptDraft';
@@ -47,15 +48,19 @@ export function ReviewPanel({ submission, course, zone, onNext }: ReviewPanelPro
     if (!text.trim()) return true;
     const result = await comment({ params, body: { text, attempt } });
     if (result.error) tellFailure(result.error);
-    else draft.done();
+    else {
+      draft.done();
+      announce(`Your comment for ${sayName(submission.student)} is saved.`);
+    }
     return !result.error;
   };
   // What is written and not saved yet goes along, rather than being lost.
   const markReviewed = async () => {
     if (!(await saveComment())) return;
     const result = await review({ params, body: { attempt } });
-    if (result.error) tellFailure(result.error);
-    else onNext?.();
+    if (result.error) return tellFailure(result.error);
+    announce(`${sayName(submission.student)}’s work is marked as reviewed.`);
+    onNext?.();
   };
   const giveBack = async () => {
     if (!(await saveComment())) return;
@@ -210,8 +215,10 @@ export function ReviewPanel({ submission, course, zone, onNext }: ReviewPanelPro
                 type="button"
                 className="ml-auto rounded font-semibold text-act underline"
                 onClick={() =>
-                  void withdraw({ params, body: { attempt } }).then(
-                    ({ error }) => error && tellFailure(error),
+                  void withdraw({ params, body: { attempt } }).then(({ error }) =>
+                    error
+                      ? tellFailure(error)
+                      : announce(`${sayName(submission.student)}’s work is to be reviewed again.`),
                   )
                 }
               >

@@ -3,6 +3,7 @@ import { assignmentBody, type AnswerOf } from '@vestibul/contract';
 import { afterwards, forms, isLocalTime, type Afterwards, type Form } from '@vestibul/core';
 import { Button } from '../../parts/ui/Button';
 import { Field, inputClass } from '../../parts/ui/Field';
+import { FormWithFaults } from '../../parts/ui/FormWithFaults';
 import { GroupMark } from '../../parts/courses/GroupMark';
 import { Markdown } from '../../parts/ui/Markdown';
 import { tell, tellFailure } from '../../parts/messages/Notices';
@@ -85,14 +86,7 @@ export function AssignmentForm({ course, assignment, onDone }: AssignmentFormPro
   };
   const busy = making.isLoading || changing.isLoading;
   return (
-    <form
-      onSubmit={(event) => {
-        event.preventDefault();
-        void submit(draft.when);
-      }}
-      noValidate
-      className="grid max-w-3xl gap-5"
-    >
+    <FormWithFaults onSubmit={() => submit(draft.when)} noValidate className="grid max-w-3xl gap-5">
       <KeptDraft draft={kept} what={assignment ? 'change' : 'assignment'} />
       <Field label="Title" error={errors.title}>
         <input
@@ -307,7 +301,7 @@ export function AssignmentForm({ course, assignment, onDone }: AssignmentFormPro
           </Button>
         ) : null}
       </div>
-    </form>
+    </FormWithFaults>
   );
 }
 

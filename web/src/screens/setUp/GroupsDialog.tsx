@@ -4,6 +4,7 @@ import { MOST_GROUPS, groupMarks, type GroupId, type GroupMark as Mark } from '@
 import { Button } from '../../parts/ui/Button';
 import { Dialog } from '../../parts/ui/Dialog';
 import { inputClass } from '../../parts/ui/Field';
+import { FormWithFaults } from '../../parts/ui/FormWithFaults';
 import { GroupMark } from '../../parts/courses/GroupMark';
 import { tellFailure } from '../../parts/messages/Notices';
 import { enamelNames } from '../../parts/courses/Plate';
@@ -48,13 +49,7 @@ export function GroupsDialog({
       onClose={onClose}
       className="max-w-2xl"
     >
-      <form
-        className="grid gap-3"
-        onSubmit={(event) => {
-          event.preventDefault();
-          void submit();
-        }}
-      >
+      <FormWithFaults className="grid gap-3" onSubmit={submit}>
         {groups.length === 0 ? (
           <p className="text-ink-2">
             No groups yet. Make some, then pick students on the roster and put them in.
@@ -121,7 +116,7 @@ export function GroupsDialog({
             Save groups
           </Button>
         </div>
-      </form>
+      </FormWithFaults>
     </Dialog>
   );
 }

@@ -4,6 +4,7 @@ import { HIGHEST_PERIOD, type MeetingPattern } from '@vestibul/core';
 import { Button } from '../../parts/ui/Button';
 import { Dialog } from '../../parts/ui/Dialog';
 import { Field, inputClass } from '../../parts/ui/Field';
+import { FormWithFaults } from '../../parts/ui/FormWithFaults';
 import { tellFailure } from '../../parts/messages/Notices';
 import { enamel, enamelNames } from '../../parts/courses/Plate';
 import { api, type Course } from '../../state/api';
@@ -46,14 +47,7 @@ export function PeriodDialog({ course, period, onClose }: PeriodDialogProps) {
       onClose={onClose}
       className="max-w-2xl"
     >
-      <form
-        className="grid gap-4"
-        noValidate
-        onSubmit={(event) => {
-          event.preventDefault();
-          void submit();
-        }}
-      >
+      <FormWithFaults className="grid gap-4" noValidate onSubmit={submit}>
         <div className="grid grid-cols-[7rem_1fr] gap-4">
           <Field label="Number" error={error}>
             <input
@@ -105,7 +99,7 @@ export function PeriodDialog({ course, period, onClose }: PeriodDialogProps) {
         <Button type="submit" look="go" disabled={adding.isLoading || changing.isLoading}>
           {period ? 'Save changes' : 'Add the period'}
         </Button>
-      </form>
+      </FormWithFaults>
     </Dialog>
   );
 }

@@ -4,6 +4,7 @@ import { groupBy, type PeriodId } from '@vestibul/core';
 import { Button } from '../../parts/ui/Button';
 import { Dialog } from '../../parts/ui/Dialog';
 import { Field, inputClass } from '../../parts/ui/Field';
+import { FormWithFaults } from '../../parts/ui/FormWithFaults';
 import { ScanCode } from '../../parts/ui/ScanCode';
 import { inOrder } from '../../parts/rack/courseWork';
 import { useArrangement } from '../../parts/rack/useArrangement';
@@ -53,13 +54,7 @@ export function SlipsDialog({
       {data ? (
         <Made course={course} slips={data} />
       ) : (
-        <form
-          className="grid justify-items-start gap-4"
-          onSubmit={(event) => {
-            event.preventDefault();
-            void act();
-          }}
-        >
+        <FormWithFaults className="grid justify-items-start gap-4" onSubmit={act}>
           <p>
             Every student without a password gets a slip with a code. With it they choose a password. They
             sign in with their e-mail address or, if they have none, with their account or number. A code
@@ -82,7 +77,7 @@ export function SlipsDialog({
           <Button type="submit" look="go" disabled={isLoading}>
             Make the slips
           </Button>
-        </form>
+        </FormWithFaults>
       )}
     </Dialog>
   );

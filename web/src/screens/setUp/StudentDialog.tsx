@@ -4,6 +4,7 @@ import type { PeriodId } from '@vestibul/core';
 import { Button } from '../../parts/ui/Button';
 import { Dialog } from '../../parts/ui/Dialog';
 import { Field, inputClass } from '../../parts/ui/Field';
+import { FormWithFaults } from '../../parts/ui/FormWithFaults';
 import { sayCount, sayMoment, sayName } from '../../parts/ui/format';
 import { tell, tellFailure } from '../../parts/messages/Notices';
 import { mayKeep, mayRun } from '../../parts/hall/places';
@@ -129,14 +130,7 @@ export function StudentDialog({ course, student, onClose }: StudentDialogProps) 
           ) : null}
         </div>
       ) : null}
-      <form
-        className="grid gap-4"
-        noValidate
-        onSubmit={(event) => {
-          event.preventDefault();
-          void submit();
-        }}
-      >
+      <FormWithFaults className="grid gap-4" noValidate onSubmit={submit}>
         <div className="grid gap-x-4 gap-y-3 sm:grid-cols-3">
           {fields.map(([field, label]) => (
             <Field key={field} label={label} error={error?.field === field ? error.says : undefined}>
@@ -200,7 +194,7 @@ export function StudentDialog({ course, student, onClose }: StudentDialogProps) 
             )}
           </div>
         ) : null}
-      </form>
+      </FormWithFaults>
       {student.leftAt === null && mayRun(course) ? <OwnDues course={course} student={student} /> : null}
     </Dialog>
   );

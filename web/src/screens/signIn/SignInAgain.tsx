@@ -40,7 +40,9 @@ export function SignInAgain({ person }: { person: Person }) {
         >
           <div ref={password} className="grid w-full max-w-sm gap-5">
             <Mark className="h-14" />
-            <Radix.Title className="font-display text-3xl font-semibold text-ink">Sign in to go on</Radix.Title>
+            <Radix.Title className="font-display text-3xl font-semibold text-ink">
+              Sign in to go on
+            </Radix.Title>
             <p id="signed-out">
               {sayName(person)}, you were signed out. What you wrote and chose on this page is still here, and
               what you turned in is safe.

@@ -1,6 +1,7 @@
 import { useState, type ReactNode } from 'react';
 import { Button } from '../../parts/ui/Button';
 import { Field, inputClass } from '../../parts/ui/Field';
+import { FormWithFaults } from '../../parts/ui/FormWithFaults';
 import { FormFailure } from '../../parts/messages/FormFailure';
 import { api } from '../../state/api';
 
@@ -16,12 +17,9 @@ export function SignInForm({ name = '', children }: SignInFormProps) {
   const [signInName, setSignInName] = useState(name);
   const [password, setPassword] = useState('');
   return (
-    <form
+    <FormWithFaults
       className="grid max-w-sm gap-4"
-      onSubmit={(event) => {
-        event.preventDefault();
-        void signIn({ body: { signInName, password } });
-      }}
+      onSubmit={() => signIn({ body: { signInName, password } })}
     >
       <Field label="E-mail, account or number">
         <input
@@ -51,6 +49,6 @@ export function SignInForm({ name = '', children }: SignInFormProps) {
         Sign in
       </Button>
       {children}
-    </form>
+    </FormWithFaults>
   );
 }

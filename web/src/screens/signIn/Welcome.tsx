@@ -4,6 +4,7 @@ import { SHORTEST_PASSWORD } from '@vestibul/contract';
 import { readSlipCode } from '@vestibul/core';
 import { Button } from '../../parts/ui/Button';
 import { Field, inputClass } from '../../parts/ui/Field';
+import { FormWithFaults } from '../../parts/ui/FormWithFaults';
 import { FormFailure } from '../../parts/messages/FormFailure';
 import { Mark } from '../../parts/hall/Mark';
 import { sayFailure } from '../../parts/messages/sentences';
@@ -28,13 +29,7 @@ export function TypeCode() {
     <main className="mx-auto grid min-h-dvh max-w-md content-center gap-6 p-6">
       <Mark className="h-14 justify-self-start" />
       <h1>The code of your slip</h1>
-      <form
-        className="grid gap-4"
-        onSubmit={(event) => {
-          event.preventDefault();
-          submit();
-        }}
-      >
+      <FormWithFaults className="grid gap-4" onSubmit={submit}>
         <Field
           label="Code"
           hint="10 letters and digits, like K7QF3-M2P9X"
@@ -54,7 +49,7 @@ export function TypeCode() {
           Continue
         </Button>
         <Link to="/">To the sign-in</Link>
-      </form>
+      </FormWithFaults>
     </main>
   );
 }
@@ -103,13 +98,7 @@ export function Welcome() {
           ? 'This makes the school and its first office account. The office adds the teachers; teachers add their students.'
           : `Choose a password. You sign in with ${signInName} from now on.`}
       </p>
-      <form
-        className="grid gap-4"
-        onSubmit={(event) => {
-          event.preventDefault();
-          void submit();
-        }}
-      >
+      <FormWithFaults className="grid gap-4" onSubmit={submit}>
         {first ? (
           <>
             <Field label="Name of the school">
@@ -151,7 +140,7 @@ export function Welcome() {
         <Button type="submit" look="go" className="py-3!" disabled={isLoading}>
           {first ? 'Open the school' : 'Continue'}
         </Button>
-      </form>
+      </FormWithFaults>
     </main>
   );
 }

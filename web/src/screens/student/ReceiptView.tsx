@@ -1,10 +1,10 @@
 import { CircleCheck, Download } from 'lucide-react';
 import { pathOf } from '@vestibul/contract';
-import { sayDuration } from '@vestibul/core';
 import { buttonClass } from '../../parts/ui/Button';
 import { sayBytes, sayExactly } from '../../parts/ui/format';
 import { useZone } from '../../parts/hall/useSession';
 import type { Receipt } from '../../state/api';
+import { sayInTime } from './sayInTime';
 
 interface ReceiptViewProps {
   receipt: Receipt;
@@ -22,11 +22,7 @@ const goneWords: Record<NonNullable<Receipt['gone']>['how'], string> = {
 export function ReceiptView({ receipt, title, isNew = false }: ReceiptViewProps) {
   const zone = useZone();
   return (
-    <section
-      aria-label="Receipt"
-      role={isNew ? 'status' : undefined}
-      className="grid gap-3 rounded-xl border border-line bg-surface p-4"
-    >
+    <section aria-label="Receipt" className="grid gap-3 rounded-xl border border-line bg-surface p-4">
       <div className="flex items-center gap-3">
         <CircleCheck aria-hidden="true" className={`shrink-0 text-act ${isNew ? 'size-10' : 'size-6'}`} />
         <div>
@@ -36,13 +32,9 @@ export function ReceiptView({ receipt, title, isNew = false }: ReceiptViewProps)
             <h2 className="text-ink">Receipt{receipt.attempt > 1 ? `, attempt ${receipt.attempt}` : ''}</h2>
           )}
           <p className={isNew ? 'text-lg' : ''}>
-            {receipt.due === null ? (
-              'Turned in'
-            ) : receipt.lateMs > 0 ? (
-              <b className="text-brick">late by {sayDuration(receipt.lateMs)}</b>
-            ) : (
-              <b className="text-act">in time</b>
-            )}
+            <b className={receipt.lateMs > 0 ? 'text-brick' : receipt.due === null ? '' : 'text-act'}>
+              {sayInTime(receipt)}
+            </b>
             , {sayExactly(receipt.at, zone)}
           </p>
         </div>

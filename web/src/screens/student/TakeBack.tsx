@@ -48,7 +48,7 @@ export function TakeBack({ submissionId, receipts, counting, onDone }: TakeBackP
           Take back
         </Button>
         <Button look="quiet" onClick={onDone}>
-          Cancel in
+          Leave it in
         </Button>
       </div>
     </div>

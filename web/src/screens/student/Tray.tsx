@@ -26,6 +26,7 @@ import { MOST_FILES, type AnswerOf } from '@vestibul/contract';
 import { Button } from '../../parts/ui/Button';
 import { DropOver } from '../../parts/ui/DropOver';
 import { sayBytes } from '../../parts/ui/format';
+import { announce } from '../../parts/messages/announce';
 import { tell, tellFailure } from '../../parts/messages/Notices';
 import { ProgressBar } from '../../parts/ui/ProgressBar';
 import { useLeaveWarning } from '../../parts/ui/useLeaveWarning';
@@ -33,7 +34,7 @@ import { useZone } from '../../parts/hall/useSession';
 import { api } from '../../state/api';
 import type { Sending } from '../../state/traySlice';
 import { forget, sendFiles, stopSending } from '../../state/uploader';
-import { sayArrival, sayCame, saySending, sayWhy } from './sayTray';
+import { sayArrival, sayCame, saySending, sayTrayChange, sayWhy } from './sayTray';
 
 // Most turn in a file; the other ways come when they are asked for.
 const OtherWays = lazy(() => import('./OtherWays').then(({ OtherWays: view }) => ({ default: view })));
@@ -72,6 +73,13 @@ export function Tray({ id, tray, sending, isPreview = false }: TrayProps) {
   );
   useLeaveWarning(sending.some((one) => one.status !== 'failed'));
 
+  const before = useRef({ uploads: tray.uploads, sending });
+  useEffect(() => {
+    const after = { uploads: tray.uploads, sending };
+    for (const sentence of sayTrayChange(before.current, after)) announce(sentence);
+    before.current = after;
+  }, [tray.uploads, sending]);
+
   const own = new Set(sending.map((one) => one.uploadId));
   const listed = tray.uploads.filter((upload) => !own.has(upload.id));
   const names = namesFor(tray, listed.length, sending);
@@ -99,7 +107,7 @@ export function Tray({ id, tray, sending, isPreview = false }: TrayProps) {
           event.target.value = '';
         }}
       />
-      <ul className="grid list-none gap-2.25 p-0" aria-live="polite">
+      <ul className="grid list-none gap-2.25 p-0">
         {listed.map((upload, at) => (
           <Sheet
             key={upload.id}
@@ -116,7 +124,9 @@ export function Tray({ id, tray, sending, isPreview = false }: TrayProps) {
               : {})}
             status={sayArrival(upload, zone)}
             onRemove={() =>
-              void drop({ params: { uploadId: upload.id } }).then(({ error }) => error && tellFailure(error))
+              void drop({ params: { uploadId: upload.id } }).then(({ error }) =>
+                error ? tellFailure(error) : announce(`‘${upload.name}’ is out of the tray.`),
+              )
             }
           />
         ))}

@@ -3,9 +3,10 @@ import { Link, Navigate, useNavigate, useParams } from 'react-router';
 import { sayDuration, type AssignmentId } from '@vestibul/core';
 import type { AnswerOf } from '@vestibul/contract';
 import { Button } from '../../parts/ui/Button';
-import { sayCount, sayDueDay, sayMoment } from '../../parts/ui/format';
+import { sayCount, sayDueDay, sayExactly, sayMoment } from '../../parts/ui/format';
 import { Markdown } from '../../parts/ui/Markdown';
 import { RubricView } from '../../parts/review/RubricView';
+import { announce } from '../../parts/messages/announce';
 import { Empty, Read } from '../../parts/messages/States';
 import { NotYet } from '../../parts/hall/NotYet';
 import { usePress } from '../../parts/hall/usePress';
@@ -16,6 +17,7 @@ import { api, type Receipt } from '../../state/api';
 import { useAppSelector } from '../../state/store';
 import { CopyLink } from './CopyLink';
 import { ReceiptView } from './ReceiptView';
+import { sayInTime } from './sayInTime';
 import { sayWhoSees } from './sayWhoSees';
 import { StateMark } from './StateMark';
 import { currentAssignment } from './currentAssignment';
@@ -101,7 +103,12 @@ export function TurnInPage({ id, tray, isPreview = false }: TurnInPageProps) {
         params,
         body: { key, uploadIds: arrived.map((upload) => upload.id), namesAgreed: asksForNames },
       }),
-    setReceipt,
+    (answer) => {
+      setReceipt(answer);
+      announce(
+        `It arrived: ‘${tray.assignment.title}’, ${sayInTime(answer)}, ${sayExactly(answer.at, zone)}.`,
+      );
+    },
   );
 
   if (receipt) {

@@ -51,6 +51,27 @@ export function sayWhy(faults: TrayUpload['faults']): string {
       : `${sentences.slice(0, MOST_SENTENCES).join(' ')} And more.`;
 }
 
+/** What is in the tray, and on its way there. */
+interface TrayLook {
+  uploads: readonly Pick<TrayUpload, 'id' | 'name' | 'kind' | 'arrived'>[];
+  sending: readonly Pick<Sending, 'key' | 'originalName' | 'status' | 'failure'>[];
+}
+
+/**
+ * What has become of the tray between one look at it and the next, for those who hear the page: not how far each file is, but
+ * that it is there or can’t be taken.
+ */
+export function sayTrayChange(before: TrayLook, after: TrayLook): string[] {
+  const wasThere = (id: string) => before.uploads.some((upload) => upload.id === id && upload.arrived);
+  const hadFailed = (key: string) => before.sending.some((one) => one.key === key && one.status === 'failed');
+  const came = after.uploads.filter(({ id, arrived }) => arrived && !wasThere(id));
+  const failed = after.sending.filter(({ key, status }) => status === 'failed' && !hadFailed(key));
+  return [
+    ...came.map(({ name, kind }) => `‘${name}’ is ${howItCame[kind]}, not turned in yet.`),
+    ...failed.map((one) => `‘${one.originalName}’ is not in the tray. ${sayFailure(one.failure)}`),
+  ];
+}
+
 /** What holds a file up on its way, where it is not the connection. */
 const waitsFor: Partial<Record<string, string>> = {
   'disk-full': 'no space at the school right now',

@@ -1,7 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import type { AnswerOf } from '@vestibul/contract';
 import type { TrayUpload } from '../../state/api';
-import { sayArrival, sayCame, sayWhy } from './sayTray';
+import { sayArrival, sayCame, sayTrayChange, sayWhy } from './sayTray';
 import { sayWhoSees } from './sayWhoSees';
 
 type Tray = AnswerOf<'readTray'>;
@@ -96,4 +96,29 @@ describe('what lies in the tray says how it came and whether it is there', () =>
       'The name doesn’t say who you are and which assignment it is for.',
     );
   });
+});
+
+test('who hears the page is told what has come into the tray and what can’t, once, and not how far each file is', () => {
+  const upload = (id: string, arrived: boolean) => ({
+    id: id as TrayUpload['id'],
+    name: `${id}.jpg`,
+    kind: 'file' as const,
+    arrived,
+  });
+  const one = (status: 'sending' | 'failed') => ({
+    key: 'k',
+    originalName: 'film.mp4',
+    status,
+    failure: status === 'failed' ? ({ code: 'empty-file', details: { name: 'film.mp4' } } as const) : null,
+  });
+  const empty = { uploads: [], sending: [] };
+  const sending = { uploads: [upload('a', false)], sending: [one('sending')] };
+  const there = { uploads: [upload('a', true)], sending: [one('failed')] };
+  expect(sayTrayChange(empty, sending)).toEqual([]);
+  expect(sayTrayChange(sending, there)).toEqual([
+    '‘a.jpg’ is uploaded, not turned in yet.',
+    expect.stringMatching(/^‘film.mp4’ is not in the tray. .*empty/),
+  ]);
+  expect(sayTrayChange(there, there)).toEqual([]);
+  expect(sayTrayChange(there, empty)).toEqual([]);
 });

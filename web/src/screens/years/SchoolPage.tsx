@@ -4,6 +4,7 @@ import { schoolBody, type AnswerOf } from '@vestibul/contract';
 import { Button, buttonClass } from '../../parts/ui/Button';
 import { Dialog } from '../../parts/ui/Dialog';
 import { Field, inputClass } from '../../parts/ui/Field';
+import { FormWithFaults } from '../../parts/ui/FormWithFaults';
 import { tell, tellFailure } from '../../parts/messages/Notices';
 import { PageFrame } from '../../parts/hall/PageFrame';
 import { Read } from '../../parts/messages/States';
@@ -125,14 +126,7 @@ function SchoolForm({ school }: { school: AnswerOf<'readSession'>['school'] }) {
     ? languages
     : [...languages, [language, language] as const];
   return (
-    <form
-      className="flex flex-wrap items-start gap-4"
-      noValidate
-      onSubmit={(event) => {
-        event.preventDefault();
-        void submit();
-      }}
-    >
+    <FormWithFaults className="flex flex-wrap items-start gap-4" noValidate onSubmit={submit}>
       <Field label="Name of the school" error={error} className="w-80">
         <input className={inputClass} value={name} onChange={(event) => setName(event.target.value)} />
       </Field>
@@ -155,6 +149,6 @@ function SchoolForm({ school }: { school: AnswerOf<'readSession'>['school'] }) {
       >
         Save
       </Button>
-    </form>
+    </FormWithFaults>
   );
 }
