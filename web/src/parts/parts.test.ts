@@ -8,7 +8,7 @@ import { assignmentsFor, nearestAssignment, placesFor, tallyOf } from './rack/co
 import { sayBytes, sayDueDay, sayListName, sayName, sayShortly } from './ui/format';
 import { sayFailure } from './messages/sentences';
 import { stripFor } from './naming/stripFor';
-import { comingOf, sayComing } from './rack/sayComing';
+import { comingOf, sayComing } from './messages/sayComing';
 import { sayWhoOpens } from './review/sayWhoOpens';
 
 const zone = 'Europe/London';

@@ -7,6 +7,7 @@ import { NotCurrent } from './NotCurrent';
 import { PersonMenu } from './PersonMenu';
 import { Plate } from '../courses/Plate';
 import { placeKeys, placePath, placesOf, type Place } from './places';
+import { useCurrentInView } from '../ui/useCurrentInView';
 import { useKeys } from '../ui/useKeys';
 
 // Looked at now and then, so they come when they are wanted.
@@ -30,6 +31,7 @@ export function Hall({ course, place, period, pathFor, strip, keys = [], childre
   const navigate = useNavigate();
   const [helps, setHelps] = useState(false);
   const [finds, setFinds] = useState(false);
+  const places = useCurrentInView<HTMLElement>(place);
   const unseen = useUnseen(course);
   const doors = [...course.periods.map((known) => String(known.number)), 'all'];
   const to = pathFor ?? ((door: string) => placePath(course.id, place, door));
@@ -88,6 +90,7 @@ export function Hall({ course, place, period, pathFor, strip, keys = [], childre
         <PersonMenu course={course} onHelp={() => setHelps(true)} />
       </nav>
       <nav
+        ref={places}
         aria-label="Places"
         className="flex min-w-0 items-stretch gap-1 overflow-x-auto border-b border-line bg-surface px-5.5 max-md:px-2"
       >

@@ -3,7 +3,7 @@ import { routes, type LiveNotice } from '@vestibul/contract';
 import type { CourseId } from '@vestibul/core';
 import { announce } from '../messages/announce';
 import { tell } from '../messages/Notices';
-import { comingOf, sayComing, type Coming } from '../rack/sayComing';
+import { comingOf, sayComing, type Coming } from '../messages/sayComing';
 import { sayName } from '../ui/format';
 import { api, isSlotOf, putSlot, type Slot, type SlotNow, type Tag } from '../../state/api';
 import { onBackInTouch } from '../../state/backInTouch';

@@ -141,7 +141,7 @@ function RackOf({ course, period }: { course: Course; period: string }) {
               <DueLine course={course} assignment={assignment} period={period} now={now} zone={zone} />
             </div>
             <TallyList tally={tally} />
-            <div className="flex items-center gap-2.25">
+            <div className="flex flex-wrap items-center gap-2.25">
               <OrderPicker />
               <ApproveButton course={course} places={places} />
               <RemindButton course={course} places={places} assignment={assignment} />

@@ -59,7 +59,7 @@ export function RemindDialog({ assignment, students, onClose }: RemindDialogProp
             <>
               <ul
                 aria-label="To"
-                className="grid max-h-[24dvh] list-none grid-cols-[repeat(auto-fill,minmax(15rem,1fr))] gap-x-5 gap-y-1 overflow-auto p-0"
+                className="grid max-h-[24dvh] list-none grid-cols-[repeat(auto-fill,minmax(min(15rem,100%),1fr))] gap-x-5 gap-y-1 overflow-auto p-0"
               >
                 {reachable.map((student) => (
                   <li key={student.id}>

@@ -85,7 +85,7 @@ function BlankRow({ course, blank, onHandOut, onLook, onReplace }: BlankRowProps
   };
   return (
     <div className="flex flex-wrap items-center gap-x-4 gap-y-2">
-      <div className="min-w-64 flex-1">
+      <div className="min-w-[min(16rem,100%)] flex-1">
         <b className="font-semibold">{blank.title}</b>
         <p className="text-small text-ink-2">
           {blank.form}, {sayBytes(blank.bytes)} · version {blank.version}, {sayMoment(blank.keptAt, zone)} by{' '}

@@ -19,10 +19,10 @@ export function CourseStep({ course }: StepProps) {
   const [open, setOpen] = useState<Course['periods'][number] | 'new' | null>(null);
   const keeps = mayKeep(course);
   return (
-    <div className="grid max-w-4xl gap-8">
-      <section className="grid gap-3">
+    <div className="grid max-w-4xl grid-cols-1 gap-8">
+      <section className="grid grid-cols-1 gap-3">
         <h2>Periods</h2>
-        <ul className="grid list-none grid-cols-[repeat(auto-fill,minmax(19rem,1fr))] gap-2.5 p-0">
+        <ul className="grid list-none grid-cols-[repeat(auto-fill,minmax(min(19rem,100%),1fr))] gap-2.5 p-0">
           {course.periods.map((period) => (
             <li key={period.id}>
               <button
@@ -55,7 +55,7 @@ export function CourseStep({ course }: StepProps) {
           </Button>
         ) : null}
       </section>
-      <section className="grid gap-3">
+      <section className="grid grid-cols-1 gap-3">
         <h2>Staff</h2>
         <StaffList course={course} />
       </section>
@@ -80,7 +80,7 @@ function CourseWords({ course }: { course: Course }) {
     tell('The course is called that now.');
   });
   return (
-    <section className="grid gap-3">
+    <section className="grid grid-cols-1 gap-3">
       <h2>Title</h2>
       <form onSubmit={(event) => void submit(event)} noValidate className="flex flex-wrap items-start gap-3">
         <Field label="Title of the course" error={errors.title?.message} className="w-80">

@@ -97,7 +97,7 @@ export function PeopleOutDialog({ course, period, students, onClose }: PeopleOut
       <fieldset className="grid gap-2 border-t border-line pt-4">
         <legend className="sr-only">Columns</legend>
         <p className="font-semibold">Or a file with</p>
-        <div className="grid grid-cols-[repeat(auto-fill,minmax(10rem,1fr))] gap-1.5">
+        <div className="grid grid-cols-[repeat(auto-fill,minmax(min(10rem,100%),1fr))] gap-1.5">
           {peopleColumns.map((column) => (
             <Check
               key={column}

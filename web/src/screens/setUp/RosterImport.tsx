@@ -238,7 +238,7 @@ function Leavers({ preview, isWhole, onWhole, staying, onStaying }: LeaversProps
         not on it
       </label>
       {isWhole ? (
-        <ul className="mt-2 grid list-none grid-cols-[repeat(auto-fill,minmax(15rem,1fr))] gap-x-6 gap-y-1 p-0">
+        <ul className="mt-2 grid list-none grid-cols-[repeat(auto-fill,minmax(min(15rem,100%),1fr))] gap-x-6 gap-y-1 p-0">
           {preview.leavers.map((id) => (
             <li key={id}>
               <Check

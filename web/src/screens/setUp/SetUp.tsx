@@ -9,6 +9,7 @@ import { Read } from '../../parts/messages/States';
 import { useCoursePage } from '../../parts/courses/useCoursePage';
 import { usePageTitle } from '../../parts/ui/usePageTitle';
 import { api, type Course } from '../../state/api';
+import { useCurrentInView } from '../../parts/ui/useCurrentInView';
 import { BlanksStep } from './BlanksStep';
 import { AssignmentsStep } from './AssignmentsStep';
 import { CourseStep } from './CourseStep';
@@ -66,6 +67,7 @@ function chooseStep(course: Course, wanted: string | null): Step {
 
 function SetUpOf({ course, period, step }: { course: Course; period: string; step: Step }) {
   const [strip, setStrip] = useState<StripContent | null>(null);
+  const steps = useCurrentInView<HTMLElement>(step);
   const { data: kept } = api.useListBlanksQuery(
     { params: { courseId: course.id } },
     { skip: course.role === 'office' },
@@ -110,8 +112,8 @@ function SetUpOf({ course, period, step }: { course: Course; period: string; ste
       strip={strip}
     >
       <div className="grid min-h-0 flex-1 grid-cols-[215px_minmax(0,1fr)] gap-6 max-lg:grid-cols-1">
-        <nav aria-label="Steps of the set-up">
-          <ol className="grid list-none gap-1 p-0 max-lg:flex max-lg:flex-wrap">
+        <nav ref={steps} aria-label="Steps of the set-up" className="min-w-0 max-lg:overflow-x-auto">
+          <ol className="grid list-none gap-1 p-0 max-lg:flex max-lg:w-max">
             {stepsOf(course).map((name, i) => (
               <li key={name}>
                 <Link

@@ -40,7 +40,7 @@ export function StaffList({ course }: { course: Course }) {
             key={person.id}
             className="flex flex-wrap items-center gap-x-4 gap-y-1 rounded-lg border border-line bg-surface px-4 py-2"
           >
-            <span className="min-w-60 flex-1">
+            <span className="min-w-[min(15rem,100%)] flex-1 [overflow-wrap:anywhere]">
               <b className="font-semibold">{sayName(person)}</b>
               {person.id === me.id ? <span className="text-ink-2"> (you)</span> : null}
               <span className="block text-small text-ink-2">

@@ -11,7 +11,7 @@ export function StudentCalendar() {
     <StudentFrame place="Today" wide>
       <header className="mb-3 flex flex-wrap items-end gap-3">
         <h1>Calendar</h1>
-        <div role="group" aria-label="Span" className="ml-auto flex gap-1.5">
+        <div role="group" aria-label="Span" className="ml-auto flex flex-wrap gap-1.5">
           {(['week', 'month'] as const).map((known) => (
             <button
               key={known}

@@ -61,7 +61,7 @@ function TodayOf({ course, period }: { course: Course; period: string }) {
             {sayDay(now, zone)}
           </span>
         </h1>
-        <nav aria-label="Views of Today" className="ml-auto flex gap-1.5">
+        <nav aria-label="Views of Today" className="ml-auto flex flex-wrap gap-1.5">
           {views.map(([known, label, Icon]) => (
             <Link
               key={known}

@@ -70,9 +70,12 @@ export function Waiting({ course, period, rack, now, zone, arrangement }: Waitin
       line ? { assignment: line.assignment.id } : {},
     );
   return (
-    <div className="grid gap-x-7 gap-y-6 lg:grid-cols-[minmax(0,1fr)_21rem]">
-      <div className="grid content-start gap-6">
-        <ul aria-label="Waits for you" className="grid list-none grid-cols-2 gap-2.5 p-0 md:grid-cols-4">
+    <div className="grid grid-cols-1 gap-x-7 gap-y-6 lg:grid-cols-[minmax(0,1fr)_21rem]">
+      <div className="grid min-w-0 content-start gap-6">
+        <ul
+          aria-label="Waits for you"
+          className="grid list-none grid-cols-2 gap-2.5 p-0 max-[22rem]:grid-cols-1 md:grid-cols-4"
+        >
           {counts.map(([key, says, place]) => (
             <Count
               key={key}
@@ -225,7 +228,7 @@ function Line({ line, course, now, zone }: { line: DueLine; course: Course; now:
     <li>
       <Link
         to={placePath(course.id, 'Rack', String(period.number), { assignment: assignment.id })}
-        className="grid grid-cols-[44px_minmax(0,1fr)_auto] items-center gap-4 rounded-lg border border-line bg-surface px-3 py-1.5 text-ink no-underline hover:border-edge"
+        className="grid grid-cols-[44px_minmax(0,1fr)_auto] items-center gap-4 rounded-lg border border-line bg-surface px-3 py-1.5 text-ink max-sm:grid-cols-[44px_minmax(0,1fr)] max-sm:gap-x-3 max-sm:gap-y-1 no-underline hover:border-edge"
       >
         <PeriodChip period={period} className="size-9 rounded-md font-display text-lg" />
         <span className="min-w-0">
@@ -235,7 +238,7 @@ function Line({ line, course, now, zone }: { line: DueLine; course: Course; now:
             {dueMs > now ? ` · in ${sayDuration(dueMs - now)}` : ''}
           </span>
         </span>
-        <span className="flex items-baseline gap-4 text-small text-ink-2 max-md:gap-3">
+        <span className="flex flex-wrap items-baseline gap-4 text-small text-ink-2 max-md:gap-3 max-sm:col-start-2">
           <Figure value={tally.in} of={asked} label="in" />
           <Figure value={tally.toReview} label="to review" />
           <Figure value={tally.missing} label="missing" warns />

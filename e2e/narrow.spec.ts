@@ -1,0 +1,69 @@
+import { cutOff } from './support/cutOff';
+import { expect, test, visitDemo } from './support/journey';
+
+const ofCourse = [
+  'today',
+  'rack',
+  'review',
+  'sorting',
+  'ledger',
+  ...['course', 'roster', 'names', 'folders', 'assignments', 'blanks', 'doors'].map(
+    (step) => `set-up?step=${step}`,
+  ),
+];
+
+/** 320 pixels: a window of 1280 at 400 %. */
+const NARROW = { width: 320, height: 640 };
+
+for (const [who, pages] of [
+  ['itamsin', ofCourse],
+  ['office', ['/people', '/school', '/lists', '/begin-year']],
+  ['enwosu', ['/today', '/turn-in', '/drawer', '/handed-back', '/calendar']],
+] as const)
+  test(`at 320 pixels nothing of the pages of ${who} is cut off`, async ({ browser, demo }) => {
+    const { page, faults } = await visitDemo(browser, demo, who);
+    await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
+    const home = new URL(page.url());
+    await page.setViewportSize(NARROW);
+    for (const path of pages)
+      await test.step(path, async () => {
+        const course = home.pathname.split('/').slice(0, 3).join('/');
+        const address = new URL(path.startsWith('/') ? path : `${course}/${path}`, home);
+        if (!path.startsWith('/')) address.searchParams.set('period', '4');
+        await page.goto(address.href);
+        await expect(page.getByRole('heading', { level: 1 }).first()).toBeVisible();
+        await expect(page.getByRole('status').filter({ hasText: '…' })).toHaveCount(0);
+        expect.soft(await cutOff(page), path).toEqual([]);
+      });
+    expect(faults).toEqual([]);
+  });
+
+test('on a narrow screen the name strip is one line, and unfolds', async ({ browser, demo }) => {
+  const { page } = await visitDemo(browser, demo, 'itamsin');
+  await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
+  const home = new URL(page.url());
+  await page.setViewportSize(NARROW);
+  await page.goto(`${home.origin}${home.pathname.replace('today', 'rack')}?period=4`);
+  const strip = page.getByRole('region', { name: 'Name strip' });
+  await expect(strip).toBeVisible();
+  expect((await strip.boundingBox())!.height).toBeLessThan(60);
+  const more = strip.getByRole('button', { name: /More about this name$/ });
+  await more.click();
+  await expect(strip.getByRole('button', { name: 'Less about this name' })).toHaveAttribute(
+    'aria-expanded',
+    'true',
+  );
+  await expect(strip.getByText('Follows the rule')).toBeVisible();
+});
+
+test('where the system chooses the colours, the place one is at is marked by its form', async ({
+  browser,
+  demo,
+}) => {
+  const { page } = await visitDemo(browser, demo, 'itamsin');
+  await page.emulateMedia({ forcedColors: 'active' });
+  const places = page.getByRole('navigation', { name: 'Places' });
+  const outlineOf = (name: string) =>
+    places.getByRole('link', { name }).evaluate((link) => getComputedStyle(link).outlineStyle);
+  expect([await outlineOf('Today'), await outlineOf('Rack')]).toEqual(['solid', 'none']);
+});
