@@ -135,8 +135,8 @@ function RackOf({ course, period }: { course: Course; period: string }) {
             periodId={course.periods.find(({ number }) => String(number) === period)?.id ?? null}
             says={`for ${assignment.title}`}
           />
-          <header className="mb-3 flex flex-wrap items-end gap-x-6.5 gap-y-2">
-            <div className="min-w-0">
+          <header className="mb-3 flex flex-wrap items-end gap-x-4 gap-y-2">
+            <div className="min-w-0 flex-[1_1_15rem]">
               <AssignmentPicker assignments={assignments} current={assignment} onChoose={toAssignment} />
               <DueLine course={course} assignment={assignment} period={period} now={now} zone={zone} />
             </div>

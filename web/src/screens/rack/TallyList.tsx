@@ -11,7 +11,7 @@ const counts = [
 /** The counts above the rack, as large as the question they answer. */
 export function TallyList({ tally }: { tally: Tally }) {
   return (
-    <dl className="ml-auto flex gap-5">
+    <dl className="ml-auto flex gap-4">
       {counts
         .filter(([key]) => key !== 'held' || tally.held > 0)
         .map(([key, label, isWarning]) => (
