@@ -59,7 +59,7 @@ test('a document that ends the thread that reads it goes to the table unread, an
       assignment: school.assignment,
     },
   });
-}, 120_000);
+});
 
 test('a pile for which there is no room stands still with its reason, and goes on when there is some', async () => {
   const MB = 1024 ** 2;

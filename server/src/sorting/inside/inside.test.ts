@@ -216,5 +216,5 @@ describe('300 real files with useless names and telling insides', () => {
     expect(misfiled).toBe(0);
     expect(filed).toBeGreaterThanOrEqual(270);
     expect(placed).toBeGreaterThanOrEqual(200);
-  }, 120_000);
+  });
 });
