@@ -2,7 +2,7 @@ import { expect, test } from '@jest/globals';
 import fs from 'node:fs';
 import path from 'node:path';
 import { fileURLToPath } from 'node:url';
-import { decodeText, readList, type PeriodId } from '@vestibul/core';
+import { decodeText, asRecognised, readList, type PeriodId } from '@vestibul/core';
 import { call } from '../cli/src/testing';
 
 /** Lists as people really send them, one of each kind, and who is on each. All of the people are invented. */
@@ -42,9 +42,7 @@ test.each(Object.keys(expected))(
   (name) => {
     const bytes = fs.readFileSync(path.join(folder, name));
     const read = readList(decodeText(bytes), {
-      columns: null,
-      headingLine: null,
-      firstLine: null,
+      ...asRecognised,
       period: 'h2' as PeriodId,
       periods,
       known: [],

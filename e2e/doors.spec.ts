@@ -327,3 +327,41 @@ test('held work is sent back with a word, turned in again, and let through', asy
   await expect(teacher.getByText('Approved 1 piece of work.')).toBeVisible();
   await school.close();
 });
+
+test('a microphone that goes away pauses the recording, says so, and what there is can be turned in', async ({
+  browser,
+  demo,
+}) => {
+  const { page, faults } = await visitDemo(browser, demo, 'tdang', { phone: true });
+  // No test can pull a plug: the browser is told that its device has ended, as it tells the page when one is pulled.
+  await page.addInitScript(() => {
+    const { mediaDevices } = navigator;
+    const open = mediaDevices.getUserMedia.bind(mediaDevices);
+    mediaDevices.getUserMedia = async (wanted) => {
+      const stream = await open(wanted);
+      Object.assign(window, {
+        pullTheMicrophone: () => stream.getAudioTracks()[0]!.dispatchEvent(new Event('ended')),
+      });
+      return stream;
+    };
+  });
+  await page.reload();
+  await openAssignment(page, /Stream gauge log/);
+  await emptyTray(page);
+  await page.goto(`${page.url()}/record`);
+  await page.getByRole('radio', { name: /^Camera/ }).check();
+  await page.getByRole('button', { name: 'Get ready' }).click();
+  await page.getByRole('button', { name: 'Record', exact: true }).click();
+  await expect(page.getByText(/^recorded 0:(0[2-9]|[1-5]\d)/)).toBeVisible();
+  await page.evaluate(() => (window as unknown as { pullTheMicrophone: () => void }).pullTheMicrophone());
+  await expect(page.getByRole('status')).toHaveText(
+    /^Paused · The microphone is gone\. What was recorded until now is kept\. Go on without it/,
+  );
+  await expect(page.getByRole('button', { name: 'Go on without it' })).toBeEnabled();
+  await page.getByRole('button', { name: 'Done' }).click();
+  await expect(page.getByText('It is in your tray, not turned in yet.')).toBeVisible();
+  await page.getByRole('button', { name: 'To the tray' }).click();
+  await expect(sheets(page).first()).toContainText('recorded here');
+  await emptyTray(page);
+  expect(faults).toEqual([]);
+});

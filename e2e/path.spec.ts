@@ -153,7 +153,7 @@ test('from an empty school to a handed back file on the record, through an inter
     await page
       .getByLabel('Files to turn in')
       .setInputFiles({ name: 'IMG_4821.JPG', mimeType: 'image/jpeg', buffer: png });
-    await expect(page.getByText('03-Đặng_Thị Mai_Stream gauge log.png')).toBeVisible();
+    await expect(page.getByText('03-Đặng_Thị Mai_Stream gauge log.png', { exact: true })).toBeVisible();
 
     let patches = 0;
     await page.route('**/api/uploads/*', async (route) => {

@@ -1,4 +1,4 @@
-import { Suspense, lazy, useState } from 'react';
+import { Suspense, lazy, useEffect, useState } from 'react';
 import { Route, Routes } from 'react-router';
 import { Guard } from './parts/ui/Guard';
 import { Announcer } from './parts/messages/Announcer';
@@ -56,11 +56,13 @@ export function App() {
 function Inside({ session }: { session: ReturnType<typeof api.useReadSessionQuery> }) {
   const person = session.data?.person ?? null;
   const [whose, setWhose] = useState(person);
-  if (person && person !== whose) {
-    // What the page holds of somebody else goes with a page that is loaded anew.
-    if (whose && whose.id !== person.id) location.assign('/');
-    else setWhose(person);
-  }
+  const isSomebodyElse = person !== null && whose !== null && whose.id !== person.id;
+  if (person && person !== whose && !isSomebodyElse) setWhose(person);
+  useEffect(() => {
+    // What the page holds of who was here before goes with a page that is loaded anew.
+    if (isSomebodyElse) location.assign('/');
+  }, [isSomebodyElse]);
+  if (isSomebodyElse) return <Loading />;
   if (!session.data) {
     return session.error ? (
       <Failed failure={session.error} onRetry={() => void session.refetch()} />

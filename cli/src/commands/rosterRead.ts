@@ -1,4 +1,4 @@
-import { decodeText, readList } from '@vestibul/core';
+import { asRecognised, decodeText, readList } from '@vestibul/core';
 import { WrongCall, readFile, type ExitCode, type Surroundings } from '../surroundings';
 
 /** What the command is not told: the periods of a course. */
@@ -9,9 +9,7 @@ export function rosterRead(args: readonly string[], world: Surroundings): ExitCo
   const [file] = args;
   if (file === undefined || args.length !== 1) throw new WrongCall('');
   const list = readList(decodeText(readFile(file, world)), {
-    columns: null,
-    headingLine: null,
-    firstLine: null,
+    ...asRecognised,
     period: null,
     periods: [],
     known: [],

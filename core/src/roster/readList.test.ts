@@ -1,12 +1,10 @@
 import { describe, expect, test } from '@jest/globals';
 import { mendCapitals } from './mendCapitals';
-import { readList } from './readList';
+import { asRecognised, readList } from './readList';
 
 describe('where a list begins', () => {
   const options = {
-    columns: null,
-    headingLine: null,
-    firstLine: null,
+    ...asRecognised,
     period: null,
     periods: [],
     known: [],
@@ -57,9 +55,7 @@ describe('where a list begins', () => {
 test('names that are alike are asked about, but not where an account, a number or an address tells them apart', () => {
   const alike = (heading: string, a: string, b: string) => {
     const list = readList(`Last;First;${heading}\nKowalczyk;Bruno;${a}\nKowalczik;Bruno;${b}`, {
-      columns: null,
-      headingLine: null,
-      firstLine: null,
+      ...asRecognised,
       period: null,
       periods: [],
       known: [],
@@ -74,9 +70,7 @@ test('names that are alike are asked about, but not where an account, a number o
 
 test('a row keeps what it says of a period that the course does not have', () => {
   const list = readList('Last;First;Period\nEze;Ada;7', {
-    columns: null,
-    headingLine: null,
-    firstLine: null,
+    ...asRecognised,
     period: null,
     periods: [],
     known: [],

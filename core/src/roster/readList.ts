@@ -11,7 +11,8 @@ import {
 import { readTable, type Separator } from './readTable';
 import { canReadPeople, recogniseColumns, type ColumnMeaning } from './recogniseColumns';
 
-export interface ListOptions extends Pick<JudgeOptions, 'period' | 'periods' | 'known'> {
+/** How a list is to be read, as far as somebody said so. */
+export interface SaidOfList {
   /** What each column holds, where somebody said so; null leaves it to be recognised. */
   columns: readonly ColumnMeaning[] | null;
   /** The line on which the headings stand, where somebody said so; 0 for a list without. */
@@ -19,6 +20,11 @@ export interface ListOptions extends Pick<JudgeOptions, 'period' | 'periods' | '
   /** The line of the first person, where somebody said so. */
   firstLine: number | null;
 }
+
+/** Nothing was said: all of it is as recognised. */
+export const asRecognised: SaidOfList = { columns: null, headingLine: null, firstLine: null };
+
+export interface ListOptions extends SaidOfList, Pick<JudgeOptions, 'period' | 'periods' | 'known'> {}
 
 interface Row {
   /** The line of the source, from 1. */

@@ -4,7 +4,7 @@ import type { PeriodId, PersonId } from '../ids';
 import { decodeText, isText } from './decodeText';
 import { NameIndex, areAlike, plainName } from './areAlike';
 import { findLeavers, judgeRows, type KnownPerson } from './judgeRows';
-import { readList } from './readList';
+import { asRecognised, readList } from './readList';
 import { readTable } from './readTable';
 import { looksLikeEmail, recogniseColumns } from './recogniseColumns';
 import { sortPeople, type SortOrder } from './groups';
@@ -91,7 +91,7 @@ describe('readTable', () => {
 });
 
 test('a list made to take long is read in one pass', () => {
-  const options = { columns: null, headingLine: null, firstLine: null, period: null, periods: [], known: [] };
+  const options = { ...asRecognised, period: null, periods: [], known: [] };
   for (const text of [
     'a@b.example,'.repeat(60_000) + '"',
     '"'.repeat(300_000) + '@',
@@ -316,9 +316,7 @@ describe('judgeRows', () => {
 
 test('of a row of sums it is said that it is one, and nothing else', () => {
   const list = readList('Last,First,E-mail\nEze,Ada,a@x.example\nTotal,1,', {
-    columns: null,
-    headingLine: null,
-    firstLine: null,
+    ...asRecognised,
     period: null,
     periods: [],
     known: [],

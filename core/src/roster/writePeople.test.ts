@@ -5,7 +5,7 @@ import type { PeriodId, PersonId } from '../ids';
 import { askPython, hasPython } from '../testing/askPython';
 import type { KnownPerson } from './judgeRows';
 import { peopleColumns, writeAddresses, type PersonOut } from './peopleColumns';
-import { readList } from './readList';
+import { asRecognised, readList } from './readList';
 import { readTable } from './readTable';
 import { recogniseColumns } from './recogniseColumns';
 import { writePeople } from './writePeople';
@@ -108,9 +108,7 @@ describe('writePeople', () => {
       expect(choices.length).toBeGreaterThan(400);
       for (const columns of choices) {
         const list = readList(writePeople(full, columns, format, 'Larkmoor'), {
-          columns: null,
-          headingLine: null,
-          firstLine: null,
+          ...asRecognised,
           period: null,
           periods,
           known,

@@ -18,7 +18,8 @@ interface Schema extends DBSchema {
 const LARGEST_KEPT = 300 * 1024 ** 2;
 
 let opened: Promise<IDBPDatabase<Schema>> | undefined;
-const open = () =>
+// A browser whose storage is denied throws where another one answers with a failure: both are the caller's to wait for.
+const open = async () =>
   (opened ??= openDB<Schema>('vestibul-uploads', 1, {
     upgrade: (db) => void db.createObjectStore('files', { keyPath: 'key' }),
   }));

@@ -41,7 +41,8 @@ export function sendFiles(assignmentId: AssignmentId | null, files: readonly Fil
  * sending is left to it.
  */
 export async function goOnSending(left: readonly QueuedFile[]): Promise<void> {
-  const held = new Set((await navigator.locks?.query())?.held?.map(({ name }) => name));
+  const locks = await Promise.resolve(navigator.locks?.query()).catch(() => undefined);
+  const held = new Set(locks?.held?.map(({ name }) => name));
   for (const { key, assignmentId, file } of left) {
     if (uploads.has(key) || held.has(lockOf(key))) continue;
     enqueue(key, assignmentId, file);
@@ -77,10 +78,10 @@ const lockOf = (key: string) => `vestibul-upload-${key}`;
 const releases = new Map<string, () => void>();
 
 function holdLock(key: string): void {
-  void navigator.locks?.request(
-    lockOf(key),
-    () => new Promise<void>((resolve) => releases.set(key, resolve)),
-  );
+  // Where the browser keeps no locks either, two tabs may both send it; the school takes it once.
+  void navigator.locks
+    ?.request(lockOf(key), () => new Promise<void>((resolve) => releases.set(key, resolve)))
+    .catch(() => undefined);
 }
 
 /** Goes on at once with what waits for its next try, which may be seconds away. */

@@ -3,6 +3,8 @@ import { yearBody, type AnswerOf } from '@vestibul/contract';
 import { Button } from '../ui/Button';
 import { Field, inputClass } from '../ui/Field';
 import { FormWithFaults } from '../ui/FormWithFaults';
+import { KeptDraft } from '../hall/KeptDraft';
+import { useDraft } from '../hall/useDraft';
 import { tellFailure } from '../messages/Notices';
 import { api } from '../../state/api';
 
@@ -23,11 +25,13 @@ interface Term {
 
 /** A school year: what it is called, its first and last day, its terms. */
 export function YearForm({ year, onDone }: YearFormProps) {
-  const [draft, setDraft] = useState(() => startOf(year));
+  const [before] = useState(() => startOf(year));
+  const kept = useDraft(year ? `year ${year.id}` : 'new year', before, before);
+  const draft = kept.value;
   const [errors, setErrors] = useState<Record<string, string>>({});
   const [make, making] = api.useMakeYearMutation();
   const [change, changing] = api.useChangeYearMutation();
-  const set = (part: Partial<typeof draft>) => setDraft({ ...draft, ...part });
+  const set = (part: Partial<typeof draft>) => kept.set({ ...draft, ...part });
   const setTerm = (i: number, part: Partial<Term>) =>
     set({ terms: draft.terms.map((term, j) => (j === i ? { ...term, ...part } : term)) });
   const submit = async () => {
@@ -41,10 +45,12 @@ export function YearForm({ year, onDone }: YearFormProps) {
       ? await change({ params: { yearId: year.id }, body: draft })
       : await make({ body: draft });
     if (result.error) return tellFailure(result.error);
+    kept.done();
     onDone();
   };
   return (
     <FormWithFaults className="grid gap-4" noValidate onSubmit={submit}>
+      <KeptDraft draft={kept} what={year ? 'change' : 'year'} />
       <Field label="Year" error={errors.label}>
         <input
           className={inputClass}

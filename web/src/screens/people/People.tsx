@@ -5,6 +5,8 @@ import { Link } from 'react-router';
 import { personBody } from '@vestibul/contract';
 import { plainWords } from '@vestibul/core';
 import { AccountNews } from '../../parts/hall/AccountNews';
+import { KeptDraft } from '../../parts/hall/KeptDraft';
+import { useFormDraft } from '../../parts/hall/useFormDraft';
 import { Button, buttonClass } from '../../parts/ui/Button';
 import { Dialog } from '../../parts/ui/Dialog';
 import { Field, inputClass } from '../../parts/ui/Field';
@@ -249,15 +251,18 @@ function AddPerson({
     defaultValues: { last: '', first: '', email: '', standing: 'teacher' as const },
   });
   const [add, { isLoading }] = api.useAddPersonMutation();
+  const draft = useFormDraft(form, 'new member of staff');
   const { errors } = form.formState;
   const submit = form.handleSubmit(async (body) => {
     const result = await add({ body });
-    if (result.data) onAdded([body.first, body.last].filter(Boolean).join(' '), result.data.link);
-    else tellFailure(result.error);
+    if (!result.data) return tellFailure(result.error);
+    draft.done();
+    onAdded([body.first, body.last].filter(Boolean).join(' '), result.data.link);
   });
   return (
     <Dialog title="Add a member of staff" description="A form for one person" open onClose={onClose}>
       <form onSubmit={(event) => void submit(event)} noValidate className="grid gap-4">
+        <KeptDraft draft={draft} what="new member of staff" />
         <div className="grid grid-cols-2 gap-4">
           <Field label="First name" error={errors.first?.message}>
             <input className={inputClass} autoComplete="off" {...form.register('first')} />

@@ -1,4 +1,4 @@
-import { columnMeanings, type ColumnMeaning } from '@vestibul/core';
+import { columnMeanings, type ColumnMeaning, type SaidOfList } from '@vestibul/core';
 import type { AnswerOf } from '@vestibul/contract';
 import { inputClass } from '../../parts/ui/Field';
 
@@ -27,17 +27,9 @@ const readAs = {
   cards: 'cards of people (vCard)',
 } as const satisfies Record<AnswerOf<'previewRoster'>['separator'], string>;
 
-/** What was said by hand of how a list is to be read; null where it is as recognised. */
-export interface SaidOfList {
-  columns: ColumnMeaning[] | null;
-  headingLine: number | null;
-  firstLine: number | null;
-}
-
-export const nothingSaid: SaidOfList = { columns: null, headingLine: null, firstLine: null };
-
 interface ColumnChooserProps {
   preview: AnswerOf<'previewRoster'>;
+  /** What was said by hand. */
   said: SaidOfList;
   busy: boolean;
   onChange: (said: SaidOfList) => void;

@@ -6,6 +6,8 @@ import { Dialog } from '../../parts/ui/Dialog';
 import { inputClass } from '../../parts/ui/Field';
 import { FormWithFaults } from '../../parts/ui/FormWithFaults';
 import { GroupMark } from '../../parts/courses/GroupMark';
+import { KeptDraft } from '../../parts/hall/KeptDraft';
+import { useDraft } from '../../parts/hall/useDraft';
 import { tellFailure } from '../../parts/messages/Notices';
 import { enamelNames } from '../../parts/courses/Plate';
 import { api, type Course } from '../../state/api';
@@ -25,7 +27,9 @@ export function GroupsDialog({
   period: Course['periods'][number];
   onClose: () => void;
 }) {
-  const [groups, setGroups] = useState<Draft[]>(() => period.groups.map((group) => ({ ...group })));
+  const [before] = useState<Draft[]>(() => period.groups.map((group) => ({ ...group })));
+  const draft = useDraft(`groups ${period.id}`, before, before);
+  const { value: groups, set: setGroups } = draft;
   const [save, { isLoading }] = api.useSetGroupsMutation();
   const change = (i: number, part: Partial<Draft>) =>
     setGroups(groups.map((group, j) => (j === i ? { ...group, ...part } : group)));
@@ -39,6 +43,7 @@ export function GroupsDialog({
   const submit = async () => {
     const result = await save({ params: { periodId: period.id }, body: { groups } });
     if (result.error) return tellFailure(result.error);
+    draft.done();
     onClose();
   };
   return (
@@ -50,6 +55,7 @@ export function GroupsDialog({
       className="max-w-2xl"
     >
       <FormWithFaults className="grid gap-3" onSubmit={submit}>
+        <KeptDraft draft={draft} what="change" />
         {groups.length === 0 ? (
           <p className="text-ink-2">
             No groups yet. Make some, then pick students on the roster and put them in.

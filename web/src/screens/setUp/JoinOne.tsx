@@ -7,6 +7,8 @@ import { Button } from '../../parts/ui/Button';
 import { Dialog } from '../../parts/ui/Dialog';
 import { Field, inputClass } from '../../parts/ui/Field';
 import { sayList, sayListName, sayName } from '../../parts/ui/format';
+import { KeptDraft } from '../../parts/hall/KeptDraft';
+import { useFormDraft } from '../../parts/hall/useFormDraft';
 import { tell, tellFailure } from '../../parts/messages/Notices';
 import { rowReasons } from '../../parts/messages/sentences';
 import { api } from '../../state/api';
@@ -44,6 +46,7 @@ export function JoinOne({ course, period, onClose, onJoined }: JoinOneProps) {
   const [knownId, setKnownId] = useState<PersonId | null>(null);
   const [look, looking] = api.usePreviewRosterMutation();
   const [join, joining] = api.useJoinRosterMutation();
+  const draft = useFormDraft(form, `late joiner ${course.id}`);
   const { errors } = form.formState;
   const submit = form.handleSubmit(async (person) => {
     const params = { courseId: course.id };
@@ -83,6 +86,7 @@ export function JoinOne({ course, period, onClose, onJoined }: JoinOneProps) {
         ? `${sayListName(person)} has joined${brought.length > 0 ? `, with ${sayList(brought)}` : ''}.`
         : `${sayListName(person)} is on the roster.`,
     );
+    draft.done();
     onClose();
     if (result.data.students[0]) onJoined(result.data.students[0]);
   });
@@ -92,6 +96,7 @@ export function JoinOne({ course, period, onClose, onJoined }: JoinOneProps) {
   return (
     <Dialog title="Add a late joiner" description="A form for one student" open onClose={onClose}>
       <form onSubmit={(event) => void submit(event)} onChange={again} noValidate className="grid gap-4">
+        <KeptDraft draft={draft} what="late joiner" />
         <div className="grid gap-4 sm:grid-cols-2">
           <Field label="Last name" error={errors.last?.message}>
             <input className={inputClass} autoComplete="off" {...form.register('last')} />

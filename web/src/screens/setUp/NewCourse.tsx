@@ -9,7 +9,9 @@ import { Button } from '../../parts/ui/Button';
 import { Field, inputClass } from '../../parts/ui/Field';
 import { Mark } from '../../parts/hall/Mark';
 import { tellFailure } from '../../parts/messages/Notices';
+import { KeptDraft } from '../../parts/hall/KeptDraft';
 import { PersonMenu } from '../../parts/hall/PersonMenu';
+import { useFormDraft } from '../../parts/hall/useFormDraft';
 import { Read } from '../../parts/messages/States';
 import { placePath } from '../../parts/hall/places';
 import { YearForm } from '../../parts/school/YearForm';
@@ -80,6 +82,7 @@ function CourseForm({
     resolver: zodResolver(courseForm),
     defaultValues: { title: '', code: '', periods: '' },
   });
+  const draft = useFormDraft(form, 'new course');
   const { errors } = form.formState;
   const submit = form.handleSubmit(async ({ title, code, periods }) => {
     const body = {
@@ -89,11 +92,13 @@ function CourseForm({
       periods: readPeriods(periods).map((number) => ({ number, label: '' })),
     };
     const result = await make({ body });
-    if (result.data) void navigate(placePath(result.data.id, 'Set-up', 'all', { step: 'roster' }));
-    else tellFailure(result.error);
+    if (!result.data) return tellFailure(result.error);
+    draft.done();
+    void navigate(placePath(result.data.id, 'Set-up', 'all', { step: 'roster' }));
   });
   return (
     <form onSubmit={(event) => void submit(event)} noValidate className="grid gap-4">
+      <KeptDraft draft={draft} what="course" />
       <div className="flex items-end gap-3">
         <Field label="Year" className="flex-1">
           <select

@@ -1,10 +1,12 @@
 import { useState } from 'react';
 import { periodBody } from '@vestibul/contract';
-import { HIGHEST_PERIOD, type MeetingPattern } from '@vestibul/core';
+import { HIGHEST_PERIOD } from '@vestibul/core';
 import { Button } from '../../parts/ui/Button';
 import { Dialog } from '../../parts/ui/Dialog';
 import { Field, inputClass } from '../../parts/ui/Field';
 import { FormWithFaults } from '../../parts/ui/FormWithFaults';
+import { KeptDraft } from '../../parts/hall/KeptDraft';
+import { useDraft } from '../../parts/hall/useDraft';
 import { tellFailure } from '../../parts/messages/Notices';
 import { enamel, enamelNames } from '../../parts/courses/Plate';
 import { api, type Course } from '../../state/api';
@@ -18,10 +20,15 @@ interface PeriodDialogProps {
 
 /** A period's number, label, plate colour and meetings. */
 export function PeriodDialog({ course, period, onClose }: PeriodDialogProps) {
-  const [number, setNumber] = useState(period ? String(period.number) : '');
-  const [label, setLabel] = useState(period?.label ?? '');
-  const [colour, setColour] = useState<number | null>(period?.enamel ?? null);
-  const [meetings, setMeetings] = useState<MeetingPattern | null>(period?.meetings ?? null);
+  const [before] = useState(() => ({
+    number: period ? String(period.number) : '',
+    label: period?.label ?? '',
+    colour: period?.enamel ?? null,
+    meetings: period?.meetings ?? null,
+  }));
+  const draft = useDraft(period ? `period ${period.id}` : `new period ${course.id}`, before, before);
+  const { number, label, colour, meetings } = draft.value;
+  const set = (part: Partial<typeof before>) => draft.set({ ...draft.value, ...part });
   const [error, setError] = useState<string>();
   const [add, adding] = api.useAddPeriodMutation();
   const [change, changing] = api.useChangePeriodMutation();
@@ -37,6 +44,7 @@ export function PeriodDialog({ course, period, onClose }: PeriodDialogProps) {
       ? await change({ params: { periodId: period.id }, body: read.data })
       : await add({ params: { courseId: course.id }, body: read.data });
     if (result.error) return tellFailure(result.error);
+    draft.done();
     onClose();
   };
   return (
@@ -48,6 +56,7 @@ export function PeriodDialog({ course, period, onClose }: PeriodDialogProps) {
       className="max-w-2xl"
     >
       <FormWithFaults className="grid gap-4" noValidate onSubmit={submit}>
+        <KeptDraft draft={draft} what={period ? 'change' : 'period'} />
         <div className="grid grid-cols-[7rem_1fr] gap-4">
           <Field label="Number" error={error}>
             <input
@@ -55,7 +64,7 @@ export function PeriodDialog({ course, period, onClose }: PeriodDialogProps) {
               className={inputClass}
               value={number}
               max={HIGHEST_PERIOD}
-              onChange={(event) => setNumber(event.target.value)}
+              onChange={(event) => set({ number: event.target.value })}
             />
           </Field>
           <Field label="Label" hint="left empty, it is called by its number">
@@ -63,7 +72,7 @@ export function PeriodDialog({ course, period, onClose }: PeriodDialogProps) {
               className={inputClass}
               maxLength={40}
               value={label}
-              onChange={(event) => setLabel(event.target.value)}
+              onChange={(event) => set({ label: event.target.value })}
             />
           </Field>
         </div>
@@ -77,7 +86,7 @@ export function PeriodDialog({ course, period, onClose }: PeriodDialogProps) {
                   name="enamel"
                   className="peer sr-only"
                   checked={colour === i + 1}
-                  onChange={() => setColour(i + 1)}
+                  onChange={() => set({ colour: i + 1 })}
                   aria-label={name}
                 />
                 <span
@@ -90,7 +99,11 @@ export function PeriodDialog({ course, period, onClose }: PeriodDialogProps) {
             ))}
           </div>
         </fieldset>
-        <MeetingsField value={meetings} firstDay={course.year.startsOn} onChange={setMeetings} />
+        <MeetingsField
+          value={meetings}
+          firstDay={course.year.startsOn}
+          onChange={(chosen) => set({ meetings: chosen })}
+        />
         {period && period.number !== Number(number) ? (
           <p className="text-small text-ink-2">
             What is named by the old number keeps its name; new names take the new one.

@@ -1,6 +1,14 @@
 import { useRef, useState } from 'react';
 import { useDropzone } from 'react-dropzone';
-import { decodeText, isText, type RowOutcome, type PeriodId, type PersonId } from '@vestibul/core';
+import {
+  asRecognised,
+  decodeText,
+  isText,
+  type PeriodId,
+  type PersonId,
+  type RowOutcome,
+  type SaidOfList,
+} from '@vestibul/core';
 import { LONGEST_LIST, type AnswerOf } from '@vestibul/contract';
 import { Button } from '../../parts/ui/Button';
 import { Field, inputClass } from '../../parts/ui/Field';
@@ -12,7 +20,7 @@ import { tell, tellFailure } from '../../parts/messages/Notices';
 import { Check } from '../../parts/ui/Check';
 import { toggled } from '../../parts/ui/toggled';
 import { api } from '../../state/api';
-import { ColumnChooser, nothingSaid, type SaidOfList } from './ColumnChooser';
+import { ColumnChooser } from './ColumnChooser';
 import { MissingPeriods } from './MissingPeriods';
 import { sayNotAsked } from './sayTouched';
 import { OutcomeTable } from './OutcomeTable';
@@ -35,7 +43,7 @@ export function RosterImport({ course, period, onDone, canLeave }: RosterImportP
     course.periods.find((known) => String(known.number) === period)?.id ?? '',
   );
   const [preview, setPreview] = useState<Preview | null>(null);
-  const [said, setSaid] = useState(nothingSaid);
+  const [said, setSaid] = useState(asRecognised);
   const [mends, setMends] = useState(false);
   // Of several that were asked for one after the other, the last one is shown.
   const asked = useRef(0);
@@ -47,10 +55,11 @@ export function RosterImport({ course, period, onDone, canLeave }: RosterImportP
   const now = useNow(60_000);
   const [join, joining] = api.useJoinRosterMutation();
 
-  const look = async (list: string, how: SaidOfList = nothingSaid) => {
+  const look = async (list: string, how: SaidOfList = asRecognised) => {
     const mine = (asked.current += 1);
     setSaid(how);
-    const result = await ask({ params, body: { text: list, ...how, periodId: periodId || null } });
+    const columns = how.columns && [...how.columns];
+    const result = await ask({ params, body: { text: list, ...how, columns, periodId: periodId || null } });
     if (mine !== asked.current) return;
     if (!result.data) return tellFailure(result.error);
     setPreview(result.data);

@@ -6,6 +6,8 @@ import { Dialog } from '../../parts/ui/Dialog';
 import { Field, inputClass } from '../../parts/ui/Field';
 import { FormWithFaults } from '../../parts/ui/FormWithFaults';
 import { sayCount, sayMoment, sayName } from '../../parts/ui/format';
+import { KeptDraft } from '../../parts/hall/KeptDraft';
+import { useDraft } from '../../parts/hall/useDraft';
 import { tell, tellFailure } from '../../parts/messages/Notices';
 import { mayKeep, mayRun } from '../../parts/hall/places';
 import { useZone } from '../../parts/hall/useSession';
@@ -31,7 +33,7 @@ interface StudentDialogProps {
 export function StudentDialog({ course, student, onClose }: StudentDialogProps) {
   const zone = useZone();
   const params = { courseId: course.id, studentId: student.id };
-  const [form, setForm] = useState(() => ({
+  const [before] = useState(() => ({
     last: student.last,
     first: student.first,
     called: student.called,
@@ -40,6 +42,8 @@ export function StudentDialog({ course, student, onClose }: StudentDialogProps) 
     number: student.number,
     periodId: student.periodId,
   }));
+  const kept = useDraft(`student ${course.id} ${student.id}`, before, before);
+  const form = kept.value;
   const [names, setNames] = useState<AnswerOf<'previewStudent'>['names'] | null>(null);
   const [error, setError] = useState<{ field: string; says: string } | null>(null);
   const [ask, asking] = api.usePreviewStudentMutation();
@@ -50,7 +54,7 @@ export function StudentDialog({ course, student, onClose }: StudentDialogProps) 
   const [askOffice, askingOffice] = api.useAskOfficeMutation();
 
   const set = (part: Partial<typeof form>) => {
-    setForm({ ...form, ...part });
+    kept.set({ ...form, ...part });
     setNames(null);
     setError(null);
   };
@@ -75,6 +79,7 @@ export function StudentDialog({ course, student, onClose }: StudentDialogProps) 
         body: { studentId: student.id, wish },
       });
       if (asked.error) return tellFailure(asked.error);
+      kept.done();
       tell('The office has been asked to change it.');
       return onClose();
     }
@@ -85,6 +90,7 @@ export function StudentDialog({ course, student, onClose }: StudentDialogProps) 
     }
     const result = await change({ params, body: form });
     if (!result.data) return tellFailure(result.error);
+    kept.done();
     tell(
       result.data.renamed > 0
         ? `${sayName(form)} is changed, and ${sayCount(result.data.renamed, 'name')} with it.`
@@ -131,6 +137,7 @@ export function StudentDialog({ course, student, onClose }: StudentDialogProps) 
         </div>
       ) : null}
       <FormWithFaults className="grid gap-4" noValidate onSubmit={submit}>
+        <KeptDraft draft={kept} what="change" />
         <div className="grid gap-x-4 gap-y-3 sm:grid-cols-3">
           {fields.map(([field, label]) => (
             <Field key={field} label={label} error={error?.field === field ? error.says : undefined}>

@@ -1,9 +1,12 @@
-import { useState, type FormEvent } from 'react';
+import { useState } from 'react';
 import { doorBody, type BodyFor } from '@vestibul/contract';
 import type { AssignmentId } from '@vestibul/core';
 import { Button } from '../../../parts/ui/Button';
 import { TitleOptions } from '../../../parts/assignments/TitleOptions';
 import { Field, inputClass } from '../../../parts/ui/Field';
+import { FormWithFaults } from '../../../parts/ui/FormWithFaults';
+import { KeptDraft } from '../../../parts/hall/KeptDraft';
+import { useDraft } from '../../../parts/hall/useDraft';
 import { tell, tellFailure } from '../../../parts/messages/Notices';
 import { api, type Course } from '../../../state/api';
 import type { SideDoor } from './sideDoor';
@@ -19,20 +22,25 @@ export function DoorForm({ course, door, onDone }: DoorFormProps) {
   const [make, making] = api.useMakeDoorMutation();
   const [change, changing] = api.useChangeDoorMutation();
   const [errors, setErrors] = useState<Record<string, string>>({});
-  const [draft, setDraft] = useState({
+  const [before] = useState({
     assignmentId: door?.assignmentId ?? '',
     domains: door?.domains.join(', ') ?? '',
     note: door?.note ?? '',
     opensLocal: door?.opensLocal ?? '',
     closesLocal: door?.closesLocal ?? '',
   });
+  const kept = useDraft(door ? `door ${door.id}` : `new door ${course.id}`, before, before);
+  const draft = kept.value;
   const field = (key: keyof typeof draft) => ({
     className: inputClass,
     value: draft[key],
-    onChange: (event: { target: { value: string } }) => setDraft({ ...draft, [key]: event.target.value }),
+    onChange: (event: { target: { value: string } }) => kept.set({ ...draft, [key]: event.target.value }),
   });
-  const submit = async (event: FormEvent) => {
-    event.preventDefault();
+  const cancel = () => {
+    if (draft !== before) tell('Your changes are discarded.', kept.discard());
+    onDone();
+  };
+  const submit = async () => {
     const body: BodyFor<'makeDoor'> = {
       assignmentId: (draft.assignmentId || null) as AssignmentId | null,
       domains: draft.domains
@@ -52,15 +60,17 @@ export function DoorForm({ course, door, onDone }: DoorFormProps) {
       ? await change({ params: { doorId: door.id }, body })
       : await make({ params: { courseId: course.id }, body });
     if (result.error) return tellFailure(result.error);
+    kept.done();
     tell(door ? 'The door is saved.' : 'The door is ready. Share its address.');
     onDone();
   };
   return (
-    <form
+    <FormWithFaults
       className="grid max-w-3xl gap-4 rounded-lg border border-line bg-surface p-4"
-      onSubmit={(event) => void submit(event)}
+      onSubmit={submit}
       noValidate
     >
+      <KeptDraft draft={kept} what={door ? 'change' : 'side door'} />
       <Field label="What it opens">
         <select {...field('assignmentId')}>
           <option value="">All of {course.title}: the guest chooses the assignment</option>
@@ -89,10 +99,10 @@ export function DoorForm({ course, door, onDone }: DoorFormProps) {
         <Button look="go" type="submit" disabled={making.isLoading || changing.isLoading}>
           {door ? 'Save' : 'Make the side door'}
         </Button>
-        <Button look="quiet" onClick={onDone}>
+        <Button look="quiet" onClick={cancel}>
           Cancel
         </Button>
       </div>
-    </form>
+    </FormWithFaults>
   );
 }

@@ -142,7 +142,7 @@ function Live({
     if (video.current) video.current.srcObject = recorder.stream;
   }, [recorder.stream]);
   const left = timeLeft({ mostMinutes }, recorder.recordedMs);
-  const { step } = recorder;
+  const { step, lost } = recorder;
   const isRunning = step === 'recording' || step === 'paused';
   return (
     <>
@@ -190,6 +190,9 @@ function Live({
             : step === 'paused'
               ? 'Paused'
               : 'Not recording yet'}
+        {lost
+          ? ` · The ${lost.device} is gone. What was recorded until now is kept. ${lost.canGoOn ? 'Go on without it, or press ‘Done’.' : 'Press ‘Done’; you can record again with another one.'}`
+          : ''}
         {recorder.progress?.waits ? ' · connection lost; it is saved here and continues by itself' : ''}
       </p>
       <div className="sticky bottom-13 mt-auto grid grid-cols-2 gap-2 bg-wall pt-2 pb-3">
@@ -205,8 +208,8 @@ function Live({
         ) : (
           <>
             {step === 'paused' ? (
-              <Button className="py-3.5!" onClick={recorder.goOn}>
-                Go on
+              <Button className="py-3.5!" disabled={lost?.canGoOn === false} onClick={recorder.goOn}>
+                {lost ? 'Go on without it' : 'Go on'}
               </Button>
             ) : (
               <Button className="py-3.5!" disabled={step !== 'recording'} onClick={recorder.pause}>

@@ -79,13 +79,22 @@ export class Recording {
   }
 
   pause(): void {
-    this.#recorder.pause();
+    if (this.#recorder.state === 'recording') this.#recorder.pause();
     this.#count();
   }
 
   goOn(): void {
+    if (this.#recorder.state !== 'paused') return;
     this.#recorder.resume();
     this.#runningSince = performance.now();
+  }
+
+  /** Whether anything is left to record with: a browser ends what has lost its last device. */
+  canGoOn(): boolean {
+    return (
+      this.#recorder.state !== 'inactive' &&
+      this.#recorder.stream.getTracks().some(({ readyState }) => readyState === 'live')
+    );
   }
 
   /** Ends it; back with all of it, to be looked at. */

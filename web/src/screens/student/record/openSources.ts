@@ -6,11 +6,15 @@ export interface Devices {
   microphoneId: string;
 }
 
+export type Device = 'camera' | 'microphone';
+
 /** What is taken up, ready to be shown and recorded. */
 export interface Sources {
   stream: MediaStream;
   /** Calls back when the screen is no longer shared: the browser's own button ends that. */
   onScreenEnd: (ended: () => void) => void;
+  /** Calls back when the camera or the microphone is gone: unplugged, out of power, or taken away by the system. */
+  onDeviceEnd: (ended: (device: Device) => void) => void;
   close: () => void;
 }
 
@@ -53,6 +57,10 @@ export async function openSources(kind: RecordingKind, devices: Devices): Promis
     return {
       stream: new MediaStream([...(kind === 'sound' ? [] : picture.getVideoTracks()), ...sound]),
       onScreenEnd: (ended) => screen?.getVideoTracks()[0]?.addEventListener('ended', ended),
+      onDeviceEnd: (ended) => {
+        for (const track of own.getTracks())
+          track.addEventListener('ended', () => ended(track.kind === 'audio' ? 'microphone' : 'camera'));
+      },
       close: () => {
         both?.close();
         close();

@@ -2,7 +2,13 @@ import { useCallback, useEffect, useRef, useState } from 'react';
 import { timeLeft, type AssignmentId, type RecordingKind, type RecordingRules } from '@vestibul/core';
 import { useLeaveWarning } from '../../../parts/ui/useLeaveWarning';
 import { Recording, type Progress } from './Recording';
-import { openSources, type Devices, type Sources } from './openSources';
+import { openSources, type Device, type Devices, type Sources } from './openSources';
+
+export interface Lost {
+  device: Device;
+  /** Whether something is left to record with. */
+  canGoOn: boolean;
+}
 
 export type RecorderStep = 'choose' | 'ready' | 'counting' | 'recording' | 'paused' | 'review';
 
@@ -24,6 +30,8 @@ export function useRecorder(assignmentId: AssignmentId, rules: RecordingRules) {
   const [step, setStep] = useState<RecorderStep>('choose');
   const [trouble, setTrouble] = useState('');
   const [stream, setStream] = useState<MediaStream | null>(null);
+  // What went away while it was recorded.
+  const [lost, setLost] = useState<Lost | null>(null);
   const [devices, setDevices] = useState<Devices>({ cameraId: '', microphoneId: '' });
   const [found, setFound] = useState<MediaDeviceInfo[]>([]);
   const [countdown, setCountdown] = useState(COUNTDOWN);
@@ -58,8 +66,10 @@ export function useRecorder(assignmentId: AssignmentId, rules: RecordingRules) {
       const opened = await openSources(wanted, chosen);
       // The browser's own 'stop sharing' ends the recording as 'Done' does.
       opened.onScreenEnd(() => void (recording.current ? stop() : leave()));
+      opened.onDeviceEnd((device) => loseDevice(opened, device));
       sources.current = opened;
       setStream(opened.stream);
+      setLost(null);
       setStep('ready');
       setFound(await navigator.mediaDevices.enumerateDevices());
     } catch (error) {
@@ -71,6 +81,20 @@ export function useRecorder(assignmentId: AssignmentId, rules: RecordingRules) {
   const leave = () => {
     closeSources();
     setStep('choose');
+  };
+
+  /** A recording that has lost a device counts no further: what there is stays, and the student says how it goes on. */
+  const loseDevice = (from: Sources, device: Device) => {
+    // Devices that were closed here, or exchanged for others, are not lost.
+    if (sources.current !== from) return;
+    if (!recording.current) {
+      leave();
+      return setTrouble(troubles.OverconstrainedError!);
+    }
+    recording.current.pause();
+    setRecordedMs(recording.current.recordedMs());
+    setLost({ device, canGoOn: recording.current.canGoOn() });
+    setStep('paused');
   };
 
   const begin = useCallback(() => {
@@ -134,7 +158,9 @@ export function useRecorder(assignmentId: AssignmentId, rules: RecordingRules) {
       recording.current?.pause();
       setStep('paused');
     },
+    lost,
     goOn: () => {
+      setLost(null);
       recording.current?.goOn();
       setStep('recording');
     },

@@ -1,0 +1,37 @@
+import { useEffect, useRef, useState } from 'react';
+import type { DefaultValues, FieldValues, UseFormReturn } from 'react-hook-form';
+import { useDraft, type Draft } from './useDraft';
+
+/** The same as `useDraft`, of all fields of a form: what was kept stands in it from the start. */
+export function useFormDraft<Values extends FieldValues>(
+  form: UseFormReturn<Values>,
+  place: string,
+): Pick<Draft<Values>, 'kept' | 'done' | 'discard'> {
+  const [start] = useState(() => form.getValues());
+  const draft = useDraft(place, start);
+  const latest = useRef(draft);
+  useEffect(() => {
+    latest.current = draft;
+  });
+  const { reset, watch } = form;
+  const show = (values: Values) => reset(values as DefaultValues<Values>, { keepDefaultValues: true });
+  useEffect(() => {
+    if (latest.current.kept)
+      reset(latest.current.value as DefaultValues<Values>, { keepDefaultValues: true });
+    const writing = watch((values) => latest.current.set(values as Values));
+    return () => writing.unsubscribe();
+  }, [reset, watch]);
+  return {
+    kept: draft.kept,
+    done: draft.done,
+    discard() {
+      const { value } = draft;
+      const bringBack = draft.discard();
+      show(start);
+      return () => {
+        bringBack();
+        show(value);
+      };
+    },
+  };
+}
