@@ -57,7 +57,7 @@ test('nothing typed is lost: a comment, an assignment and a list are there again
   await expect(page.getByLabel('Class list')).toHaveValue('Last;First;Period\nReed;Ada;9');
 });
 
-test('what is begun in a form is there again after its window was closed, Back, a reload and another sign-in', async ({
+test('what is begun in a form is there again after its window was closed, another page, a reload and another sign-in', async ({
   browser,
 }) => {
   const { demo, visit } = await openDemo(browser);
@@ -83,14 +83,14 @@ test('what is begun in a form is there again after its window was closed, Back, 
     await page.keyboard.press('Escape');
   });
 
-  await test.step('a student’s facts, over Back', async () => {
+  await test.step('a student’s facts, over another page', async () => {
     const open = async () => {
       await page.getByLabel('Find a student').fill('nwosu');
       await page.getByRole('button', { name: 'Nwosu, open' }).click();
     };
     await open();
     await page.getByRole('dialog').getByLabel('Called').fill('Ebs');
-    await page.goBack();
+    await page.goto(demo.address);
     await go(page, 's');
     await step(/Roster/);
     await open();
