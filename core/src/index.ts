@@ -77,7 +77,7 @@ export { asRecognised, readList } from './roster/readList';
 export { mendCapitals } from './roster/mendCapitals';
 export type { ListOptions, ReadList, SaidOfList } from './roster/readList';
 export { splitPersonName } from './roster/splitPersonName';
-export { rowOutcomes } from './roster/judgeRows';
+export { periodNumberIn, rowOutcomes } from './roster/judgeRows';
 export { LONGEST_FIELD } from './roster/readPerson';
 export type {
   RowOutcome,

@@ -298,13 +298,19 @@ function cellsOf(cells: readonly string[], columns: readonly ColumnMeaning[]) {
     columns.flatMap((known, i) => (known === meaning && cells[i] ? [cells[i]] : [])).join(' ');
 }
 
+/** The number in what a cell says of a period; null where it has none. */
+export function periodNumberIn(written: string): number | null {
+  const digits = /\d+/.exec(written)?.[0];
+  return digits === undefined ? null : Number(digits);
+}
+
 /** The period that a cell names: by its label, else by its number. */
 export function periodNamed(written: string, periods: readonly PeriodChoice[]): PeriodChoice | undefined {
   const label = nameKey(written);
-  const number = /\d+/.exec(written)?.[0];
+  const number = periodNumberIn(written);
   return (
     periods.find((period) => nameKey(period.label) === label) ??
-    periods.find((period) => number !== undefined && period.number === Number(number))
+    periods.find((period) => period.number === number)
   );
 }
 

@@ -2,13 +2,9 @@ import { describe, expect, test } from '@jest/globals';
 import { mendCapitals } from './mendCapitals';
 import { asRecognised, readList } from './readList';
 
+const options = { ...asRecognised, period: null, periods: [], known: [] };
+
 describe('where a list begins', () => {
-  const options = {
-    ...asRecognised,
-    period: null,
-    periods: [],
-    known: [],
-  };
   const text = [
     'Larkmoor School',
     'Room;Teacher',
@@ -54,12 +50,7 @@ describe('where a list begins', () => {
 
 test('names that are alike are asked about, but not where an account, a number or an address tells them apart', () => {
   const alike = (heading: string, a: string, b: string) => {
-    const list = readList(`Last;First;${heading}\nKowalczyk;Bruno;${a}\nKowalczik;Bruno;${b}`, {
-      ...asRecognised,
-      period: null,
-      periods: [],
-      known: [],
-    });
+    const list = readList(`Last;First;${heading}\nKowalczyk;Bruno;${a}\nKowalczik;Bruno;${b}`, options);
     return list.ok && list.rows[1]!.reasons.includes('like-another-row');
   };
   expect(alike('Account', 'bkow1', 'bkow2')).toBe(false);
@@ -69,12 +60,7 @@ test('names that are alike are asked about, but not where an account, a number o
 });
 
 test('a row keeps what it says of a period that the course does not have', () => {
-  const list = readList('Last;First;Period\nEze;Ada;7', {
-    ...asRecognised,
-    period: null,
-    periods: [],
-    known: [],
-  });
+  const list = readList('Last;First;Period\nEze;Ada;7', options);
   expect(list.ok && list.rows).toMatchObject([
     { periodWritten: '7', reasons: ['no-email', 'unknown-period'] },
   ]);

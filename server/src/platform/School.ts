@@ -47,6 +47,13 @@ export type ThreadSchool = Required<
   Pick<SchoolOptions, 'folder' | 'keepFree' | 'largestFile' | 'mostBytes' | 'room'>
 >;
 
+/** Whose slot of which assignment. */
+export interface SlotPlace {
+  course: CourseId;
+  student: PersonId;
+  assignment: AssignmentId;
+}
+
 /** One school's data folder, open: what every part of the server works on. */
 export interface School {
   db: Database;
@@ -64,7 +71,7 @@ export interface School {
     /** An assignment goes; whatever was for it is for it no longer. */
     assignmentDropped: Signal<{ by: PersonId; course: CourseId; assignment: AssignmentId }>;
     /** Something has come into a slot, or into the tray before it, or has left it. */
-    slotChanged: Signal<{ course: CourseId; student: PersonId; assignment: AssignmentId }>;
+    slotChanged: Signal<SlotPlace>;
     /** The time of an assignment to be seen may have come. */
     mayAppear: Signal<void>;
   };

@@ -13,7 +13,7 @@ import {
   type SubmissionId,
 } from '@vestibul/core';
 import type { AnswerOf } from '@vestibul/contract';
-import type { School } from '../platform/School';
+import type { School, SlotPlace } from '../platform/School';
 import { all, one, type Database } from '../platform/database/database';
 import { listOwnDues } from '../assignments/ownDues';
 import { absencesOf } from '../courses/seats';
@@ -83,13 +83,6 @@ export function readRack(school: School, course: CourseId, viewer: PersonId): An
     toSlot(row, now),
   );
   return { now, students, slots: [...filled, ...startedSlots(db, course)], dues: listOwnDues(db, course) };
-}
-
-/** Whose slot of which assignment. */
-export interface SlotPlace {
-  course: CourseId;
-  student: PersonId;
-  assignment: AssignmentId;
 }
 
 /** One slot as one of the staff sees it, for the live stream; null where nothing is in it. */

@@ -1,7 +1,7 @@
 import type { SubmissionId } from '@vestibul/core';
-import type { School } from '../platform/School';
+import type { School, SlotPlace } from '../platform/School';
 import { one } from '../platform/database/database';
-import { readSlot, type SlotPlace } from './rack';
+import { readSlot } from './rack';
 
 /** Shows a changed submission on every open rack of its course, and to its student. */
 export function tellOfSubmission(school: School, id: SubmissionId): void {

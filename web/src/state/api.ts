@@ -1,6 +1,5 @@
 import { createApi } from '@reduxjs/toolkit/query/react';
-import type { AnswerOf, JsonRouteName } from '@vestibul/contract';
-import type { AssignmentId, CourseId, PersonId } from '@vestibul/core';
+import type { AnswerOf, JsonRouteName, LiveNotice } from '@vestibul/contract';
 import { contractQuery, type AnyCall, type CallFor } from './contractQuery';
 
 const tagTypes = [
@@ -240,13 +239,8 @@ export type TrayUpload = AnswerOf<'readTray'>['uploads'][number];
 /** Has the page read again what shows names, once many were changed. */
 export const staleNames = () => api.util.invalidateTags([...showsNames]);
 
-/** Whose slot of which assignment; `slot` is null where nothing is in it. */
-export interface SlotNow {
-  courseId: CourseId;
-  studentId: PersonId;
-  assignmentId: AssignmentId;
-  slot: Slot | null;
-}
+/** Whose slot of which assignment, as the stream tells it; `slot` is null where nothing is in it. */
+export type SlotNow = Omit<Extract<LiveNotice, { kind: 'slot' }>, 'kind'>;
 
 /** Finds somebody's slot of an assignment. */
 export const isSlotOf =

@@ -1,4 +1,4 @@
-import { useEffect, useRef, useState } from 'react';
+import { useCallback, useEffect, useRef, useState } from 'react';
 import type { DefaultValues, FieldValues, UseFormReturn } from 'react-hook-form';
 import { useDraft, type Draft } from './useDraft';
 
@@ -14,13 +14,15 @@ export function useFormDraft<Values extends FieldValues>(
     latest.current = draft;
   });
   const { reset, watch } = form;
-  const show = (values: Values) => reset(values as DefaultValues<Values>, { keepDefaultValues: true });
+  const show = useCallback(
+    (values: Values) => reset(values as DefaultValues<Values>, { keepDefaultValues: true }),
+    [reset],
+  );
   useEffect(() => {
-    if (latest.current.kept)
-      reset(latest.current.value as DefaultValues<Values>, { keepDefaultValues: true });
+    if (latest.current.kept) show(latest.current.value);
     const writing = watch((values) => latest.current.set(values as Values));
     return () => writing.unsubscribe();
-  }, [reset, watch]);
+  }, [show, watch]);
   return {
     kept: draft.kept,
     done: draft.done,

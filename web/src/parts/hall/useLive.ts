@@ -27,16 +27,17 @@ function tellWord({ says, title }: Extract<LiveNotice, { kind: 'word' }>): void 
 const BREATH_MS = 2500;
 const comings = new Map<string, { coming: Coming; title: string; names: string[] }>();
 
+/** The rack of a course as the page has it, or is waiting for it. */
 const rackOf = (courseId: CourseId) =>
-  api.endpoints.readRack.select({ params: { courseId } })(store.getState()).data;
+  api.endpoints.readRack.select({ params: { courseId } })(store.getState());
 
 /** What the page shows of a slot that has changed. */
-const slotBefore = (changed: SlotNow) => rackOf(changed.courseId)?.slots.find(isSlotOf(changed));
+const slotBefore = (changed: SlotNow) => rackOf(changed.courseId).data?.slots.find(isSlotOf(changed));
 
 /** Says who turned in or took back what, where the page knows their names. */
 function hearComing(changed: SlotNow, before: Slot | undefined): void {
   const { courseId, slot } = changed;
-  const rack = rackOf(courseId);
+  const rack = rackOf(courseId).data;
   const course = api.endpoints.readCourse.select({ params: { courseId } })(store.getState()).data;
   const coming = rack && comingOf(before, slot);
   const student = rack?.students.find(({ id }) => id === changed.studentId);
@@ -52,9 +53,6 @@ function sayComings(): void {
   for (const { coming, names, title } of comings.values()) announce(sayComing(coming, names, title));
   comings.clear();
 }
-
-const isRackOnItsWay = (courseId: CourseId) =>
-  api.endpoints.readRack.select({ params: { courseId } })(store.getState()).status === 'pending';
 
 /** What a page that was cut off may have missed. */
 const missed = [
@@ -101,7 +99,7 @@ export function useLive(): void {
         hearComing(notice, before);
         dispatch(putSlot(notice));
         // A rack that is on its way was perhaps read before, and would take the slot back to what it was.
-        if (isRackOnItsWay(notice.courseId)) readAgainSoon(['Rack']);
+        if (rackOf(notice.courseId).status === 'pending') readAgainSoon(['Rack']);
         // Of all that may be open, only what this very submission shows is read again.
         const id = notice.slot?.id ?? before?.id;
         if (id) dispatch(api.util.invalidateTags([{ type: 'Submission', id }]));

@@ -1,5 +1,12 @@
 import type { AnswerOf, BodyFor } from '@vestibul/contract';
-import { HIGHEST_PERIOD, groupBy, mendCapitals, nameKey, type PersonId } from '@vestibul/core';
+import {
+  HIGHEST_PERIOD,
+  groupBy,
+  mendCapitals,
+  nameKey,
+  periodNumberIn,
+  type PersonId,
+} from '@vestibul/core';
 
 export type Row = AnswerOf<'previewRoster'>['rows'][number];
 
@@ -59,15 +66,19 @@ export interface MissingPeriod {
   rows: number;
 }
 
+function firstFree(taken: ReadonlySet<number>): number {
+  let number = 1;
+  while (taken.has(number)) number += 1;
+  return number;
+}
+
 /** Periods that a list names and its course does not have; of one that has no number of its own, the next free one. */
 export function missingPeriods(rows: readonly Row[], numbers: readonly number[]): MissingPeriod[] {
   const asked = rows.filter(({ reasons }) => reasons.includes('unknown-period'));
   const taken = new Set(numbers);
   return [...groupBy(asked, ({ periodWritten }) => nameKey(periodWritten)).values()].flatMap((same) => {
     const written = same[0]!.periodWritten;
-    const own = Number(/\d+/.exec(written)?.[0] ?? NaN);
-    let number = own;
-    if (Number.isNaN(own)) for (number = 1; taken.has(number);) number += 1;
+    const number = periodNumberIn(written) ?? firstFree(taken);
     if (number > HIGHEST_PERIOD || taken.has(number)) return [];
     taken.add(number);
     return [{ number, label: /^\d+$/.test(written) ? '' : written, written, rows: same.length }];
