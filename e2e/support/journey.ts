@@ -10,10 +10,17 @@ const phone = { viewport: { width: 390, height: 844 }, hasTouch: true, isMobile:
 
 /** What every journey starts from: the demo school of its worker. */
 export const test = base.extend<{ windows: void }, { demo: Application }>({
-  /** No window outlives its journey: one that stays open goes on asking the server, and takes time from those after it. */
+  /**
+   * No window outlives its journey: one that stays open goes on asking the server, and takes time from those after it. What
+   * a window still asks when it closes is nobody's fault: who holds its requests lets go of them first.
+   */
   windows: [
     async ({ browser }, use) => {
       await use();
+      for (const context of browser.contexts()) {
+        for (const holder of [context, ...context.pages()])
+          await holder.unrouteAll({ behavior: 'ignoreErrors' });
+      }
       await Promise.all(browser.contexts().map((context) => context.close()));
     },
     { auto: true },
