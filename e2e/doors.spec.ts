@@ -144,6 +144,15 @@ test('camera and screen are recorded in one picture, watched, turned in, and pla
     return media.play();
   });
   await expect.poll(() => player.evaluate((media: HTMLMediaElement) => media.currentTime)).toBeGreaterThan(1);
+  // It says how long it is, though it was written before anybody knew, and any place in it can be gone to.
+  expect(await player.evaluate((media: HTMLMediaElement) => media.duration)).toBeGreaterThan(2);
+  expect(await player.evaluate((media: HTMLMediaElement) => media.duration)).toBeLessThan(60);
+  await player.evaluate((media: HTMLMediaElement) => {
+    media.pause();
+    media.currentTime = 2;
+  });
+  await expect.poll(() => player.evaluate((media: HTMLMediaElement) => media.seeking)).toBe(false);
+  expect(await player.evaluate((media: HTMLMediaElement) => media.currentTime)).toBeCloseTo(2, 1);
   expect([...faults, ...teacher.faults]).toEqual([]);
 });
 

@@ -96,13 +96,7 @@ describe('between the vault and the database', () => {
 describe('a start over what a crash left', () => {
   test('an empty note of an earlier version beside a recording stops nothing, and the recording goes on', async () => {
     const mai = school.as('mai');
-    const headers = {
-      'Tus-Resumable': '1.0.0',
-      'Upload-Defer-Length': '1',
-      'Upload-Metadata': `filename ${btoa('talk.webm')},assignmentId ${btoa(school.assignment)}`,
-    };
-    const created = await mai.raw('createUpload', { headers });
-    const id = created.headers.get('location')!.split('/').at(-1) as UploadId;
+    const { id } = await mai.startUpload({ assignmentId: school.assignment }, 'talk.webm', null);
     await mai.sendBytes(id, bytesOf('so far'));
     const inside = school.running.school;
     inside.db.prepare('UPDATE upload SET protocol = NULL, bytes = 0 WHERE id = ?').run(id);

@@ -7,6 +7,7 @@ import { setUploadAside } from './trouble';
 import { findUpload, keepProtocol, listOnTheirWay, markArrived, protocolOf, type UploadRow } from './uploads';
 import type { School } from '../platform/School';
 import { Failure, isDiskFull } from '../platform/failure';
+import { canFinish } from './finishRecording';
 import { sniffType } from './sniff';
 
 /** Files that are being taken in right now. */
@@ -32,14 +33,39 @@ async function receive(school: School, id: UploadId, hashed: Sha256 | null): Pro
   if (upload.arrivedAt !== null) return;
   const file = path.join(school.arriving, id);
   const type = await sniffType(file, upload.originalName);
-  const sha256 = hashed ?? (await runJob('hashFile', file));
-  const { size: bytes } = await fsp.stat(file);
-  await school.vault.adopt(file, sha256);
+  const whole = upload.kind === 'recording' ? await finish(school, file, type.mime) : file;
+  const sha256 = (whole === file ? hashed : null) ?? (await runJob('hashFile', whole));
+  const { size: bytes } = await fsp.stat(whole);
+  await school.vault.adopt(whole, sha256);
   await school.gate.pass();
   markArrived(school, id, { sha256, bytes, ...type });
   // Only now: who dies before the commit finds the bytes where they came in, and goes on from there.
-  if (!(await school.vault.has(sha256))) await school.vault.adopt(file, sha256);
+  if (!(await school.vault.has(sha256))) await school.vault.adopt(whole, sha256);
   await forgetArriving(school, id);
+  await fsp.rm(finishedBeside(file), { force: true });
+}
+
+/** Where a recording is written anew before it is taken in; what a crash leaves there is cleared away at the next start. */
+const finishedBeside = (file: string): string => `${file}.finished`;
+
+/**
+ * The file of a recording with its duration in it; the file as it came where that can't be written: a recording that is
+ * damaged, or for whose copy there is no room, is taken in all the same.
+ */
+async function finish(school: School, file: string, mime: string): Promise<string> {
+  if (!canFinish(mime)) return file;
+  const to = finishedBeside(file);
+  try {
+    await school.room.promise(to, (await fsp.stat(file)).size);
+    await fsp.rm(to, { force: true });
+    if (await runJob('finishRecording', { from: file, to, mime })) return to;
+  } catch (error) {
+    if (!(error instanceof Failure)) school.report(error);
+  } finally {
+    school.room.forget(to);
+  }
+  await fsp.rm(to, { force: true });
+  return file;
 }
 
 /** How long ending a file waits for whoever still writes to it, in milliseconds. */

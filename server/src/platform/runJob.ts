@@ -35,6 +35,7 @@ const MB = 1024 ** 2;
 /** The bounds of every job. */
 export const bounds: Record<JobName, Bounds> = {
   hashFile: { lane: 'long' },
+  finishRecording: { lane: 'long', quietMs: 15_000, mostGrowth: 512 * MB },
   readList: { lane: 'short', quietMs: 60_000 },
   readPackage: { lane: 'short', quietMs: 60_000, mostGrowth: 1024 * MB },
   comparePackage: { lane: 'short' },

@@ -79,17 +79,17 @@ export class Caller {
     return reply.data;
   }
 
-  /** Starts an upload by the tus protocol, and returns its address, or the refusal. */
+  /** Starts an upload by the tus protocol, of a recording without its length, and returns its address, or the refusal. */
   async startUpload(
     purpose: Purpose,
     name: string,
-    bytes: number,
+    bytes: number | null,
   ): Promise<{ url: string; id: UploadId; status: number; body: string }> {
     const base64 = (text: string) => Buffer.from(text).toString('base64');
     const response = await this.raw('createUpload', {
       headers: {
         'Tus-Resumable': '1.0.0',
-        'Upload-Length': String(bytes),
+        ...(bytes === null ? { 'Upload-Defer-Length': '1' } : { 'Upload-Length': String(bytes) }),
         'Upload-Metadata': [['filename', name], ...Object.entries(purpose)]
           .map(([key, value]) => `${key} ${base64(value)}`)
           .join(','),

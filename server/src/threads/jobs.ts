@@ -25,6 +25,7 @@ import {
 import type { NewPilePiece } from '../sorting/pilePieces';
 import { writeFeed } from '../calendar/feed';
 import { findStray } from '../intake/findStray';
+import { finishRecording, type Finishing } from '../intake/finishRecording';
 import type { School, ThreadSchool } from '../platform/School';
 import { openSchool } from '../openSchool';
 import { applyPlan } from '../packages/applyPlan';
@@ -86,6 +87,11 @@ export const jobs = {
     for await (const chunk of fs.createReadStream(file, { highWaterMark: 1 << 20 }))
       hash.update(chunk as Buffer);
     return hash.digest('hex') as Sha256;
+  },
+
+  /** Writes a recording anew with its duration; false where it stays as it came. */
+  finishRecording(files: Finishing, tell: Tell<never>): Promise<boolean> {
+    return finishRecording(files, tell.report);
   },
 
   /** Reads a list of people and judges its rows. */
