@@ -1,4 +1,4 @@
-import { axeFindings, expect, go, openDemo, test } from './support/journey';
+import { toRack, axeFindings, expect, go, openDemo, test } from './support/journey';
 import { courseOf, zipOf } from './support/pileOf';
 
 test('work that was placed with the wrong student is moved: the right one has it, the other keeps nothing of it', async ({
@@ -52,7 +52,23 @@ test('work that was placed with the wrong student is moved: the right one has it
     .getByRole('button', { name: 'Undo' })
     .click();
   await expect(page.getByText('Moved back to Ebere Nwosu.')).toBeVisible();
-  await panel.getByRole('button', { name: 'This belongs to someone else' }).click();
+
+  // From the quick look, too: it stays open while the move is undone beside it.
+  await toRack(page, 5, 'Stream gauge log');
+  await page.getByRole('button', { name: /^Nwosu, Ebere: / }).click();
+  const glance = page.getByRole('dialog', { name: 'Nwosu, Ebere' });
+  await glance.getByRole('button', { name: 'This belongs to someone else' }).click();
+  await dialog.getByLabel('Student').selectOption('Đặng, Mai · 03-Đặng_Thị Mai');
+  await dialog.getByRole('button', { name: 'Move it' }).click();
+  await page
+    .getByText(/^Moved to /)
+    .locator('..')
+    .locator('..')
+    .getByRole('button', { name: 'Undo' })
+    .click();
+  await expect(page.getByText('Moved back to Ebere Nwosu.')).toBeVisible();
+  await expect(glance).toBeVisible();
+  await glance.getByRole('button', { name: 'This belongs to someone else' }).click();
   await dialog.getByLabel('Student').selectOption('Đặng, Mai · 03-Đặng_Thị Mai');
   await dialog.getByRole('button', { name: 'Move it' }).click();
   await expect(page.getByText(/^Moved to /)).toBeVisible();

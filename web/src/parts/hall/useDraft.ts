@@ -14,6 +14,15 @@ export interface Draft<Value> {
   done: () => void;
   /** Throws it away and starts again; the answer brings it back. */
   discard: () => () => void;
+  /** Brings back what was thrown away last; null once something else is written, or at another place. */
+  bringBack: (() => void) | null;
+}
+
+interface Kept<Value> extends Pick<Draft<Value>, 'value' | 'kept'> {
+  place: string;
+  start: Value;
+  /** What was here before it was thrown away. */
+  discarded: Kept<Value> | null;
 }
 
 /**
@@ -24,34 +33,41 @@ export interface Draft<Value> {
 export function useDraft<Value>(place: string, start: Value, changes: unknown = null): Draft<Value> {
   const { id } = usePerson();
   const from = JSON.stringify(changes);
-  const open = () => {
+  const open = (): Kept<Value> => {
     const found = drafts.read(id, place);
+    const none = { place, start, value: start, kept: null, discarded: null };
     return found && hasFormOf(start, found.value)
-      ? { place, start, value: found.value, kept: { at: found.at, isOlder: found.from !== from } }
-      : { place, start, value: start, kept: null };
+      ? { ...none, value: found.value, kept: { at: found.at, isOlder: found.from !== from } }
+      : none;
   };
   const [state, setState] = useState(open);
   const now = state.place === place ? state : open();
   if (now !== state) setState(now);
-  const end = () => {
+  // Of a form that is shown anew several of these come before the page is drawn again: each goes on from the one before.
+  const change = (next: (was: Kept<Value>) => Kept<Value>) =>
+    setState((was) => next(was.place === place ? was : now));
+  const end = (discarded: Kept<Value> | null) => {
     drafts.forget(id, place);
-    setState({ ...now, value: now.start, kept: null });
+    change((was) => ({ ...was, value: was.start, kept: null, discarded }));
+  };
+  const bringBack = (discarded: Kept<Value>) => () => {
+    drafts.keep(id, place, discarded.value, from);
+    change(() => discarded);
   };
   return {
     value: now.value,
     kept: now.kept,
     set(value) {
-      if (JSON.stringify(value) === JSON.stringify(now.start)) drafts.forget(id, place);
+      const isStart = JSON.stringify(value) === JSON.stringify(now.start);
+      if (isStart) drafts.forget(id, place);
       else drafts.keep(id, place, value, from);
-      setState({ ...now, value });
+      change((was) => ({ ...was, value, discarded: isStart ? was.discarded : null }));
     },
-    done: end,
+    done: () => end(null),
     discard() {
-      end();
-      return () => {
-        drafts.keep(id, place, now.value, from);
-        setState(now);
-      };
+      end(now);
+      return bringBack(now);
     },
+    bringBack: now.discarded && bringBack(now.discarded),
   };
 }

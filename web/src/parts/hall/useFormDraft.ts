@@ -6,10 +6,11 @@ import { useDraft, type Draft } from './useDraft';
 export function useFormDraft<Values extends FieldValues>(
   form: UseFormReturn<Values>,
   place: string,
-): Pick<Draft<Values>, 'kept' | 'done' | 'discard'> {
+): Pick<Draft<Values>, 'kept' | 'done' | 'discard' | 'bringBack'> {
   const [start] = useState(() => form.getValues());
   const draft = useDraft(place, start);
   const latest = useRef(draft);
+  const discarded = useRef(start);
   useEffect(() => {
     latest.current = draft;
   });
@@ -23,17 +24,19 @@ export function useFormDraft<Values extends FieldValues>(
     const writing = watch((values) => latest.current.set(values as Values));
     return () => writing.unsubscribe();
   }, [show, watch]);
+  const showing = (bringBack: () => void) => () => {
+    bringBack();
+    show(discarded.current);
+  };
   return {
     kept: draft.kept,
     done: draft.done,
     discard() {
-      const { value } = draft;
+      discarded.current = draft.value;
       const bringBack = draft.discard();
       show(start);
-      return () => {
-        bringBack();
-        show(value);
-      };
+      return showing(bringBack);
     },
+    bringBack: draft.bringBack && showing(draft.bringBack),
   };
 }

@@ -16,6 +16,8 @@ export function Notices() {
         position="bottom-left"
         offset={{ bottom: 84, left: 100 }}
         closeButton
+        // A window takes the pointer from the page below it; what can be undone is there all the same.
+        toastOptions={{ className: 'pointer-events-auto' }}
         // Its package brings a type of its own.
         style={{ fontFamily: 'inherit' }}
         richColors={false}

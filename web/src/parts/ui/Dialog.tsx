@@ -1,6 +1,7 @@
 import * as Radix from '@radix-ui/react-dialog';
 import { X } from 'lucide-react';
 import { type ReactNode, useState } from 'react';
+import { stayForNotices } from './stayForNotices';
 import { focusFirstField, giveFocusBack, lastFocused } from './focus';
 
 interface DialogProps {
@@ -32,6 +33,7 @@ export function Dialog({
         <Radix.Overlay className="no-print fixed inset-0 z-20 bg-[rgb(8_14_12/0.55)]" />
         <Radix.Content
           onOpenAutoFocus={focusFirstField}
+          onInteractOutside={stayForNotices}
           onCloseAutoFocus={(event) => giveFocusBack(event, leadsOn?.() ? [] : from)}
           className={`fixed top-1/2 left-1/2 z-30 grid max-h-[94dvh] w-[min(94vw,100%)] -translate-1/2 gap-4 overflow-auto rounded-xl border border-line bg-surface p-5 text-ink shadow-2xl ${className}`}
         >

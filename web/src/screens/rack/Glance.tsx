@@ -11,6 +11,7 @@ import { PieceTabs } from '../../parts/piece/PieceTabs';
 import { PieceView } from '../../parts/piece/PieceView';
 import { Read } from '../../parts/messages/States';
 import { stripFor } from '../../parts/naming/stripFor';
+import { stayForNotices } from '../../parts/ui/stayForNotices';
 import { useKeys } from '../../parts/ui/useKeys';
 import { useSeen } from '../../parts/rack/useSeen';
 import { sayWhoOpens } from '../../parts/review/sayWhoOpens';
@@ -51,6 +52,7 @@ export function Glance({ course, places, at, onMove, onReview, onClose, onClosed
       <Radix.Portal>
         <Radix.Overlay className="fixed inset-0 z-20 bg-[rgb(8_14_12/0.55)]" />
         <Radix.Content
+          onInteractOutside={stayForNotices}
           onCloseAutoFocus={(event) => {
             event.preventDefault();
             onClosed();
