@@ -12,10 +12,10 @@ export interface Draft<Value> {
   set: (value: Value) => void;
   /** It is saved: nothing is kept any more. */
   done: () => void;
-  /** Throws it away and starts again; the answer brings it back. */
-  discard: () => () => void;
+  /** Throws it away and starts again; the answer brings it back, and says what it is. */
+  discard: () => () => Value;
   /** Brings back what was thrown away last; null once something else is written, or at another place. */
-  bringBack: (() => void) | null;
+  bringBack: (() => Value) | null;
 }
 
 interface Kept<Value> extends Pick<Draft<Value>, 'value' | 'kept'> {
@@ -53,6 +53,7 @@ export function useDraft<Value>(place: string, start: Value, changes: unknown = 
   const bringBack = (discarded: Kept<Value>) => () => {
     drafts.keep(id, place, discarded.value, from);
     change(() => discarded);
+    return discarded.value;
   };
   return {
     value: now.value,

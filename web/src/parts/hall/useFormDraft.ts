@@ -10,7 +10,6 @@ export function useFormDraft<Values extends FieldValues>(
   const [start] = useState(() => form.getValues());
   const draft = useDraft(place, start);
   const latest = useRef(draft);
-  const discarded = useRef(start);
   useEffect(() => {
     latest.current = draft;
   });
@@ -24,15 +23,15 @@ export function useFormDraft<Values extends FieldValues>(
     const writing = watch((values) => latest.current.set(values as Values));
     return () => writing.unsubscribe();
   }, [show, watch]);
-  const showing = (bringBack: () => void) => () => {
-    bringBack();
-    show(discarded.current);
+  const showing = (bringBack: () => Values) => () => {
+    const value = bringBack();
+    show(value);
+    return value;
   };
   return {
     kept: draft.kept,
     done: draft.done,
     discard() {
-      discarded.current = draft.value;
       const bringBack = draft.discard();
       show(start);
       return showing(bringBack);
