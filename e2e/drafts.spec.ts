@@ -1,4 +1,4 @@
-import { expect, go, openDemo, openWindow, signIn, test, toRack } from './support/journey';
+import { expect, go, openDemo, openWindow, signIn, signOut, test, toRack } from './support/journey';
 import { emptyTray, openAssignment } from './support/tray';
 
 test('nothing typed is lost: a comment, an assignment and a list are there again after Escape, Back and a reload', async ({
@@ -114,8 +114,7 @@ test('what is begun in a form is there again after its window was closed, anothe
     const open = () => page.getByRole('button', { name: 'New side door' }).click();
     await open();
     await page.getByLabel('Message for guests').fill('Hand in the field notes here.');
-    await page.getByRole('button', { name: 'Imogen Tamsin: menu' }).click();
-    await page.getByRole('menuitem', { name: 'Sign out' }).click();
+    await signOut(page, 'Imogen Tamsin');
     await signIn(page, demo.address, 'itamsin@larkmoor.example', 'larkmoor-demo');
     await expect(page.getByRole('heading', { name: /^Today/ })).toBeVisible();
     await go(page, 's');

@@ -78,6 +78,15 @@ export async function signIn(page: Page, address: string, email: string, passwor
   await expect(page.getByRole('button', { name: 'Sign in' })).toBeHidden();
 }
 
+/** Signs out by the menu; back when the page has loaded itself anew, as it then does: whoever goes on before is in its way. */
+export async function signOut(page: Page, name: string): Promise<void> {
+  await page.getByRole('button', { name: `${name}: menu` }).click();
+  const loaded = page.waitForEvent('load');
+  await page.getByRole('menuitem', { name: 'Sign out' }).click();
+  await loaded;
+  await expect(page.getByRole('button', { name: 'Sign in' })).toBeVisible();
+}
+
 /** Opens the demo school as one of its people. */
 export async function visitDemo(browser: Browser, demo: Application, who: string, visit: Visit = {}) {
   const opened = await openWindow(browser, visit);
