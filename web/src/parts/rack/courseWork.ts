@@ -118,6 +118,10 @@ export interface Tally {
   held: number;
 }
 
+/** Whether somebody's work waits to be reviewed. */
+export const isToReview = ({ state }: Pick<Place, 'state'>): boolean =>
+  state === 'turned in' || state === 'late';
+
 /** The counts above the rack; who has left is out of them. */
 export function tallyOf(places: readonly Place[]): Tally {
   const present = places.filter(({ student }) => student.leftAt === null);
@@ -127,7 +131,7 @@ export function tallyOf(places: readonly Place[]): Tally {
     unseen: count(({ slot }) => slot !== undefined && isUnseen(slot)),
     late: count(({ slot }) => (slot?.lateMs ?? 0) > 0),
     missing: count(({ state }) => state === 'missing'),
-    toReview: count(({ state }) => state === 'turned in' || state === 'late'),
+    toReview: count(isToReview),
     toHandBack: count(({ state }) => state === 'reviewed'),
     held: count(({ state }) => state === 'held'),
   };

@@ -53,7 +53,7 @@ function DeskOf({ course, period }: { course: Course; period: string }) {
     rack.data && assignment ? placesFor(course, rack.data, period, assignment, now, arrangement) : [];
   const places = all.filter(({ slot }) => slot?.id);
   const asked = search.get('student');
-  const { here: selected, empty, next, previous } = deskPlace(all, asked);
+  const { here: selected, empty, next, previous, nextToReview } = deskPlace(all, asked);
   useSeen(course, selected?.slot);
 
   const choose = (place: Place | undefined) => {
@@ -63,6 +63,8 @@ function DeskOf({ course, period }: { course: Course; period: string }) {
     search.delete('piece');
     setSearch(search, { replace: true });
   };
+  const goOn = () =>
+    nextToReview ? choose(nextToReview) : announce('That was the last one to review here.');
   // Whom one looks at stands in the address from the start, so that nobody who turns in meanwhile takes their place.
   const first = asked === null ? selected?.student.id : undefined;
   useEffect(() => {
@@ -131,7 +133,7 @@ function DeskOf({ course, period }: { course: Course; period: string }) {
                     submissionId={selected.slot.id}
                     course={course}
                     zone={zone}
-                    onNext={next ? () => choose(next) : null}
+                    onDone={goOn}
                   />
                 </div>
               ) : empty ? (
@@ -179,10 +181,10 @@ interface WorkProps {
   submissionId: Submission['id'];
   course: Course;
   zone: string;
-  onNext: (() => void) | null;
+  onDone: () => void;
 }
 
-function Work({ asked, submissionId, course, zone, onNext }: WorkProps) {
+function Work({ asked, submissionId, course, zone, onDone }: WorkProps) {
   const submission = api.useReadSubmissionQuery({ params: { submissionId } });
   const [chosen, setChosen] = useState(asked);
   return (
@@ -205,7 +207,7 @@ function Work({ asked, submissionId, course, zone, onNext }: WorkProps) {
               <DriftNote piece={current} zone={zone} />
               <PieceView piece={current} />
             </section>
-            <ReviewPanel submission={data} course={course} zone={zone} onNext={onNext} />
+            <ReviewPanel submission={data} course={course} zone={zone} onDone={onDone} />
           </>
         );
       }}

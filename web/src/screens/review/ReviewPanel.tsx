@@ -18,12 +18,12 @@ interface ReviewPanelProps {
   submission: Submission;
   course: Course;
   zone: string;
-  /** Goes to the next student; null at the end of the pile. */
-  onNext: (() => void) | null;
+  /** This one is done: goes on to the next to review. */
+  onDone: () => void;
 }
 
 /** What is said about the work, and what is done with it. */
-export function ReviewPanel({ submission, course, zone, onNext }: ReviewPanelProps) {
+export function ReviewPanel({ submission, course, zone, onDone }: ReviewPanelProps) {
   const params = { submissionId: submission.id };
   const draft = useDraft(`comment ${submission.id}`, '');
   const text = draft.value;
@@ -60,11 +60,11 @@ export function ReviewPanel({ submission, course, zone, onNext }: ReviewPanelPro
     const result = await review({ params, body: { attempt } });
     if (result.error) return tellFailure(result.error);
     announce(`${sayName(submission.student)}’s work is marked as reviewed.`);
-    onNext?.();
+    onDone();
   };
   const giveBack = async () => {
     if (!(await saveComment())) return;
-    if (await handBack(works, `${sayName(submission.student)}’s work`)) onNext?.();
+    if (await handBack(works, `${sayName(submission.student)}’s work`)) onDone();
   };
   const letThrough = async () => {
     const result = await approve({

@@ -1,4 +1,4 @@
-import type { Place } from '../../parts/rack/courseWork';
+import { isToReview, type Place } from '../../parts/rack/courseWork';
 
 export interface DeskPlace {
   /** Whose work lies on the desk. */
@@ -7,22 +7,26 @@ export interface DeskPlace {
   empty: Place | undefined;
   next: Place | undefined;
   previous: Place | undefined;
+  /** Whose work is to be reviewed next, once this one's is done: after it, else from the start again. */
+  nextToReview: Place | undefined;
 }
 
 const hasWork = ({ slot }: Place): boolean => Boolean(slot?.id);
 
 /**
  * Who lies on the desk, of all places in their order: whoever is asked for, also when their work is gone or somebody before
- * them turns in, and the first who has work where nobody is asked for.
+ * them turns in; where nobody is asked for, the first whose work is to be reviewed, else the first who has any.
  */
 export function deskPlace(all: readonly Place[], asked: string | null): DeskPlace {
   const found = all.findIndex(({ student }) => student.id === asked);
-  const at = found >= 0 ? found : all.findIndex(hasWork);
+  const firstToReview = all.findIndex(isToReview);
+  const at = found >= 0 ? found : firstToReview >= 0 ? firstToReview : all.findIndex(hasWork);
   const place = all[at];
   return {
     here: place && hasWork(place) ? place : undefined,
     empty: place && !hasWork(place) ? place : undefined,
     next: all.slice(at + 1).find(hasWork),
     previous: all.slice(0, Math.max(0, at)).findLast(hasWork),
+    nextToReview: [...all.slice(at + 1), ...all.slice(0, Math.max(0, at))].find(isToReview),
   };
 }
