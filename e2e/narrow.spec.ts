@@ -1,40 +1,17 @@
 import { cutOff } from './support/cutOff';
 import { expect, test, visitDemo } from './support/journey';
-
-const ofCourse = [
-  'today',
-  'rack',
-  'review',
-  'sorting',
-  'ledger',
-  ...['course', 'roster', 'names', 'folders', 'assignments', 'blanks', 'doors'].map(
-    (step) => `set-up?step=${step}`,
-  ),
-];
+import { mainViews, throughViews } from './support/mainViews';
 
 /** 320 pixels: a window of 1280 at 400 %. */
 const NARROW = { width: 320, height: 640 };
 
-for (const [who, pages] of [
-  ['itamsin', ofCourse],
-  ['office', ['/people', '/school', '/lists', '/begin-year']],
-  ['enwosu', ['/today', '/turn-in', '/drawer', '/handed-back', '/calendar']],
-] as const)
-  test(`at 320 pixels nothing of the pages of ${who} is cut off`, async ({ browser, demo }) => {
+for (const { name, who, pages } of mainViews)
+  test(`at 320 pixels nothing of the pages of ${name} is cut off`, async ({ browser, demo }) => {
     const { page, faults } = await visitDemo(browser, demo, who);
-    await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
-    const home = new URL(page.url());
     await page.setViewportSize(NARROW);
-    for (const path of pages)
-      await test.step(path, async () => {
-        const course = home.pathname.split('/').slice(0, 3).join('/');
-        const address = new URL(path.startsWith('/') ? path : `${course}/${path}`, home);
-        if (!path.startsWith('/')) address.searchParams.set('period', '4');
-        await page.goto(address.href);
-        await expect(page.getByRole('heading', { level: 1 }).first()).toBeVisible();
-        await expect(page.getByRole('status').filter({ hasText: '…' })).toHaveCount(0);
-        expect.soft(await cutOff(page), path).toEqual([]);
-      });
+    await throughViews(page, pages, async (path) => {
+      expect.soft(await cutOff(page), path).toEqual([]);
+    });
     expect(faults).toEqual([]);
   });
 

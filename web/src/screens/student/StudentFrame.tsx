@@ -34,7 +34,9 @@ export function StudentFrame({ place, title, subtitle, wide = false, children }:
     'Handed back': '/handed-back',
   };
   return (
-    <div className={`mx-auto flex min-h-dvh ${wide ? 'max-w-6xl' : 'max-w-2xl'} flex-col px-4.5 pt-3.5`}>
+    <div
+      className={`places-below mx-auto flex min-h-dvh ${wide ? 'max-w-6xl' : 'max-w-2xl'} flex-col px-4.5 pt-3.5`}
+    >
       <header className="mb-5 flex items-center gap-3">
         <Link to="/today" aria-label="Vestibul, to Today" className="rounded">
           <Mark className="h-7.5" />
