@@ -2,9 +2,6 @@ import { expect, test, visitDemo } from './support/journey';
 import { mainViews, throughViews } from './support/mainViews';
 import { tabWalk } from './support/tabWalk';
 
-// Some thousand stops, of which each would be kept with the page as it was.
-test.use({ trace: 'off' });
-
 for (const { name, who, pages } of mainViews)
   test(`by keyboard alone, in colours the system chooses, everything on the pages of ${name} is come by and seen to be`, async ({
     browser,
