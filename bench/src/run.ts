@@ -4,6 +4,7 @@ import path from 'node:path';
 import { measureAttack } from './attack';
 import { measureFirstLoad } from './firstLoad';
 import { measureIdentify } from './identify';
+import { measurePages } from './pages';
 import { measurePile } from './pile';
 import { measureInsides } from './insides/measure';
 import { measureLastMinute } from './lastMinute';
@@ -24,6 +25,7 @@ const measures: Readonly<Record<string, Measure>> = {
   upload: measureUpload,
   lastMinute: measureLastMinute,
   attack: measureAttack,
+  pages: measurePages,
   firstLoad: () => {
     const { lines, isWithin } = measureFirstLoad();
     if (!isWithin) process.exitCode = 1;
