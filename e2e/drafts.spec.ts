@@ -1,4 +1,5 @@
-import { expect, go, openDemo, openWindow, signIn, signOut, test, toRack } from './support/journey';
+import type { Page } from '@playwright/test';
+import { expect, go, openDemo, openWindow, signIn, signOut, test, toPeriod, toRack } from './support/journey';
 import { emptyTray, openAssignment } from './support/tray';
 
 test('nothing typed is lost: a comment, an assignment and a list are there again after Escape, Back and a reload', async ({
@@ -132,6 +133,91 @@ test('what is begun in a form is there again after its window was closed, anothe
     await expect(page.getByLabel('Title')).toHaveValue('Soil Science');
   });
   expect(faults).toEqual([]);
+  await demo.close();
+});
+
+test('the other forms, too, have what was begun in them after Back and after a tab that was closed', async ({
+  browser,
+}) => {
+  // A school that sends letters: only there is anybody reminded.
+  const { demo, visit } = await openDemo(browser, { mail: true });
+  const isKept = (page: Page, what: string) =>
+    expect(page.getByText(new RegExp(`^Your ${what} from .* is not saved yet\\.`))).toBeVisible();
+  /** The same page in a tab of its own, after the one that was written in is closed as a crash would. */
+  const killTab = async (page: Page) => {
+    const next = await page.context().newPage();
+    const address = page.url();
+    await page.close({ runBeforeUnload: false });
+    await next.goto(address);
+    return next;
+  };
+  const steps = (page: Page, name: RegExp) =>
+    page.getByRole('navigation', { name: 'Steps of the set-up' }).getByRole('link', { name }).click();
+
+  let { page } = await visit('itamsin');
+  await go(page, 's');
+  await test.step('a period', async () => {
+    await steps(page, /Course and periods/);
+    const open = () => page.getByRole('button', { name: 'Add a period' }).click();
+    await open();
+    await page.getByRole('dialog').getByLabel('Label').fill('Evening group');
+    page = await killTab(page);
+    await open();
+    await isKept(page, 'period');
+    await expect(page.getByRole('dialog').getByLabel('Label')).toHaveValue('Evening group');
+    await page.keyboard.press('Escape');
+  });
+  await test.step('groups of a period', async () => {
+    await steps(page, /Roster/);
+    await toPeriod(page, 2);
+    const open = () => page.getByRole('button', { name: 'Groups', exact: true }).click();
+    await open();
+    await page.getByRole('button', { name: /^Add a group/ }).click();
+    const name = page
+      .getByRole('dialog')
+      .getByLabel(/^Name of group/)
+      .last();
+    await name.fill('Riverbank team');
+    await page.keyboard.press('Escape');
+    await steps(page, /Assignments/);
+    await page.goBack();
+    await open();
+    await isKept(page, 'change');
+    await expect(name).toHaveValue('Riverbank team');
+    await page.keyboard.press('Escape');
+  });
+  await test.step('a reminder', async () => {
+    await toRack(page, 3, 'Soil texture table');
+    const open = () => page.getByRole('button', { name: /^Not in yet: \d+ · Remind$/ }).click();
+    await open();
+    await page.getByLabel('Your own message').fill('The pits are open until');
+    page = await killTab(page);
+    await open();
+    await isKept(page, 'message');
+    await expect(page.getByLabel('Your own message')).toHaveValue('The pits are open until');
+  });
+
+  ({ page } = await visit('office'));
+  await test.step('a member of staff', async () => {
+    const open = () => page.getByRole('button', { name: 'Add a teacher or office account' }).click();
+    await open();
+    await page.getByRole('dialog').getByLabel('Last name').fill('Achterberg');
+    page = await killTab(page);
+    await open();
+    await isKept(page, 'new member of staff');
+    await expect(page.getByRole('dialog').getByLabel('Last name')).toHaveValue('Achterberg');
+  });
+  await test.step('a year', async () => {
+    await page.goto(`${demo.address}/school`);
+    const open = () => page.getByRole('button', { name: 'Make a year' }).click();
+    await open();
+    await page.getByLabel('Year', { exact: true }).fill('2031–32');
+    await page.goto(`${demo.address}/people`);
+    await page.goBack();
+    await open();
+    await isKept(page, 'year');
+    await expect(page.getByLabel('Year', { exact: true })).toHaveValue('2031–32');
+  });
   await demo.close();
 });
 

@@ -199,6 +199,8 @@ export const slot = z.object({
   lateMs: count,
   unseen: z.boolean(),
   drifted: z.boolean(),
+  /** Whether it is about to be handed back, in the pause in which that can be undone. */
+  goesBack: z.boolean(),
   name: z.string(),
   originalName: z.string(),
   topPieceId: branded<PieceId>().nullable(),

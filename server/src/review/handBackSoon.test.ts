@@ -58,6 +58,20 @@ test('kept in the pause, it never was handed back', async () => {
   expect([await stateFor('mai', work), lines()]).toEqual(['turned in', []]);
 });
 
+test('in the pause its slot says so, and no longer once it is kept or handed back', async () => {
+  const work = await turnIn('mai');
+  const goesBack = async () =>
+    (await teacher.must('readRack', { params: inCourse() })).slots.map((slot) => slot.goesBack);
+  await soon([work]);
+  expect(await goesBack()).toEqual([true]);
+  await keep([work]);
+  expect(await goesBack()).toEqual([false]);
+  await soon([work]);
+  pass(11_000);
+  handBackDue(school.running.school);
+  expect(await goesBack()).toEqual([false]);
+});
+
 test('a server that is killed in the pause hands back when it is there again, by itself', async () => {
   const work = await turnIn('mai');
   await teacher.must('handBack', { params: inCourse(), body: { works: [work], afterSeconds: 1 } });

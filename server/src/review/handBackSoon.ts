@@ -97,10 +97,10 @@ export function takeIntoReview(
   by: PersonId,
   course: CourseId,
   works: readonly Work[],
-): Acted & { kept: number } {
-  let kept = 0;
+): Acted & { kept: SubmissionId[] } {
+  const kept: SubmissionId[] = [];
   const acted = changeEach(school, course, works, (row) => {
-    if (dropDue(school, row.id)) kept += 1;
+    if (dropDue(school, row.id)) kept.push(row.id);
     if (row.handedBackAt === null) return false;
     const at: Instant = nowOnLedger(school);
     sayOfAttempt(school.db, row.id, row.attempt, { handed_back_at: null });

@@ -38,6 +38,7 @@ export const reviewHandlers = {
     const by = caller(call).id;
     if (afterSeconds > 0) {
       const { changed, newer } = handBackSoon(school, by, courseId, works, afterSeconds);
+      for (const id of changed) tellOfSubmission(school, id);
       return { handedBack: 0, waiting: changed.length, newer };
     }
     const { changed, newer } = handBack(school, by, courseId, works);
@@ -47,8 +48,8 @@ export const reviewHandlers = {
   takeIntoReview(call) {
     const { school, params, body } = call;
     const { changed, newer, kept } = takeIntoReview(school, caller(call).id, params.courseId, body.works);
-    for (const id of changed) tellOfSubmission(school, id);
-    return { kept, takenBack: changed.length, newer };
+    for (const id of new Set([...changed, ...kept])) tellOfSubmission(school, id);
+    return { kept: kept.length, takenBack: changed.length, newer };
   },
   sendBack(call) {
     const { works, word } = call.body;

@@ -37,6 +37,7 @@ interface SlotRow {
   handedBackAt: Instant | null;
   seenAttempt: number | null;
   drifted: number;
+  goesBack: number;
   name: string;
   originalName: string;
   topPieceId: PieceId;
@@ -49,7 +50,8 @@ export const slotQuery = `SELECT s.id, s.student_id AS studentId, s.assignment_i
     s.handed_back_at AS handedBackAt, v.attempt AS seenAttempt, t.name, t.original_name AS originalName,
     s.top_piece_id AS topPieceId, s.held_for_name AS heldForName,
     EXISTS (SELECT 1 FROM piece q JOIN file f ON f.id = q.file_id
-            WHERE q.submission_id = s.id AND q.attempt = s.attempt AND f.sha256 <> q.sha256) AS drifted
+            WHERE q.submission_id = s.id AND q.attempt = s.attempt AND f.sha256 <> q.sha256) AS drifted,
+    EXISTS (SELECT 1 FROM hand_back_due h WHERE h.submission_id = s.id AND h.attempt = s.attempt) AS goesBack
   FROM submission s JOIN piece t ON t.id = s.top_piece_id
   LEFT JOIN seen v ON v.submission_id = s.id AND v.person_id = :viewer`;
 
@@ -115,6 +117,7 @@ function toSlot(row: SlotRow, now: Instant): Slot {
     // A newer attempt is new to look at even where an earlier one counts.
     unseen: row.seenAttempt !== row.attempts,
     drifted: row.drifted === 1,
+    goesBack: row.goesBack === 1,
     heldForName: held && row.heldForName === 1,
     state: stateOf(
       {
@@ -155,6 +158,7 @@ function startedSlots(db: Database, course: CourseId, only?: SlotPlace): Slot[] 
     lateMs: 0,
     unseen: false,
     drifted: false,
+    goesBack: false,
     name: '',
     originalName: '',
     topPieceId: null,

@@ -105,6 +105,12 @@ describe('the work of a course', () => {
       toHandBack: 1,
     });
   });
+
+  test('what is about to be handed back waits for nothing any more', () => {
+    const slots = [slot('s1', { goesBack: true }), slot('s2', { state: 'reviewed', goesBack: true })];
+    const places = placesFor(course, { students, slots, dues: [] }, '2', course.assignments[1]!, now, byLast);
+    expect(tallyOf(places)).toMatchObject({ in: 2, toReview: 0, toHandBack: 0 });
+  });
 });
 
 describe('who is asked', () => {

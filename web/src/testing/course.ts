@@ -105,6 +105,7 @@ export const slot = (studentId: string, more: Partial<Slot>): Slot => ({
   lateMs: 0,
   unseen: true,
   drifted: false,
+  goesBack: false,
   name: '02-Zhang_A_Log.txt',
   originalName: 'x.txt',
   topPieceId: null,

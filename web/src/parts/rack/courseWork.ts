@@ -118,9 +118,13 @@ export interface Tally {
   held: number;
 }
 
-/** Whether somebody's work waits to be reviewed. */
-export const isToReview = ({ state }: Pick<Place, 'state'>): boolean =>
-  state === 'turned in' || state === 'late';
+/** Whether somebody's work waits to be reviewed; what is about to be handed back does not. */
+export const isToReview = ({ state, slot }: Pick<Place, 'state' | 'slot'>): boolean =>
+  (state === 'turned in' || state === 'late') && !slot?.goesBack;
+
+/** Whether somebody's work is reviewed and waits to be handed back. */
+export const isToHandBack = ({ state, slot }: Pick<Place, 'state' | 'slot'>): boolean =>
+  state === 'reviewed' && !slot?.goesBack;
 
 /** The counts above the rack; who has left is out of them. */
 export function tallyOf(places: readonly Place[]): Tally {
@@ -132,7 +136,7 @@ export function tallyOf(places: readonly Place[]): Tally {
     late: count(({ slot }) => (slot?.lateMs ?? 0) > 0),
     missing: count(({ state }) => state === 'missing'),
     toReview: count(isToReview),
-    toHandBack: count(({ state }) => state === 'reviewed'),
+    toHandBack: count(isToHandBack),
     held: count(({ state }) => state === 'held'),
   };
 }

@@ -1,22 +1,15 @@
 import { Check } from 'lucide-react';
 import { Link, useSearchParams } from 'react-router';
-import { useState, type ReactNode } from 'react';
+import { lazy, Suspense, useState, type ComponentType } from 'react';
 import { sayCount } from '../../parts/ui/format';
 import { Hall } from '../../parts/hall/Hall';
 import type { StripContent } from '../../parts/naming/NameStrip';
 import { placePath } from '../../parts/hall/places';
-import { Read } from '../../parts/messages/States';
+import { Loading, Read } from '../../parts/messages/States';
 import { useCoursePage } from '../../parts/courses/useCoursePage';
 import { usePageTitle } from '../../parts/ui/usePageTitle';
 import { api, type Course } from '../../state/api';
 import { useCurrentInView } from '../../parts/ui/useCurrentInView';
-import { BlanksStep } from './BlanksStep';
-import { AssignmentsStep } from './AssignmentsStep';
-import { CourseStep } from './CourseStep';
-import { DoorsStep } from './doors/DoorsStep';
-import { FoldersStep } from './FoldersStep';
-import { NamesStep } from './names/NamesStep';
-import { RosterStep } from './RosterStep';
 
 const steps = ['course', 'roster', 'names', 'folders', 'assignments', 'blanks', 'doors'] as const;
 type Step = (typeof steps)[number];
@@ -37,6 +30,19 @@ export interface StepProps {
   /** Shows a name on the strip. */
   onStrip: (content: StripContent | null) => void;
 }
+
+/** Each step comes when it is opened: the largest of them brings as much as all of the pages before it. */
+const panels: Record<Step, ComponentType<StepProps>> = {
+  course: lazy(() => import('./CourseStep').then(({ CourseStep: step }) => ({ default: step }))),
+  roster: lazy(() => import('./RosterStep').then(({ RosterStep: step }) => ({ default: step }))),
+  names: lazy(() => import('./names/NamesStep').then(({ NamesStep: step }) => ({ default: step }))),
+  folders: lazy(() => import('./FoldersStep').then(({ FoldersStep: step }) => ({ default: step }))),
+  assignments: lazy(() =>
+    import('./AssignmentsStep').then(({ AssignmentsStep: step }) => ({ default: step })),
+  ),
+  blanks: lazy(() => import('./BlanksStep').then(({ BlanksStep: step }) => ({ default: step }))),
+  doors: lazy(() => import('./doors/DoorsStep').then(({ DoorsStep: step }) => ({ default: step }))),
+};
 
 /** Set-up: from the roster to the first assignment, one step after the other, and back to each at any time. */
 export function SetUp() {
@@ -93,15 +99,6 @@ function SetUpOf({ course, period, step }: { course: Course; period: string; ste
       says: doors && doors.length > 0 ? `${openDoors} open` : 'for those without an account',
     },
   };
-  const panels: Record<Step, (props: StepProps) => ReactNode> = {
-    course: CourseStep,
-    roster: RosterStep,
-    names: NamesStep,
-    folders: FoldersStep,
-    assignments: AssignmentsStep,
-    blanks: BlanksStep,
-    doors: DoorsStep,
-  };
   const Panel = panels[step];
   return (
     <Hall
@@ -143,7 +140,9 @@ function SetUpOf({ course, period, step }: { course: Course; period: string; ste
           <h1 id="step-title" className="mb-4">
             {titles[step]}
           </h1>
-          <Panel course={course} period={period} onStrip={setStrip} />
+          <Suspense fallback={<Loading />}>
+            <Panel course={course} period={period} onStrip={setStrip} />
+          </Suspense>
         </section>
       </div>
     </Hall>
