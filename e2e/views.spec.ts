@@ -28,7 +28,10 @@ const teacherViews: [string, (page: Page) => Promise<void>][] = [
     'glance',
     async (page) => {
       await page.keyboard.press('Escape');
+      // Closing, a window gives the focus back: keys pressed before that are not the slot's.
+      await expect(page.getByRole('dialog')).toBeHidden();
       await page.keyboard.press('j');
+      await expect(page.locator('.slot[aria-current=true]')).toBeFocused();
       await page.keyboard.press(' ');
       await expect(page.getByRole('dialog')).toBeVisible();
       await expect(page.getByRole('link', { name: 'Download' })).toBeVisible();
