@@ -143,12 +143,21 @@ test('the other forms, too, have what was begun in them after Back and after a t
   const { demo, visit } = await openDemo(browser, { mail: true });
   const isKept = (page: Page, what: string) =>
     expect(page.getByText(new RegExp(`^Your ${what} from .* is not saved yet\\.`))).toBeVisible();
-  /** The same page in a tab of its own, after the one that was written in is closed as a crash would. */
-  const killTab = async (page: Page) => {
+  /** Begins something, closes the tab as a crash would, and finds it again in a tab of its own. */
+  const overKilledTab = async (
+    page: Page,
+    what: string,
+    { open, field, text }: { open: RegExp | string; field: string; text: string },
+  ) => {
+    await page.getByRole('button', { name: open }).click();
+    await page.getByRole('dialog').getByLabel(field).fill(text);
     const next = await page.context().newPage();
     const address = page.url();
     await page.close({ runBeforeUnload: false });
     await next.goto(address);
+    await next.getByRole('button', { name: open }).click();
+    await isKept(next, what);
+    await expect(next.getByRole('dialog').getByLabel(field)).toHaveValue(text);
     return next;
   };
   const steps = (page: Page, name: RegExp) =>
@@ -158,13 +167,11 @@ test('the other forms, too, have what was begun in them after Back and after a t
   await go(page, 's');
   await test.step('a period', async () => {
     await steps(page, /Course and periods/);
-    const open = () => page.getByRole('button', { name: 'Add a period' }).click();
-    await open();
-    await page.getByRole('dialog').getByLabel('Label').fill('Evening group');
-    page = await killTab(page);
-    await open();
-    await isKept(page, 'period');
-    await expect(page.getByRole('dialog').getByLabel('Label')).toHaveValue('Evening group');
+    page = await overKilledTab(page, 'period', {
+      open: 'Add a period',
+      field: 'Label',
+      text: 'Evening group',
+    });
     await page.keyboard.press('Escape');
   });
   await test.step('groups of a period', async () => {
@@ -188,24 +195,20 @@ test('the other forms, too, have what was begun in them after Back and after a t
   });
   await test.step('a reminder', async () => {
     await toRack(page, 3, 'Soil texture table');
-    const open = () => page.getByRole('button', { name: /^Not in yet: \d+ · Remind$/ }).click();
-    await open();
-    await page.getByLabel('Your own message').fill('The pits are open until');
-    page = await killTab(page);
-    await open();
-    await isKept(page, 'message');
-    await expect(page.getByLabel('Your own message')).toHaveValue('The pits are open until');
+    page = await overKilledTab(page, 'message', {
+      open: /^Not in yet: \d+ · Remind$/,
+      field: 'Your own message',
+      text: 'The pits are open until',
+    });
   });
 
   ({ page } = await visit('office'));
   await test.step('a member of staff', async () => {
-    const open = () => page.getByRole('button', { name: 'Add a teacher or office account' }).click();
-    await open();
-    await page.getByRole('dialog').getByLabel('Last name').fill('Achterberg');
-    page = await killTab(page);
-    await open();
-    await isKept(page, 'new member of staff');
-    await expect(page.getByRole('dialog').getByLabel('Last name')).toHaveValue('Achterberg');
+    page = await overKilledTab(page, 'new member of staff', {
+      open: 'Add a teacher or office account',
+      field: 'Last name',
+      text: 'Achterberg',
+    });
   });
   await test.step('a year', async () => {
     await page.goto(`${demo.address}/school`);

@@ -1,6 +1,7 @@
 import { expect, test, visitDemo } from './support/journey';
-import { mainViews, throughViews } from './support/mainViews';
+import { mainViews } from './support/mainViews';
 import { tabWalk } from './support/tabWalk';
+import { throughViews } from './support/throughViews';
 
 for (const { name, who, pages } of mainViews)
   test(`by keyboard alone, in colours the system chooses, everything on the pages of ${name} is come by and seen to be`, async ({

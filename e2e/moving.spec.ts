@@ -1,4 +1,5 @@
-import { toRack, axeFindings, expect, go, openDemo, test } from './support/journey';
+import type { Locator } from '@playwright/test';
+import { axeFindings, expect, go, openDemo, test, toRack } from './support/journey';
 import { courseOf, zipOf } from './support/pileOf';
 
 test('work that was placed with the wrong student is moved: the right one has it, the other keeps nothing of it', async ({
@@ -38,40 +39,36 @@ test('work that was placed with the wrong student is moved: the right one has it
   await review('enwosu');
   const panel = page.getByRole('region', { name: 'Review' });
   await expect(panel.getByRole('heading')).toHaveText('Ebere Nwosu');
-  await panel.getByRole('button', { name: 'This belongs to someone else' }).click();
   const dialog = page.getByRole('dialog', { name: 'This belongs to someone else' });
-  await expect(dialog.getByRole('button', { name: 'Move it' })).toBeDisabled();
-  await dialog.getByLabel('Student').selectOption('Đặng, Mai · 03-Đặng_Thị Mai');
-  expect(await axeFindings(page)).toEqual([]);
-  await dialog.getByRole('button', { name: 'Move it' }).click();
+  /** Gives the work that is shown there to somebody else. */
+  const move = async (shown: Locator) => {
+    await shown.getByRole('button', { name: 'This belongs to someone else' }).click();
+    await expect(dialog.getByRole('button', { name: 'Move it' })).toBeDisabled();
+    await dialog.getByLabel('Student').selectOption('Đặng, Mai · 03-Đặng_Thị Mai');
+    expect(await axeFindings(page)).toEqual([]);
+    await dialog.getByRole('button', { name: 'Move it' }).click();
+    await expect(page.getByText(/^Moved to /)).toBeVisible();
+  };
+  const takeBack = async () => {
+    const moved = page
+      .getByText(/^Moved to /)
+      .locator('..')
+      .locator('..');
+    await moved.getByRole('button', { name: 'Undo' }).click();
+    await expect(page.getByText('Moved back to Ebere Nwosu.')).toBeVisible();
+  };
   // Back again with one press, and once more.
-  await page
-    .getByText(/^Moved to /)
-    .locator('..')
-    .locator('..')
-    .getByRole('button', { name: 'Undo' })
-    .click();
-  await expect(page.getByText('Moved back to Ebere Nwosu.')).toBeVisible();
+  await move(panel);
+  await takeBack();
 
   // From the quick look, too: it stays open while the move is undone beside it.
   await toRack(page, 5, 'Stream gauge log');
   await page.getByRole('button', { name: /^Nwosu, Ebere: / }).click();
   const glance = page.getByRole('dialog', { name: 'Nwosu, Ebere' });
-  await glance.getByRole('button', { name: 'This belongs to someone else' }).click();
-  await dialog.getByLabel('Student').selectOption('Đặng, Mai · 03-Đặng_Thị Mai');
-  await dialog.getByRole('button', { name: 'Move it' }).click();
-  await page
-    .getByText(/^Moved to /)
-    .locator('..')
-    .locator('..')
-    .getByRole('button', { name: 'Undo' })
-    .click();
-  await expect(page.getByText('Moved back to Ebere Nwosu.')).toBeVisible();
+  await move(glance);
+  await takeBack();
   await expect(glance).toBeVisible();
-  await glance.getByRole('button', { name: 'This belongs to someone else' }).click();
-  await dialog.getByLabel('Student').selectOption('Đặng, Mai · 03-Đặng_Thị Mai');
-  await dialog.getByRole('button', { name: 'Move it' }).click();
-  await expect(page.getByText(/^Moved to /)).toBeVisible();
+  await move(glance);
   await review('tdang');
   await expect(page.getByRole('region', { name: 'The work' }).locator('iframe, pre')).toBeVisible();
   expect(faults).toEqual([]);

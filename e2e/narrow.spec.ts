@@ -1,6 +1,7 @@
 import { cutOff } from './support/cutOff';
 import { expect, test, visitDemo } from './support/journey';
-import { mainViews, throughViews } from './support/mainViews';
+import { mainViews } from './support/mainViews';
+import { throughViews } from './support/throughViews';
 
 /** 320 pixels: a window of 1280 at 400 %. */
 const NARROW = { width: 320, height: 640 };

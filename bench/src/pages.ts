@@ -2,6 +2,7 @@ import { execFileSync, fork } from 'node:child_process';
 import path from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { chromium, type Browser, type Page } from '@playwright/test';
+import { addressOfView, mainViews, type Views } from '../../e2e/support/mainViews';
 import { middle } from './timing';
 
 const built = fileURLToPath(new URL('../', import.meta.url));
@@ -19,31 +20,10 @@ const SETTLE_MS = 2000;
 /** A page that writes 20,000 lines and does nothing else. */
 const PLAIN = `data:text/html,${encodeURIComponent('<main></main><script>for (let i = 0; i < 20000; i += 1) document.querySelector("main").append(Object.assign(document.createElement("p"), { textContent: i }))</script>')}`;
 
-const views: readonly [who: string, isPhone: boolean, paths: readonly string[]][] = [
-  [
-    'itamsin',
-    false,
-    [
-      'today',
-      'rack?period=4',
-      'rack',
-      'review?period=4',
-      'sorting',
-      'ledger',
-      ...['course', 'roster', 'names', 'folders', 'assignments', 'blanks', 'doors'].map(
-        (step) => `set-up?step=${step}`,
-      ),
-    ],
-  ],
-  ['office', false, ['/people', '/school', '/lists', '/begin-year']],
-  ['enwosu', true, ['/today', '/turn-in', '/drawer', '/handed-back', '/calendar']],
-];
-
 /**
  * How long each main view of the demo school keeps its reader waiting while it opens, on a processor that is four times slower:
  * the sum of what its tasks take beyond what is not felt (total blocking time). Beside it that of a page which writes a list and
  * does nothing else, so that figures of two machines can be compared.
-
  */
 export async function measurePages(folder: string): Promise<string[]> {
   const school = path.join(folder, 'school');
@@ -59,8 +39,7 @@ export async function measurePages(folder: string): Promise<string[]> {
   const browser = await chromium.launch({ executablePath, args: ['--no-sandbox', '--disable-gpu'] });
   try {
     const lines: string[] = [];
-    for (const [who, isPhone, paths] of views)
-      lines.push(...(await measureViews(browser, address, who, isPhone, paths)));
+    for (const views of mainViews) lines.push(...(await measureViews(browser, address, views)));
     return lines;
   } finally {
     await browser.close();
@@ -71,12 +50,10 @@ export async function measurePages(folder: string): Promise<string[]> {
 async function measureViews(
   browser: Browser,
   address: string,
-  who: string,
-  isPhone: boolean,
-  paths: readonly string[],
+  { who, onPhone, pages }: Views,
 ): Promise<string[]> {
   const context = await browser.newContext({
-    viewport: isPhone ? { width: 390, height: 844 } : { width: 1280, height: 800 },
+    viewport: onPhone ? { width: 390, height: 844 } : { width: 1280, height: 800 },
     serviceWorkers: 'block',
   });
   const page = await context.newPage();
@@ -86,7 +63,7 @@ async function measureViews(
   await page.getByRole('button', { name: 'Sign in' }).click();
   await page.getByRole('button', { name: 'Sign in' }).waitFor({ state: 'hidden' });
   await page.getByRole('heading', { level: 1 }).first().waitFor();
-  const course = new URL(page.url()).pathname.split('/').slice(0, 3).join('/');
+  const home = new URL(page.url());
   await page.addInitScript(() => {
     window.tasks = [];
     new PerformanceObserver((list) => {
@@ -105,11 +82,7 @@ async function measureViews(
     );
   };
   await measure('a page that writes 20,000 lines', PLAIN);
-  for (const asked of paths)
-    await measure(
-      `${asked} as ${who}`,
-      new URL(asked.startsWith('/') ? asked : `${course}/${asked}`, address).href,
-    );
+  for (const asked of pages) await measure(`${asked} as ${who}`, addressOfView(home, asked));
   await context.close();
   return lines;
 }

@@ -20,8 +20,8 @@ export async function tabWalk(page: Page): Promise<string[]> {
     await page.keyboard.press('Tab');
     const at = await page.evaluate(() => {
       const here = document.activeElement;
-      if (!(here instanceof HTMLElement) || here === document.body) return { end: true, fault: null };
-      if (window.walked.has(here)) return { end: true, fault: null };
+      if (!(here instanceof HTMLElement) || here === document.body || window.walked.has(here))
+        return { end: true, fault: null };
       window.walked.add(here);
       const name = `${here.tagName} ${(here.getAttribute('aria-label') ?? here.textContent ?? '').trim().slice(0, 40)}`;
       if (here.tagName === 'IFRAME') return { end: false, fault: null };

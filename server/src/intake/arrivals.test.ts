@@ -1,3 +1,4 @@
+import { createHash } from 'node:crypto';
 import fs from 'node:fs';
 import fsp from 'node:fs/promises';
 import path from 'node:path';
@@ -51,6 +52,25 @@ describe('between the vault and the database', () => {
     expect(await inTray(id)).toMatchObject({ arrived: false });
     expect(await finishArrivals(school.running.school)).toEqual([id]);
     expect(await inTray(id)).toMatchObject({ arrived: true });
+  });
+
+  test('a recording that was written anew for nothing leaves none of it behind, and what the vault has of it stays whole', async () => {
+    const mai = school.as('mai');
+    const { id } = await mai.startUpload({ assignmentId: school.assignment }, 'talk.webm', null);
+    const camera = path.join(import.meta.dirname, 'testing/camera.webm');
+    await mai.sendBytes(id, Uint8Array.from(fs.readFileSync(camera)));
+    dieOnceAfterAdopting();
+    expect((await mai.call('endUpload', { params: { uploadId: id } })).status).toBe(507);
+    expect(arriving()).toEqual([id]);
+    await mai.must('endUpload', { params: { uploadId: id } });
+    expect(arriving()).toEqual([]);
+    const { vault } = school.running.school;
+    const files = fs
+      .readdirSync(vault.folder, { recursive: true, withFileTypes: true })
+      .filter((entry) => entry.isFile())
+      .map((entry) => path.join(entry.parentPath, entry.name));
+    for (const file of files)
+      expect(createHash('sha256').update(fs.readFileSync(file)).digest('hex')).toBe(path.basename(file));
   });
 
   test('whoever asks in that moment is told that every byte is here', async () => {

@@ -12,14 +12,17 @@ import {
 } from 'mediabunny';
 import type { Report } from '../threads/jobs';
 
+const webm = () => new WebMOutputFormat();
+// What says how long it is stands at the end: nothing of it has to be held in memory until then.
+const mp4 = () => new Mp4OutputFormat({ fastStart: false });
+
 /** What browsers write recordings in, by its type; another type of recording stays as it came. */
 const forms = {
-  'video/webm': () => new WebMOutputFormat(),
-  'audio/webm': () => new WebMOutputFormat(),
-  // What says how long it is stands at the end: nothing of it has to be held in memory until then.
-  'video/mp4': () => new Mp4OutputFormat({ fastStart: false }),
-  'audio/mp4': () => new Mp4OutputFormat({ fastStart: false }),
-  'audio/x-m4a': () => new Mp4OutputFormat({ fastStart: false }),
+  'video/webm': webm,
+  'audio/webm': webm,
+  'video/mp4': mp4,
+  'audio/mp4': mp4,
+  'audio/x-m4a': mp4,
 };
 
 /**

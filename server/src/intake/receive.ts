@@ -34,15 +34,19 @@ async function receive(school: School, id: UploadId, hashed: Sha256 | null): Pro
   const file = path.join(school.arriving, id);
   const type = await sniffType(file, upload.originalName);
   const whole = upload.kind === 'recording' ? await finish(school, file, type.mime) : file;
-  const sha256 = (whole === file ? hashed : null) ?? (await runJob('hashFile', whole));
-  const { size: bytes } = await fsp.stat(whole);
-  await school.vault.adopt(whole, sha256);
-  await school.gate.pass();
-  markArrived(school, id, { sha256, bytes, ...type });
-  // Only now: who dies before the commit finds the bytes where they came in, and goes on from there.
-  if (!(await school.vault.has(sha256))) await school.vault.adopt(whole, sha256);
+  try {
+    const sha256 = (whole === file ? hashed : null) ?? (await runJob('hashFile', whole));
+    const { size: bytes } = await fsp.stat(whole);
+    await school.vault.adopt(whole, sha256);
+    await school.gate.pass();
+    markArrived(school, id, { sha256, bytes, ...type });
+    // Only now: who dies before the commit finds the bytes where they came in, and goes on from there.
+    if (!(await school.vault.has(sha256))) await school.vault.adopt(whole, sha256);
+  } finally {
+    // Written anew where it is tried again: nothing of it stays behind.
+    if (whole !== file) await fsp.rm(whole, { force: true });
+  }
   await forgetArriving(school, id);
-  await fsp.rm(finishedBeside(file), { force: true });
 }
 
 /** Where a recording is written anew before it is taken in; what a crash leaves there is cleared away at the next start. */
@@ -57,6 +61,7 @@ async function finish(school: School, file: string, mime: string): Promise<strin
   const to = finishedBeside(file);
   try {
     await school.room.promise(to, (await fsp.stat(file)).size);
+    // Whatever lies there may be a name of bytes in the vault: it is let go of, never written over.
     await fsp.rm(to, { force: true });
     if (await runJob('finishRecording', { from: file, to, mime })) return to;
   } catch (error) {

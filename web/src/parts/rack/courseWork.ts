@@ -122,6 +122,10 @@ export interface Tally {
 export const isToReview = ({ state, slot }: Pick<Place, 'state' | 'slot'>): boolean =>
   (state === 'turned in' || state === 'late') && !slot?.goesBack;
 
+/** Where reviewing begins: with the first whose work is to be reviewed, else with the first who has any. */
+export const firstToReview = (places: readonly Place[]): Place | undefined =>
+  places.find(isToReview) ?? places.find(({ slot }) => slot?.id);
+
 /** Whether somebody's work is reviewed and waits to be handed back. */
 export const isToHandBack = ({ state, slot }: Pick<Place, 'state' | 'slot'>): boolean =>
   state === 'reviewed' && !slot?.goesBack;

@@ -4,6 +4,7 @@ import type { PersonId } from '@vestibul/core';
 import {
   assignmentsFor,
   chooseAssignment,
+  firstToReview,
   placesFor,
   tallyOf,
   type Place,
@@ -191,13 +192,6 @@ function RackOf({ course, period }: { course: Course; period: string }) {
         </>
       )}
     </Hall>
-  );
-}
-
-function firstToReview(places: readonly Place[]): Place | undefined {
-  return (
-    places.find(({ state }) => state === 'turned in' || state === 'late') ??
-    places.find(({ slot }) => slot?.id)
   );
 }
 

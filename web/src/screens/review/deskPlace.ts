@@ -1,4 +1,4 @@
-import { isToReview, type Place } from '../../parts/rack/courseWork';
+import { firstToReview, isToReview, type Place } from '../../parts/rack/courseWork';
 
 export interface DeskPlace {
   /** Whose work lies on the desk. */
@@ -18,10 +18,8 @@ const hasWork = ({ slot }: Place): boolean => Boolean(slot?.id);
  * them turns in; where nobody is asked for, the first whose work is to be reviewed, else the first who has any.
  */
 export function deskPlace(all: readonly Place[], asked: string | null): DeskPlace {
-  const found = all.findIndex(({ student }) => student.id === asked);
-  const firstToReview = all.findIndex(isToReview);
-  const at = found >= 0 ? found : firstToReview >= 0 ? firstToReview : all.findIndex(hasWork);
-  const place = all[at];
+  const place = all.find(({ student }) => student.id === asked) ?? firstToReview(all);
+  const at = place ? all.indexOf(place) : -1;
   return {
     here: place && hasWork(place) ? place : undefined,
     empty: place && !hasWork(place) ? place : undefined,
