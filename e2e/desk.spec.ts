@@ -1,12 +1,9 @@
 import type { Page } from '@playwright/test';
-import { expect, go, openDemo, test, toRack, visitDemo } from './support/journey';
+import { expect, go, openDemo, test, toPeriod, toRack, visitDemo } from './support/journey';
 
 async function openRack(page: Page, period: number): Promise<void> {
   await go(page, 'r');
-  await page
-    .getByRole('link', { name: new RegExp(`^Period ${period}`) })
-    .first()
-    .click();
+  await toPeriod(page, period);
   await expect(page.getByRole('list', { name: 'Slots' })).toBeVisible();
 }
 

@@ -1,7 +1,6 @@
 import {
   axeFindings,
   expect,
-  go,
   openDemo,
   openWindow,
   signIn,
@@ -19,13 +18,7 @@ test('a piece that arrives appears on the open rack by itself, in the right slot
   demo,
 }) => {
   const teacher = await visitDemo(browser, demo, 'itamsin');
-  await go(teacher.page, 'r');
-  await teacher.page
-    .getByRole('link', { name: /^Period 5/ })
-    .first()
-    .click();
-  await teacher.page.getByRole('button', { name: /^Assignment: / }).click();
-  await teacher.page.getByRole('menuitemradio', { name: 'Stream gauge log' }).click();
+  await toRack(teacher.page, 5, 'Stream gauge log');
   const slot = teacher.page.getByRole('button', { name: /^Tūroa, Mere: / });
   await expect(slot).toBeVisible();
 
@@ -52,13 +45,7 @@ test('a rack that was read before a piece arrived, and comes only after it, does
   // A school of its own: others move this student.
   const { demo, visit } = await openDemo(browser);
   const { page: teacher } = await visit('itamsin');
-  await go(teacher, 'r');
-  await teacher
-    .getByRole('link', { name: /^Period 5/ })
-    .first()
-    .click();
-  await teacher.getByRole('button', { name: /^Assignment: / }).click();
-  await teacher.getByRole('menuitemradio', { name: 'Stream gauge log' }).click();
+  await toRack(teacher, 5, 'Stream gauge log');
   const slot = teacher.getByRole('button', { name: /^Nwosu, Ebere: / });
   await expect(slot).toBeVisible();
   // From here on the connection brings each rack as it was when it was asked for, and late.

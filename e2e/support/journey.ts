@@ -122,12 +122,13 @@ export async function go(page: Page, letter: keyof typeof placeOf): Promise<void
   await expect(places.locator('[aria-current]')).toHaveText(new RegExp(`^${placeOf[letter]}`));
 }
 
-/** Opens the rack of a period with one of its assignments. */
+/** Opens the rack of a period with one of its assignments; back when it is that one which is shown. */
 export async function toRack(page: Page, period: number, assignment: string): Promise<void> {
   await go(page, 'r');
   await toPeriod(page, period);
   await page.getByRole('button', { name: /^Assignment: / }).click();
   await page.getByRole('menuitemradio', { name: assignment }).click();
+  await expect(page.getByRole('button', { name: `Assignment: ${assignment}` })).toBeVisible();
 }
 
 /** A file that begins as a photo of a phone does. */
