@@ -12,7 +12,7 @@ import {
 import { useEffect, useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { Markdown } from '@tiptap/markdown';
-import { EditorContent, useEditor, useEditorState, type Editor } from '@tiptap/react';
+import { EditorContent, useEditor, useEditorState, type ChainedCommands, type Editor } from '@tiptap/react';
 import StarterKit from '@tiptap/starter-kit';
 import type { AssignmentId, UploadId } from '@vestibul/core';
 import { LONGEST_TEXT, type AnswerOf } from '@vestibul/contract';
@@ -141,17 +141,22 @@ function Page({ id, assignmentId, text }: PageProps) {
   );
 }
 
-type Tool = [label: string, icon: LucideIcon, act: (editor: Editor) => void, name?: string];
+type Tool = [
+  label: string,
+  icon: LucideIcon,
+  act: (chain: ChainedCommands) => ChainedCommands,
+  name?: string,
+];
 
 const tools: readonly Tool[] = [
-  ['Bold', Bold, (editor) => editor.chain().focus().toggleBold().run(), 'bold'],
-  ['Italic', Italic, (editor) => editor.chain().focus().toggleItalic().run(), 'italic'],
-  ['Heading', Heading2, (editor) => editor.chain().focus().toggleHeading({ level: 2 }).run(), 'heading'],
-  ['List', List, (editor) => editor.chain().focus().toggleBulletList().run(), 'bulletList'],
-  ['Numbered list', ListOrdered, (editor) => editor.chain().focus().toggleOrderedList().run(), 'orderedList'],
-  ['Quote', Quote, (editor) => editor.chain().focus().toggleBlockquote().run(), 'blockquote'],
-  ['Undo', Undo2, (editor) => editor.chain().focus().undo().run()],
-  ['Redo', Redo2, (editor) => editor.chain().focus().redo().run()],
+  ['Bold', Bold, (chain) => chain.toggleBold(), 'bold'],
+  ['Italic', Italic, (chain) => chain.toggleItalic(), 'italic'],
+  ['Heading', Heading2, (chain) => chain.toggleHeading({ level: 2 }), 'heading'],
+  ['List', List, (chain) => chain.toggleBulletList(), 'bulletList'],
+  ['Numbered list', ListOrdered, (chain) => chain.toggleOrderedList(), 'orderedList'],
+  ['Quote', Quote, (chain) => chain.toggleBlockquote(), 'blockquote'],
+  ['Undo', Undo2, (chain) => chain.undo()],
+  ['Redo', Redo2, (chain) => chain.redo()],
 ];
 
 function Tools({ editor }: { editor: Editor }) {
@@ -168,7 +173,12 @@ function Tools({ editor }: { editor: Editor }) {
           aria-label={label}
           title={label}
           {...(name ? { 'aria-pressed': active[i] ?? false } : {})}
-          onClick={() => act(editor)}
+          // The text keeps the focus, or has it again at once: whatever is typed right after is not lost on the tool.
+          onMouseDown={(event) => event.preventDefault()}
+          onClick={() => {
+            editor.view.focus();
+            act(editor.chain()).run();
+          }}
           className="grid size-10 place-items-center rounded-lg border border-edge bg-surface text-ink aria-pressed:border-brass-mark aria-pressed:bg-brass-soft"
         >
           <Icon aria-hidden="true" className="size-5" />
