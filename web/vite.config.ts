@@ -12,6 +12,10 @@ export default defineConfig({
     assetsInlineLimit: 0,
     manifest: true,
     chunkSizeWarningLimit: 1500,
+    // What nearly all pages share comes as one: to ask for each small part by itself keeps an opening page waiting.
+    rolldownOptions: {
+      output: { codeSplitting: { groups: [{ name: 'shared', minShareCount: 10 }] } },
+    },
   },
   worker: { format: 'es' },
 });

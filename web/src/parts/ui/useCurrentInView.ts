@@ -9,9 +9,19 @@ export function useCurrentInView<Row extends HTMLElement>(current: string): RefO
   useEffect(() => {
     const found = row.current?.querySelector('[aria-current]:not([aria-current=false])');
     if (!row.current || !found) return;
-    const [frame, box] = [row.current.getBoundingClientRect(), found.getBoundingClientRect()];
-    if (box.left < frame.left) row.current.scrollLeft -= frame.left - box.left;
-    else if (box.right > frame.right) row.current.scrollLeft += box.right - frame.right;
+    const frame = row.current;
+    // Told where both are once the page has been laid out, instead of having it laid out to be told.
+    const observer = new IntersectionObserver(
+      ([seen]) => {
+        observer.disconnect();
+        const [bounds, box] = [seen!.rootBounds!, seen!.boundingClientRect];
+        if (box.left < bounds.left) frame.scrollLeft -= bounds.left - box.left;
+        else if (box.right > bounds.right) frame.scrollLeft += box.right - bounds.right;
+      },
+      { root: frame },
+    );
+    observer.observe(found);
+    return () => observer.disconnect();
   }, [current]);
   return row;
 }

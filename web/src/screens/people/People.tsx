@@ -1,12 +1,7 @@
-import { zodResolver } from '@hookform/resolvers/zod';
-import { useState } from 'react';
-import { useForm } from 'react-hook-form';
+import { Suspense, lazy, useState } from 'react';
 import { Link } from 'react-router';
-import { personBody } from '@vestibul/contract';
 import { plainWords } from '@vestibul/core';
 import { AccountNews } from '../../parts/hall/AccountNews';
-import { KeptDraft } from '../../parts/hall/KeptDraft';
-import { useFormDraft } from '../../parts/hall/useFormDraft';
 import { Button, buttonClass } from '../../parts/ui/Button';
 import { Dialog } from '../../parts/ui/Dialog';
 import { Field, inputClass } from '../../parts/ui/Field';
@@ -20,6 +15,9 @@ import { usePerson } from '../../parts/hall/useSession';
 import { Pages } from '../../parts/ui/Pages';
 import { api } from '../../state/api';
 import { AccountRequests } from './AccountRequests';
+
+// With what its form is checked by, it is as much as all the rest of the page.
+const AddPerson = lazy(() => import('./AddPerson').then(({ AddPerson: view }) => ({ default: view })));
 
 /** The office's page: everybody in the school, and ways in for those who have no password. */
 export function People() {
@@ -178,15 +176,17 @@ export function People() {
           )
         }
       </Read>
-      {adding ? (
-        <AddPerson
-          onClose={() => setAdding(false)}
-          onAdded={(name, path) => {
-            setAdding(false);
-            setLink({ name, link: path });
-          }}
-        />
-      ) : null}
+      <Suspense>
+        {adding ? (
+          <AddPerson
+            onClose={() => setAdding(false)}
+            onAdded={(name, path) => {
+              setAdding(false);
+              setLink({ name, link: path });
+            }}
+          />
+        ) : null}
+      </Suspense>
       <LinkDialog link={link} onClose={() => setLink(null)} />
     </PageFrame>
   );
@@ -238,55 +238,6 @@ function CourseChoice() {
 
 /** Courses shown before somebody has to look for one. */
 const COURSES_SHOWN = 24;
-
-function AddPerson({
-  onClose,
-  onAdded,
-}: {
-  onClose: () => void;
-  onAdded: (name: string, link: string) => void;
-}) {
-  const form = useForm({
-    resolver: zodResolver(personBody),
-    defaultValues: { last: '', first: '', email: '', standing: 'teacher' as const },
-  });
-  const [add, { isLoading }] = api.useAddPersonMutation();
-  const draft = useFormDraft(form, 'new member of staff');
-  const { errors } = form.formState;
-  const submit = form.handleSubmit(async (body) => {
-    const result = await add({ body });
-    if (!result.data) return tellFailure(result.error);
-    draft.done();
-    onAdded([body.first, body.last].filter(Boolean).join(' '), result.data.link);
-  });
-  return (
-    <Dialog title="Add a member of staff" description="A form for one person" open onClose={onClose}>
-      <form onSubmit={(event) => void submit(event)} noValidate className="grid gap-4">
-        <KeptDraft draft={draft} what="new member of staff" />
-        <div className="grid grid-cols-2 gap-4">
-          <Field label="First name" error={errors.first?.message}>
-            <input className={inputClass} autoComplete="off" {...form.register('first')} />
-          </Field>
-          <Field label="Last name" error={errors.last?.message}>
-            <input className={inputClass} autoComplete="off" {...form.register('last')} />
-          </Field>
-        </div>
-        <Field label="E-mail" error={errors.email?.message}>
-          <input type="email" className={inputClass} autoComplete="off" {...form.register('email')} />
-        </Field>
-        <Field label="As">
-          <select className={inputClass} {...form.register('standing')}>
-            <option value="teacher">teacher</option>
-            <option value="office">office</option>
-          </select>
-        </Field>
-        <Button type="submit" look="go" disabled={isLoading}>
-          Add, and make a one-time link
-        </Button>
-      </form>
-    </Dialog>
-  );
-}
 
 function LinkDialog({ link, onClose }: { link: { name: string; link: string } | null; onClose: () => void }) {
   const address = link ? `${location.origin}${link.link}` : '';

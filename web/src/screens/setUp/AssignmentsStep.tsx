@@ -1,5 +1,5 @@
 import { Copy, Search } from 'lucide-react';
-import { useState } from 'react';
+import { Suspense, lazy, useState } from 'react';
 import { plainWords, type AssignmentId } from '@vestibul/core';
 import { Button } from '../../parts/ui/Button';
 import { Dialog } from '../../parts/ui/Dialog';
@@ -7,16 +7,20 @@ import { Field, inputClass } from '../../parts/ui/Field';
 import { sayCount, sayMoment } from '../../parts/ui/format';
 import { tell, tellFailure } from '../../parts/messages/Notices';
 import { mayRun } from '../../parts/hall/places';
-import { Empty, Read } from '../../parts/messages/States';
+import { Empty, Loading, Read } from '../../parts/messages/States';
 import { useNow } from '../../parts/hall/useNow';
 import { useZone } from '../../parts/hall/useSession';
 import { PeriodChip } from '../../parts/courses/PeriodChip';
 import { Check } from '../../parts/ui/Check';
 import { toggled } from '../../parts/ui/toggled';
 import { api, type Course } from '../../state/api';
-import { AssignmentForm } from './AssignmentForm';
 import { orders, sortAssignments, type AssignmentOrder } from './sortAssignments';
 import type { StepProps } from './SetUp';
+
+// The list stands without it; it comes when one of them is opened.
+const AssignmentForm = lazy(() =>
+  import('./AssignmentForm').then(({ AssignmentForm: view }) => ({ default: view })),
+);
 
 type Listed = Course['assignments'][number];
 
@@ -29,8 +33,17 @@ export function AssignmentsStep({ course, period }: StepProps) {
   const [find, setFind] = useState('');
   const [order, setOrder] = useState<AssignmentOrder>('newest');
   const [copies, setCopies] = useState(false);
-  if (open === 'new') return <AssignmentForm course={course} onDone={() => setOpen(null)} />;
-  if (open) return <ChangeOne id={open} course={course} onDone={() => setOpen(null)} />;
+  if (open) {
+    return (
+      <Suspense fallback={<Loading />}>
+        {open === 'new' ? (
+          <AssignmentForm course={course} onDone={() => setOpen(null)} />
+        ) : (
+          <ChangeOne id={open} course={course} onDone={() => setOpen(null)} />
+        )}
+      </Suspense>
+    );
+  }
   const inPeriod = course.assignments.filter(
     (assignment) =>
       period === 'all' ||

@@ -1,18 +1,26 @@
-import { useState } from 'react';
+import { Suspense, lazy, useState } from 'react';
 import type { PersonId } from '@vestibul/core';
 import { Button } from '../../parts/ui/Button';
 import { OrderPicker } from '../../parts/rack/OrderPicker';
 import { mayKeep, mayRun } from '../../parts/hall/places';
 import { Empty, Read } from '../../parts/messages/States';
 import { api } from '../../state/api';
-import { GroupsDialog } from './GroupsDialog';
-import { JoinOne } from './JoinOne';
-import { PeopleOutDialog } from './PeopleOutDialog';
 import { RosterImport } from './RosterImport';
 import { RosterTable } from './RosterTable';
 import type { StepProps } from './SetUp';
-import { SlipsDialog } from './SlipsDialog';
-import { StudentDialog } from './StudentDialog';
+
+// Each window comes when it is opened.
+const GroupsDialog = lazy(() =>
+  import('./GroupsDialog').then(({ GroupsDialog: view }) => ({ default: view })),
+);
+const JoinOne = lazy(() => import('./JoinOne').then(({ JoinOne: view }) => ({ default: view })));
+const PeopleOutDialog = lazy(() =>
+  import('./PeopleOutDialog').then(({ PeopleOutDialog: view }) => ({ default: view })),
+);
+const SlipsDialog = lazy(() => import('./SlipsDialog').then(({ SlipsDialog: view }) => ({ default: view })));
+const StudentDialog = lazy(() =>
+  import('./StudentDialog').then(({ StudentDialog: view }) => ({ default: view })),
+);
 
 type Doing = 'looking' | 'pasting' | 'joining' | 'slips' | 'groups' | 'taking';
 
@@ -58,19 +66,23 @@ export function RosterStep(props: StepProps) {
               ) : (
                 <RosterTable students={students} {...props} onOpen={({ id }) => setOpen(id)} />
               )}
-              {opened ? (
-                <StudentDialog course={course} student={opened} onClose={() => setOpen(null)} />
-              ) : null}
-              {doing === 'taking' ? (
-                <PeopleOutDialog course={course} period={period} students={students} onClose={done} />
-              ) : null}
+              <Suspense>
+                {opened ? (
+                  <StudentDialog course={course} student={opened} onClose={() => setOpen(null)} />
+                ) : null}
+                {doing === 'taking' ? (
+                  <PeopleOutDialog course={course} period={period} students={students} onClose={done} />
+                ) : null}
+              </Suspense>
             </>
           );
         }}
       </Read>
-      {doing === 'joining' ? <JoinOne {...props} onClose={done} onJoined={setOpen} /> : null}
-      {doing === 'slips' ? <SlipsDialog course={course} period={period} onClose={done} /> : null}
-      {doing === 'groups' && here ? <GroupsDialog period={here} onClose={done} /> : null}
+      <Suspense>
+        {doing === 'joining' ? <JoinOne {...props} onClose={done} onJoined={setOpen} /> : null}
+        {doing === 'slips' ? <SlipsDialog course={course} period={period} onClose={done} /> : null}
+        {doing === 'groups' && here ? <GroupsDialog period={here} onClose={done} /> : null}
+      </Suspense>
     </div>
   );
 }

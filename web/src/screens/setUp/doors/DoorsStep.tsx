@@ -1,15 +1,16 @@
-import { useState } from 'react';
+import { Suspense, lazy, useState } from 'react';
 import { Link } from 'react-router';
 import { Button } from '../../../parts/ui/Button';
 import { sayCount } from '../../../parts/ui/format';
 import { tell, tellFailure } from '../../../parts/messages/Notices';
 import { mayRun, placePath } from '../../../parts/hall/places';
-import { Empty, Read } from '../../../parts/messages/States';
+import { Empty, Loading, Read } from '../../../parts/messages/States';
 import { api, type Course } from '../../../state/api';
 import type { StepProps } from '../SetUp';
 import { titleOfDoor, type SideDoor } from './sideDoor';
 import { DoorCode } from './DoorCode';
-import { DoorForm } from './DoorForm';
+
+const DoorForm = lazy(() => import('./DoorForm').then(({ DoorForm: view }) => ({ default: view })));
 
 const stateWords: Record<SideDoor['state'], string> = {
   open: 'open',
@@ -39,14 +40,16 @@ export function DoorsStep({ course }: StepProps) {
         </Button>
       ) : null}
       {making || changing ? (
-        <DoorForm
-          course={course}
-          {...(changing ? { door: changing } : {})}
-          onDone={() => {
-            setMaking(false);
-            setChanging(null);
-          }}
-        />
+        <Suspense fallback={<Loading />}>
+          <DoorForm
+            course={course}
+            {...(changing ? { door: changing } : {})}
+            onDone={() => {
+              setMaking(false);
+              setChanging(null);
+            }}
+          />
+        </Suspense>
       ) : null}
       <Read of={doors} what="Reading the side doors">
         {(known) =>
