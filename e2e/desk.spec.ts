@@ -45,7 +45,6 @@ test('the rack is walked by keyboard: students, periods, assignments, and back t
 });
 
 test('every kind of piece is shown in place', async ({ browser, demo }) => {
-  test.setTimeout(120_000);
   const { page, faults } = await visitDemo(browser, demo, 'bokonjo');
   await expect(page.getByRole('heading', { name: 'Due next' })).toBeVisible();
   const views: Record<string, () => Promise<void>> = {

@@ -97,7 +97,7 @@ test('a 50 MB upload survives a connection that is lost twice, and a tab that is
   await again.goto(demo.address);
   await openAssignment(again, /Stream gauge log/);
   await expect(sheets(again)).toHaveCount(1);
-  await expect(sheets(again).first()).toContainText('· uploaded, not turned in yet', { timeout: 60_000 });
+  await expect(sheets(again).first()).toContainText('· uploaded, not turned in yet');
   await again.getByRole('button', { name: /^Turn in 1 piece/ }).click();
   await expect(again.getByRole('heading', { name: 'It arrived.' })).toBeVisible();
   expect(faults).toEqual([]);

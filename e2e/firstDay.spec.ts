@@ -65,7 +65,6 @@ function word(n: number): string {
 test('a first day: from an empty school and an untidy list to the first work, in fewer than 45 acts', async ({
   browser,
 }) => {
-  test.setTimeout(180_000);
   const { school, teacher } = await openSchool(browser);
   const { page, faults } = teacher;
   const acts = new Acts(page);

@@ -18,7 +18,6 @@ interface Acknowledged {
 }
 
 test(`kill -9 at random moments during ${STUDENTS * UPLOADS_EACH} uploads by ${STUDENTS} students loses nothing that was acknowledged`, async () => {
-  test.setTimeout(180_000);
   const school = await Application.start({ template: process.env.VESTIBUL_DEMO_TEMPLATE!, demo: true });
   const before = readPieces(school.folder);
   const people = readStudents(school.folder).slice(0, STUDENTS);

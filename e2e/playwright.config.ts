@@ -9,10 +9,10 @@ export default defineConfig({
   testMatch: '*.spec.ts',
   outputDir: '../test-results',
   globalSetup: './support/makeDemo.ts',
-  // Guards against hanging, not measures: the walks through a dozen views take a minute on two slow cores, and a busy machine
-  // can leave a page without a turn for ten seconds.
-  timeout: 180_000 * patience,
-  expect: { timeout: 30_000 * patience },
+  // Guards against hanging, not measures: where five other things want the two cores, the walk from an empty school by keyboard
+  // has taken 156 seconds, and a page has been without a turn for ten.
+  timeout: 600_000 * patience,
+  expect: { timeout: 60_000 * patience },
   workers: 2,
   fullyParallel: true,
   retries: 0,
@@ -24,7 +24,7 @@ export default defineConfig({
   ],
   use: {
     viewport: { width: 1280, height: 800 },
-    actionTimeout: 30_000 * patience,
+    actionTimeout: 60_000 * patience,
     // Each press kept with the page as it was takes a sixth of the time; one that fails is run again with `--trace on`.
     trace: 'off',
     launchOptions: {

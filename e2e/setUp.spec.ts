@@ -46,7 +46,6 @@ class Keyboard {
 test('from an empty school to 150 people, five periods and a blank handed out, by keyboard alone', async ({
   browser,
 }) => {
-  test.setTimeout(180_000);
   const { school, teacher } = await openSchool(browser);
   const { page, faults } = teacher;
   // Answered from here on: a browser that is only asked to at the press of the key may open its own window instead.

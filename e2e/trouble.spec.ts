@@ -319,7 +319,7 @@ for (const how of ['a disk of its own', 'a limit that it is told'] as const)
       await other.request('DELETE', growing, { 'Tus-Resumable': '1.0.0' });
       await school.kill();
       await school.run();
-      await expect.poll(pileState, { timeout: 60_000 }).toBe('done');
+      await expect.poll(pileState).toBe('done');
       expect((await other.create(tray, 'small.bin', MB)).status).toBe(201);
       await endTidy(school);
     } finally {
