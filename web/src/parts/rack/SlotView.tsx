@@ -72,10 +72,12 @@ function Sheet({
   now: number;
   zone: string;
 }) {
+  // What comes while somebody looks slides in; a rack that opens has nothing to move.
+  const hasJustCome = now - Date.parse(turnedInAt) < JUST_MS;
   return (
     <>
       {slot.pieces > 1 && !isFlat(state) ? <span className="sheet-under" /> : null}
-      <span className="sheet-edge" key={slot.attempt}>
+      <span className={`sheet-edge ${hasJustCome ? 'comes-in' : ''}`} key={slot.attempt}>
         {slot.unseen ? <span className="tab" /> : null}
         <span className="sheet-head">
           <b>
@@ -97,6 +99,9 @@ function Sheet({
     </>
   );
 }
+
+/** How long a piece counts as just come: longer than it slides, shorter than anybody looks away. */
+const JUST_MS = 5000;
 
 function isFlat(state: SubmissionState): boolean {
   return state === 'reviewed' || state === 'handed back';

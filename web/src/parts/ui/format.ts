@@ -32,12 +32,23 @@ export function sayExactly(instant: Instant, zone: string): string {
 
 /** As short as says enough on a slot: `15:47` today, `Tue 08:40` this week, `12 Nov` before. */
 export function sayShortly(instant: Instant, now: number, zone: string): string {
-  const today = instantToLocal(new Date(now).toISOString() as Instant, zone).slice(0, 10);
-  if (instantToLocal(instant, zone).startsWith(today)) return format(instant, zone, clock);
-  if (now - Date.parse(instant) < 6 * 86_400_000) {
-    return `${format(instant, zone, { weekday: 'short' })} ${format(instant, zone, clock)}`;
+  if (now - Date.parse(instant) >= 6 * 86_400_000) {
+    return format(instant, zone, { day: 'numeric', month: 'short' });
   }
-  return format(instant, zone, { day: 'numeric', month: 'short' });
+  const time = format(instant, zone, clock);
+  const isToday = instantToLocal(instant, zone).startsWith(todayAt(now, zone));
+  return isToday ? time : `${format(instant, zone, { weekday: 'short' })} ${time}`;
+}
+
+let lastToday = { now: Number.NaN, zone: '', day: '' };
+
+/** The local day of a moment. Every slot of a rack asks for the same one, so the last is kept. */
+function todayAt(now: number, zone: string): string {
+  if (lastToday.now !== now || lastToday.zone !== zone) {
+    const day = instantToLocal(new Date(now).toISOString() as Instant, zone).slice(0, 10);
+    lastToday = { now, zone, day };
+  }
+  return lastToday.day;
 }
 
 /** `today`, `tomorrow` or the day, for what is due. */

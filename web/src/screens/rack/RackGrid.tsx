@@ -1,4 +1,4 @@
-import { forwardRef, useImperativeHandle, useRef } from 'react';
+import { forwardRef, startTransition, useEffect, useImperativeHandle, useRef, useState } from 'react';
 import type { PersonId } from '@vestibul/core';
 import type { Place } from '../../parts/rack/courseWork';
 import { enamel } from '../../parts/courses/Plate';
@@ -35,7 +35,7 @@ export const RackGrid = forwardRef<RackGridHandle, RackGridProps>(function RackG
       return list ? getComputedStyle(list).gridTemplateColumns.split(' ').length : 1;
     },
   }));
-  const { course, places, byPeriod } = props;
+  const { places, byPeriod } = props;
   const frameClass = 'flex-1 rounded-plate border border-line bg-ground p-2.25';
   if (!byPeriod) {
     return (
@@ -54,30 +54,42 @@ export const RackGrid = forwardRef<RackGridHandle, RackGridProps>(function RackG
   }
   return (
     <div ref={frame} className={`${frameClass} grid content-start gap-4`}>
-      {course.periods.map((period) => {
-        const here = places.filter((place) => place.student.periodId === period.id);
-        if (here.length === 0) return null;
-        return (
-          <section
-            key={period.id}
-            aria-label={period.label}
-            style={{ contentVisibility: 'auto', containIntrinsicSize: 'auto 640px' }}
-          >
-            <h2 className="mb-1.5 flex items-center gap-2 text-ink">
-              <span className="h-4 w-2 rounded-sm" style={{ backgroundColor: enamel(period.enamel) }} />
-              {period.label}
-            </h2>
-            <ul className={gridClass} style={{ gridAutoRows: 'minmax(84px, auto)' }}>
-              {here.map((place) => (
-                <SlotButton key={place.student.id} place={place} {...props} />
-              ))}
-            </ul>
-          </section>
-        );
-      })}
+      <Periods {...props} />
     </div>
   );
 });
+
+/** How many periods fill a screen; those below it come once it stands. */
+const PERIODS_AT_ONCE = 1;
+
+/** The slots of all periods, each period under its heading: first what is seen, down to whoever is selected, then the others. */
+function Periods(props: RackGridProps) {
+  const { course, places, selected } = props;
+  const periods = course.periods
+    .map((period) => ({ period, here: places.filter((place) => place.student.periodId === period.id) }))
+    .filter(({ here }) => here.length > 0);
+  const [isWhole, setWhole] = useState(false);
+  useEffect(() => startTransition(() => setWhole(true)), []);
+  const to = periods.findIndex(({ here }) => here.some(({ student }) => student.id === selected));
+  const shown = isWhole ? periods : periods.slice(0, Math.max(PERIODS_AT_ONCE, to + 1));
+  return shown.map(({ period, here }) => (
+    <section
+      key={period.id}
+      aria-label={period.label}
+      style={{ contentVisibility: 'auto', containIntrinsicSize: 'auto 640px' }}
+    >
+      <h2 className="mb-1.5 flex items-center gap-2 text-ink">
+        <span className="h-4 w-2 rounded-sm" style={{ backgroundColor: enamel(period.enamel) }} />
+        {period.label}
+      </h2>
+      <ul className={gridClass} style={{ gridAutoRows: 'minmax(84px, auto)' }}>
+        {here.map((place) => (
+          <SlotButton key={place.student.id} place={place} {...props} />
+        ))}
+      </ul>
+    </section>
+  ));
+}
 
 function SlotButton({
   course,
