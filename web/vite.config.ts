@@ -1,10 +1,26 @@
 import { fileURLToPath } from 'node:url';
 import tailwindcss from '@tailwindcss/vite';
 import react from '@vitejs/plugin-react';
-import { defineConfig } from 'vite';
+import { defineConfig, type Plugin } from 'vite';
+
+/** Asks for the faces of every page together with the page: one that gets them after its text is laid out twice. */
+const fontsFirst: Plugin = {
+  name: 'fonts-first',
+  transformIndexHtml: {
+    order: 'post',
+    handler: (_page, { bundle = {} }) =>
+      Object.keys(bundle)
+        .filter((file) => /(next|grotesque)-latin-wght-normal.*\.woff2$/.test(file))
+        .map((file) => ({
+          tag: 'link',
+          attrs: { rel: 'preload', as: 'font', type: 'font/woff2', crossorigin: true, href: `/${file}` },
+          injectTo: 'head',
+        })),
+  },
+};
 
 export default defineConfig({
-  plugins: [react(), tailwindcss()],
+  plugins: [react(), tailwindcss(), fontsFirst],
   build: {
     outDir: fileURLToPath(new URL('../.build/web', import.meta.url)),
     emptyOutDir: true,
