@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { axeFindings, expect, go, openWindow, test, visitDemo } from './support/journey';
+import { axeFindings, expect, go, openWindow, test, toPeriod, toRack, visitDemo } from './support/journey';
 
 const teacherViews: [string, (page: Page) => Promise<void>][] = [
   ['Today', async (page) => expect(page.getByRole('heading', { name: 'Due next' })).toBeVisible()],
@@ -401,12 +401,17 @@ test('thirty slots and their assignment stand on 1280 × 800 without scrolling',
   const { page } = await visitDemo(browser, demo, 'itamsin');
   await expect(page.getByRole('heading', { name: 'Due next' })).toBeVisible();
   await go(page, 'r');
-  await page
-    .getByRole('link', { name: /^Period 3/ })
-    .first()
-    .click();
+  await toPeriod(page, 3);
   const slots = page.getByRole('list', { name: 'Slots' }).getByRole('button');
   await expect(slots).toHaveCount(30);
   for (const slot of [slots.first(), slots.last()]) await expect(slot).toBeInViewport({ ratio: 1 });
   expect(await page.evaluate(() => document.documentElement.scrollHeight)).toBeLessThanOrEqual(800);
+  // More of them, and a heading of two lines: the page scrolls, and what frames them grows with them.
+  await toRack(page, 4, 'Soil texture table');
+  await page.setViewportSize({ width: 1280, height: 700 });
+  const framed = await slots.last().evaluate((slot) => {
+    const frame = slot.closest('ul')!.parentElement!;
+    return frame.getBoundingClientRect().bottom - slot.getBoundingClientRect().bottom;
+  });
+  expect(framed).toBeGreaterThan(0);
 });

@@ -39,7 +39,7 @@ export const RackGrid = forwardRef<RackGridHandle, RackGridProps>(function RackG
   const frameClass = 'flex-1 rounded-plate border border-line bg-ground p-2.25';
   if (!byPeriod) {
     return (
-      <div ref={frame} className={`${frameClass} flex min-h-0`}>
+      <div ref={frame} className={`${frameClass} flex`}>
         <ul
           className={`${gridClass} flex-1`}
           style={{ gridAutoRows: 'minmax(84px, 1fr)' }}
