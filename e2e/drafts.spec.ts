@@ -1,5 +1,4 @@
-import type { Page } from '@playwright/test';
-import { expect, go, openDemo, openWindow, signIn, signOut, test, toPeriod, toRack } from './support/journey';
+import { expect, go, openDemo, openWindow, signIn, signOut, test, toRack } from './support/journey';
 import { emptyTray, openAssignment } from './support/tray';
 
 test('nothing typed is lost: a comment, an assignment and a list are there again after Escape, Back and a reload', async ({
@@ -133,94 +132,6 @@ test('what is begun in a form is there again after its window was closed, anothe
     await expect(page.getByLabel('Title')).toHaveValue('Soil Science');
   });
   expect(faults).toEqual([]);
-  await demo.close();
-});
-
-test('the other forms, too, have what was begun in them after Back and after a tab that was closed', async ({
-  browser,
-}) => {
-  // A school that sends letters: only there is anybody reminded.
-  const { demo, visit } = await openDemo(browser, { mail: true });
-  const isKept = (page: Page, what: string) =>
-    expect(page.getByText(new RegExp(`^Your ${what} from .* is not saved yet\\.`))).toBeVisible();
-  /** Begins something, closes the tab as a crash would, and finds it again in a tab of its own. */
-  const overKilledTab = async (
-    page: Page,
-    what: string,
-    { open, field, text }: { open: RegExp | string; field: string; text: string },
-  ) => {
-    await page.getByRole('button', { name: open }).click();
-    await page.getByRole('dialog').getByLabel(field).fill(text);
-    const next = await page.context().newPage();
-    const address = page.url();
-    await page.close({ runBeforeUnload: false });
-    await next.goto(address);
-    await next.getByRole('button', { name: open }).click();
-    await isKept(next, what);
-    await expect(next.getByRole('dialog').getByLabel(field)).toHaveValue(text);
-    return next;
-  };
-  const steps = (page: Page, name: RegExp) =>
-    page.getByRole('navigation', { name: 'Steps of the set-up' }).getByRole('link', { name }).click();
-
-  let { page } = await visit('itamsin');
-  await go(page, 's');
-  await test.step('a period', async () => {
-    await steps(page, /Course and periods/);
-    page = await overKilledTab(page, 'period', {
-      open: 'Add a period',
-      field: 'Label',
-      text: 'Evening group',
-    });
-    await page.keyboard.press('Escape');
-  });
-  await test.step('groups of a period', async () => {
-    await steps(page, /Roster/);
-    await toPeriod(page, 2);
-    const open = () => page.getByRole('button', { name: 'Groups', exact: true }).click();
-    await open();
-    await page.getByRole('button', { name: /^Add a group/ }).click();
-    const name = page
-      .getByRole('dialog')
-      .getByLabel(/^Name of group/)
-      .last();
-    await name.fill('Riverbank team');
-    await page.keyboard.press('Escape');
-    await steps(page, /Assignments/);
-    await page.goBack();
-    await open();
-    await isKept(page, 'change');
-    await expect(name).toHaveValue('Riverbank team');
-    await page.keyboard.press('Escape');
-  });
-  await test.step('a reminder', async () => {
-    await toRack(page, 3, 'Soil texture table');
-    page = await overKilledTab(page, 'message', {
-      open: /^Not in yet: \d+ · Remind$/,
-      field: 'Your own message',
-      text: 'The pits are open until',
-    });
-  });
-
-  ({ page } = await visit('office'));
-  await test.step('a member of staff', async () => {
-    page = await overKilledTab(page, 'new member of staff', {
-      open: 'Add a teacher or office account',
-      field: 'Last name',
-      text: 'Achterberg',
-    });
-  });
-  await test.step('a year', async () => {
-    await page.goto(`${demo.address}/school`);
-    const open = () => page.getByRole('button', { name: 'Make a year' }).click();
-    await open();
-    await page.getByLabel('Year', { exact: true }).fill('2031–32');
-    await page.goto(`${demo.address}/people`);
-    await page.goBack();
-    await open();
-    await isKept(page, 'year');
-    await expect(page.getByLabel('Year', { exact: true })).toHaveValue('2031–32');
-  });
   await demo.close();
 });
 

@@ -1,0 +1,186 @@
+import type { Browser, Locator, Page } from '@playwright/test';
+import { expect, go, openDemo, signIn, test, toPeriod, toRack } from './support/journey';
+
+/** A form of the application: how to come to it, how to open it there, and a field of it that is typed in. */
+interface Form {
+  what: string;
+  /** From the first page; where the form opens is then in the address. */
+  come: (page: Page) => Promise<void>;
+  open: (page: Page) => Promise<void>;
+  field: (page: Page) => Locator;
+}
+
+const press = (name: RegExp | string) => (page: Page) =>
+  page
+    .getByRole('main')
+    .getByRole('button', typeof name === 'string' ? { name, exact: true } : { name })
+    .click();
+const labelled = (label: string) => (page: Page) => page.getByLabel(label, { exact: true });
+const inWindow = (label: string) => (page: Page) =>
+  page.getByRole('dialog').getByLabel(label, { exact: true });
+const toStep = (step: RegExp, period?: number) => async (page: Page) => {
+  await go(page, 's');
+  await page
+    .getByRole('navigation', { name: 'Steps of the set-up' })
+    .getByRole('link', { name: step })
+    .click();
+  if (period) await toPeriod(page, period);
+  await expect(page).toHaveURL(/step=/);
+};
+const toPlace = (place: string) => async (page: Page) =>
+  void (await page.goto(new URL(place, page.url()).href));
+const stays = () => Promise.resolve();
+/** To where somebody comes in; back when it is there. */
+const toFirstPage = async (page: Page) => {
+  await page.goto(new URL('/', page.url()).href);
+  await expect(page.getByRole('heading', { level: 1 }).first()).toBeVisible();
+};
+
+const teachersForms: Form[] = [
+  {
+    what: 'a comment',
+    come: async (page) => {
+      await toRack(page, 4, 'Soil texture table');
+      await page.getByRole('button', { name: /^Review \d+/ }).click();
+      await expect(page).toHaveURL(/student=/);
+    },
+    open: stays,
+    field: labelled('Comment'),
+  },
+  {
+    what: 'a reminder',
+    come: (page) => toRack(page, 3, 'Soil texture table'),
+    open: press(/^Not in yet: \d+ · Remind$/),
+    field: inWindow('Your own message'),
+  },
+  {
+    what: 'a new assignment',
+    come: toStep(/Assignments/),
+    open: press('New assignment'),
+    field: labelled('Title'),
+  },
+  {
+    what: 'an assignment that is changed',
+    come: toStep(/Assignments/),
+    open: press(/^Soil texture table/),
+    field: labelled('Title'),
+  },
+  {
+    what: 'a class list',
+    come: toStep(/Roster/),
+    open: press('Paste or drop a list'),
+    field: labelled('Class list'),
+  },
+  {
+    what: 'a late joiner',
+    come: toStep(/Roster/),
+    open: press('Add a late joiner'),
+    field: inWindow('Last name'),
+  },
+  {
+    what: 'what is known of a student',
+    come: toStep(/Roster/),
+    open: async (page) => {
+      await page.getByLabel('Find a student').fill('nwosu');
+      await press('Nwosu, open')(page);
+    },
+    field: inWindow('Called'),
+  },
+  {
+    what: 'the groups of a period',
+    come: toStep(/Roster/, 3),
+    open: press('Groups'),
+    field: inWindow('Name of group 1'),
+  },
+  {
+    what: 'a new period',
+    come: toStep(/Course and periods/),
+    open: press('Add a period'),
+    field: inWindow('Label'),
+  },
+  {
+    what: 'a period that is changed',
+    come: toStep(/Course and periods/),
+    open: press(/^5 /),
+    field: inWindow('Label'),
+  },
+  {
+    what: 'a side door',
+    come: toStep(/Side doors/),
+    open: press('New side door'),
+    field: labelled('Message for guests'),
+  },
+  { what: 'a new course', come: toPlace('/new-course'), open: stays, field: labelled('Title') },
+  {
+    what: 'a year that is begun',
+    come: toPlace('/begin-year'),
+    open: press('Make a year'),
+    field: labelled('Year'),
+  },
+];
+
+const officesForms: Form[] = [
+  {
+    what: 'a member of staff',
+    come: toPlace('/people'),
+    open: (page) => page.getByRole('button', { name: 'Add a teacher or office account' }).click(),
+    field: inWindow('Last name'),
+  },
+  { what: 'a year', come: toPlace('/school'), open: press('Make a year'), field: labelled('Year') },
+];
+
+/** How a form is left in the middle of it. Each goes on in the page that it gives back, at the form's address. */
+const ways: Record<string, (page: Page, who: string) => Promise<Page>> = {
+  'a tab that is closed': async (page) => {
+    const [address, next] = [page.url(), await page.context().newPage()];
+    await page.close({ runBeforeUnload: false });
+    await next.goto(address);
+    return next;
+  },
+  reload: async (page) => {
+    await page.reload();
+    return page;
+  },
+  Back: async (page) => {
+    await toFirstPage(page);
+    await page.goBack();
+    return page;
+  },
+  'signing in again': async (page, who) => {
+    await page.context().clearCookies();
+    await signIn(page, page.url(), `${who}@larkmoor.example`, 'larkmoor-demo');
+    return page;
+  },
+};
+
+async function leaveEach(browser: Browser, who: string, forms: readonly Form[]): Promise<void> {
+  // A school that sends letters: only there is anybody reminded.
+  const { demo, visit } = await openDemo(browser, { mail: true });
+  let { page } = await visit(who);
+  for (const { what, come, open, field } of forms) {
+    await test.step(what, async () => {
+      await toFirstPage(page);
+      await come(page);
+      await open(page);
+      for (const [way, leave] of Object.entries(ways)) {
+        // Something else each time, so that it is the last words that are found.
+        const words = `Begun, before ${way}`;
+        await field(page).fill(words);
+        page = await leave(page, who);
+        await open(page);
+        await expect(field(page), `${what}, over ${way}`).toHaveValue(words);
+      }
+    });
+  }
+  await demo.close();
+}
+
+test('every form of a teacher has what was begun in it, over a closed tab, a reload, Back and another sign-in', async ({
+  browser,
+}) => {
+  await leaveEach(browser, 'itamsin', teachersForms);
+});
+
+test('so have those of the office', async ({ browser }) => {
+  await leaveEach(browser, 'office', officesForms);
+});
