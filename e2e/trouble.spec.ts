@@ -182,6 +182,8 @@ test('thirty are handed back under ten kills: each once, with its line, none wit
        AND handed_back_at IS NULL ORDER BY id LIMIT 30`,
   );
   expect(works).toHaveLength(30);
+  // Some of them have come again after an attempt that was handed back, with its line.
+  const [{ last }] = all<{ last: number }>('SELECT MAX(idx) AS last FROM event') as [{ last: number }];
   let done = false;
   const act = (async () => {
     // One after the other and all of them over and over, as somebody who presses again because nothing seems to happen.
@@ -195,7 +197,7 @@ test('thirty are handed back under ten kills: each once, with its line, none wit
   await act;
   const lines = all<{ submission: string; count: number }>(
     `SELECT json_extract(canonical, '$.about.submission') AS submission, COUNT(*) AS count FROM event
-     WHERE kind = 'handed back' GROUP BY 1`,
+     WHERE kind = 'handed back' AND idx > ${last} GROUP BY 1`,
   );
   for (const { submissionId } of works)
     expect(lines.find(({ submission }) => submission === submissionId)?.count, submissionId).toBe(1);
