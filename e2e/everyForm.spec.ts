@@ -4,9 +4,13 @@ import { expect, go, openDemo, signIn, test, toPeriod, toRack } from './support/
 /** A form of the application: how to come to it, how to open it there, and a field of it that is typed in. */
 interface Form {
   what: string;
+  /** What it says of itself when something begun in it is there again: 'Your … is not saved yet'. */
+  begun: string;
   /** From the first page; where the form opens is then in the address. */
   come: (page: Page) => Promise<void>;
   open: (page: Page) => Promise<void>;
+  /** What is pressed in it once, before anything is typed. */
+  begin?: (page: Page) => Promise<void>;
   field: (page: Page) => Locator;
 }
 
@@ -39,6 +43,7 @@ const toFirstPage = async (page: Page) => {
 const formsOfWork: Form[] = [
   {
     what: 'a comment',
+    begun: 'comment',
     come: async (page) => {
       await toRack(page, 4, 'Soil texture table');
       await page.getByRole('button', { name: /^Review \d+/ }).click();
@@ -49,31 +54,42 @@ const formsOfWork: Form[] = [
   },
   {
     what: 'a reminder',
+    begun: 'message',
     come: (page) => toRack(page, 3, 'Soil texture table'),
     open: press(/^Not in yet: \d+ · Remind$/),
     field: inWindow('Your own message'),
   },
   {
     what: 'a new assignment',
+    begun: 'assignment',
     come: toStep(/Assignments/),
     open: press('New assignment'),
     field: labelled('Title'),
   },
   {
     what: 'an assignment that is changed',
+    begun: 'change',
     come: toStep(/Assignments/),
     open: press(/^Soil texture table/),
     field: labelled('Title'),
   },
   {
     what: 'a side door',
+    begun: 'side door',
     come: toStep(/Side doors/),
     open: press('New side door'),
     field: labelled('Message for guests'),
   },
-  { what: 'a new course', come: toPlace('/new-course'), open: stays, field: labelled('Title') },
+  {
+    what: 'a new course',
+    begun: 'course',
+    come: toPlace('/new-course'),
+    open: stays,
+    field: labelled('Title'),
+  },
   {
     what: 'a year that is begun',
+    begun: 'year',
     come: toPlace('/begin-year'),
     open: press('Make a year'),
     field: labelled('Year'),
@@ -83,18 +99,21 @@ const formsOfWork: Form[] = [
 const formsOfPeople: Form[] = [
   {
     what: 'a class list',
+    begun: 'list',
     come: toStep(/Roster/),
     open: press('Paste or drop a list'),
     field: labelled('Class list'),
   },
   {
     what: 'a late joiner',
+    begun: 'late joiner',
     come: toStep(/Roster/),
     open: press('Add a late joiner'),
     field: inWindow('Last name'),
   },
   {
     what: 'what is known of a student',
+    begun: 'change',
     come: toStep(/Roster/),
     open: async (page) => {
       await page.getByLabel('Find a student').fill('nwosu');
@@ -104,18 +123,27 @@ const formsOfPeople: Form[] = [
   },
   {
     what: 'the groups of a period',
+    begun: 'change',
     come: toStep(/Roster/, 3),
     open: press('Groups'),
-    field: inWindow('Name of group 1'),
+    // The new one is there again, and its name in it.
+    begin: (page) => page.getByRole('button', { name: /^Add a group/ }).click(),
+    field: (page) =>
+      page
+        .getByRole('dialog')
+        .getByLabel(/^Name of group/)
+        .last(),
   },
   {
     what: 'a new period',
+    begun: 'period',
     come: toStep(/Course and periods/),
     open: press('Add a period'),
     field: inWindow('Label'),
   },
   {
     what: 'a period that is changed',
+    begun: 'change',
     come: toStep(/Course and periods/),
     open: press(/^5 /),
     field: inWindow('Label'),
@@ -125,11 +153,18 @@ const formsOfPeople: Form[] = [
 const officesForms: Form[] = [
   {
     what: 'a member of staff',
+    begun: 'new member of staff',
     come: toPlace('/people'),
     open: (page) => page.getByRole('button', { name: 'Add a teacher or office account' }).click(),
     field: inWindow('Last name'),
   },
-  { what: 'a year', come: toPlace('/school'), open: press('Make a year'), field: labelled('Year') },
+  {
+    what: 'a year',
+    begun: 'year',
+    come: toPlace('/school'),
+    open: press('Make a year'),
+    field: labelled('Year'),
+  },
 ];
 
 /** How a form is left in the middle of it. Each goes on in the page that it gives back, at the form's address. */
@@ -160,11 +195,13 @@ async function leaveEach(browser: Browser, who: string, forms: readonly Form[]):
   // A school that sends letters: only there is anybody reminded.
   const { demo, visit } = await openDemo(browser, { mail: true });
   let { page } = await visit(who);
-  for (const { what, come, open, field } of forms) {
+  for (const { what, begun, come, open, begin, field } of forms) {
+    const isKept = new RegExp(`^Your ${begun} from .* is not saved yet\\.`);
     await test.step(what, async () => {
       await toFirstPage(page);
       await come(page);
       await open(page);
+      await begin?.(page);
       for (const [way, leave] of Object.entries(ways)) {
         // Something else each time, so that it is the last words that are found.
         const words = `Begun, before ${way}`;
@@ -172,6 +209,7 @@ async function leaveEach(browser: Browser, who: string, forms: readonly Form[]):
         page = await leave(page, who);
         await open(page);
         await expect(field(page), `${what}, over ${way}`).toHaveValue(words);
+        await expect(page.getByText(isKept)).toBeVisible();
       }
     });
   }
