@@ -1,5 +1,5 @@
 import type { Browser, Locator, Page } from '@playwright/test';
-import { expect, go, openDemo, signIn, test, toPeriod, toRack } from './support/journey';
+import { expect, openDemo, signIn, test, toPeriod, toRack, toStep } from './support/journey';
 
 /** A form of the application: how to come to it, how to open it there, and a field of it that is typed in. */
 interface Form {
@@ -22,12 +22,8 @@ const press = (name: RegExp | string) => (page: Page) =>
 const labelled = (label: string) => (page: Page) => page.getByLabel(label, { exact: true });
 const inWindow = (label: string) => (page: Page) =>
   page.getByRole('dialog').getByLabel(label, { exact: true });
-const toStep = (step: RegExp, period?: number) => async (page: Page) => {
-  await go(page, 's');
-  await page
-    .getByRole('navigation', { name: 'Steps of the set-up' })
-    .getByRole('link', { name: step })
-    .click();
+const inStep = (step: RegExp, period?: number) => async (page: Page) => {
+  await toStep(page, step);
   if (period) await toPeriod(page, period);
   await expect(page).toHaveURL(/step=/);
 };
@@ -62,21 +58,21 @@ const formsOfWork: Form[] = [
   {
     what: 'a new assignment',
     begun: 'assignment',
-    come: toStep(/Assignments/),
+    come: inStep(/Assignments/),
     open: press('New assignment'),
     field: labelled('Title'),
   },
   {
     what: 'an assignment that is changed',
     begun: 'change',
-    come: toStep(/Assignments/),
+    come: inStep(/Assignments/),
     open: press(/^Soil texture table/),
     field: labelled('Title'),
   },
   {
     what: 'a side door',
     begun: 'side door',
-    come: toStep(/Side doors/),
+    come: inStep(/Side doors/),
     open: press('New side door'),
     field: labelled('Message for guests'),
   },
@@ -100,21 +96,21 @@ const formsOfPeople: Form[] = [
   {
     what: 'a class list',
     begun: 'list',
-    come: toStep(/Roster/),
+    come: inStep(/Roster/),
     open: press('Paste or drop a list'),
     field: labelled('Class list'),
   },
   {
     what: 'a late joiner',
     begun: 'late joiner',
-    come: toStep(/Roster/),
+    come: inStep(/Roster/),
     open: press('Add a late joiner'),
     field: inWindow('Last name'),
   },
   {
     what: 'what is known of a student',
     begun: 'change',
-    come: toStep(/Roster/),
+    come: inStep(/Roster/),
     open: async (page) => {
       await page.getByLabel('Find a student').fill('nwosu');
       await press('Nwosu, open')(page);
@@ -124,7 +120,7 @@ const formsOfPeople: Form[] = [
   {
     what: 'the groups of a period',
     begun: 'change',
-    come: toStep(/Roster/, 3),
+    come: inStep(/Roster/, 3),
     open: press('Groups'),
     // The new one is there again, and its name in it.
     begin: (page) => page.getByRole('button', { name: /^Add a group/ }).click(),
@@ -137,14 +133,14 @@ const formsOfPeople: Form[] = [
   {
     what: 'a new period',
     begun: 'period',
-    come: toStep(/Course and periods/),
+    come: inStep(/Course and periods/),
     open: press('Add a period'),
     field: inWindow('Label'),
   },
   {
     what: 'a period that is changed',
     begun: 'change',
-    come: toStep(/Course and periods/),
+    come: inStep(/Course and periods/),
     open: press(/^5 /),
     field: inWindow('Label'),
   },

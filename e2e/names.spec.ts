@@ -1,6 +1,6 @@
 import type { Page } from '@playwright/test';
 import { Application } from './support/Application';
-import { axeFindings, expect, go, test, visitDemo } from './support/journey';
+import { axeFindings, expect, test, toStep, visitDemo } from './support/journey';
 
 test.describe.configure({ mode: 'serial' });
 
@@ -10,11 +10,6 @@ test.beforeAll(async () => {
   school = await Application.start({ template: process.env.VESTIBUL_DEMO_TEMPLATE!, demo: true });
 });
 test.afterAll(() => school.close());
-
-async function toStep(page: Page, step: RegExp): Promise<void> {
-  await go(page, 's');
-  await page.getByRole('link', { name: step }).click();
-}
 
 async function toNames(page: Page, tab: string): Promise<void> {
   await toStep(page, /Names/);

@@ -1,13 +1,5 @@
 import type { Page } from '@playwright/test';
-import { expect, go, openDemo, test, toPeriod } from './support/journey';
-
-async function toSetUp(page: Page, step: RegExp): Promise<void> {
-  await page.getByRole('navigation', { name: 'Places' }).getByRole('link', { name: 'Set-up' }).click();
-  await page
-    .getByRole('navigation', { name: 'Steps of the set-up' })
-    .getByRole('link', { name: step })
-    .click();
-}
+import { expect, go, openDemo, test, toPeriod, toStep } from './support/journey';
 
 test('a year begins from an earlier one: due times are looked at and corrected, and all of it comes as drafts', async ({
   browser,
@@ -47,13 +39,13 @@ test('a year begins from an earlier one: due times are looked at and corrected, 
   // In the new course nobody sits yet, so the list is asked for first.
   await expect(page.getByText('1 course has begun. Now their rosters.')).toBeVisible();
   await expect(page.getByLabel('Class list')).toBeVisible();
-  await toSetUp(page, /Assignments/);
+  await toStep(page, /Assignments/);
   const drafts = page.getByRole('main').getByRole('button').filter({ hasText: 'draft' });
   await expect(drafts).toHaveCount(4);
   await page.getByRole('button', { name: /^Summer land use map/ }).click();
   await expect(page.getByLabel('Due for Period 1')).toHaveValue(corrected);
   await expect(page.getByRole('button', { name: 'Save draft' })).toBeVisible();
-  await toSetUp(page, /Blanks/);
+  await toStep(page, /Blanks/);
   await expect(page.getByText('Hedgerow sheet', { exact: true }).first()).toBeVisible();
   await expect(page.getByText('not handed out')).toBeVisible();
   await demo.close();
@@ -64,7 +56,7 @@ test('held work waits for its teacher; an aide sees it and comments, and lets no
 }) => {
   const { demo, visit } = await openDemo(browser);
   const { page: teacher } = await visit('itamsin');
-  await toSetUp(teacher, /Assignments/);
+  await toStep(teacher, /Assignments/);
   await teacher.getByRole('button', { name: 'New assignment' }).click();
   await teacher.getByLabel('Title').fill('Bridge sketch');
   await teacher.getByText('Who turns in, and what they see').click();
@@ -119,7 +111,7 @@ test('who still has the old version of a blank is picked and gets the new one, b
 }) => {
   const { demo, visit } = await openDemo(browser);
   const { page: teacher } = await visit('itamsin');
-  await toSetUp(teacher, /Blanks/);
+  await toStep(teacher, /Blanks/);
   await teacher.getByRole('button', { name: /^151 copies.*of Map key/ }).click();
   const dialog = teacher.getByRole('dialog');
   await expect(dialog.getByText(/^version 1, old/)).toHaveCount(60);

@@ -122,6 +122,15 @@ export async function go(page: Page, letter: keyof typeof placeOf): Promise<void
   await expect(places.locator('[aria-current]')).toHaveText(new RegExp(`^${placeOf[letter]}`));
 }
 
+/** Opens a step of the set-up. */
+export async function toStep(page: Page, step: RegExp): Promise<void> {
+  await go(page, 's');
+  await page
+    .getByRole('navigation', { name: 'Steps of the set-up' })
+    .getByRole('link', { name: step })
+    .click();
+}
+
 /** Opens the rack of a period with one of its assignments; back when it is that one which is shown. */
 export async function toRack(page: Page, period: number, assignment: string): Promise<void> {
   await go(page, 'r');

@@ -122,9 +122,12 @@ export interface Tally {
 export const isToReview = ({ state, slot }: Pick<Place, 'state' | 'slot'>): boolean =>
   (state === 'turned in' || state === 'late') && !slot?.goesBack;
 
+/** Whether somebody has anything in. */
+export const hasWork = ({ slot }: Pick<Place, 'slot'>): boolean => Boolean(slot?.id);
+
 /** Where reviewing begins: with the first whose work is to be reviewed, else with the first who has any. */
 export const firstToReview = (places: readonly Place[]): Place | undefined =>
-  places.find(isToReview) ?? places.find(({ slot }) => slot?.id);
+  places.find(isToReview) ?? places.find(hasWork);
 
 /** Whether somebody's work is reviewed and waits to be handed back. */
 export const isToHandBack = ({ state, slot }: Pick<Place, 'state' | 'slot'>): boolean =>

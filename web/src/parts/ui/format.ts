@@ -40,24 +40,26 @@ export function sayShortly(instant: Instant, now: number, zone: string): string 
   return isToday ? time : `${format(instant, zone, { weekday: 'short' })} ${time}`;
 }
 
+/** The day, `2026-11-24`, that a zone's clocks show at a moment. */
+function localDay(moment: number, zone: string): string {
+  return instantToLocal(new Date(moment).toISOString() as Instant, zone).slice(0, 10);
+}
+
 let lastToday = { now: Number.NaN, zone: '', day: '' };
 
-/** The local day of a moment. Every slot of a rack asks for the same one, so the last is kept. */
+/** The local day of now. Every slot of a rack asks for the same one, so the last is kept. */
 function todayAt(now: number, zone: string): string {
   if (lastToday.now !== now || lastToday.zone !== zone) {
-    const day = instantToLocal(new Date(now).toISOString() as Instant, zone).slice(0, 10);
-    lastToday = { now, zone, day };
+    lastToday = { now, zone, day: localDay(now, zone) };
   }
   return lastToday.day;
 }
 
 /** `today`, `tomorrow` or the day, for what is due. */
 export function sayDueDay(due: Instant, now: number, zone: string): string {
-  const day = (moment: number) =>
-    instantToLocal(new Date(moment).toISOString() as Instant, zone).slice(0, 10);
-  const dueDay = day(Date.parse(due));
-  if (dueDay === day(now)) return `today, ${format(due, zone, clock)}`;
-  if (dueDay === day(now + 86_400_000)) return `tomorrow, ${format(due, zone, clock)}`;
+  const dueDay = localDay(Date.parse(due), zone);
+  if (dueDay === localDay(now, zone)) return `today, ${format(due, zone, clock)}`;
+  if (dueDay === localDay(now + 86_400_000, zone)) return `tomorrow, ${format(due, zone, clock)}`;
   return sayMoment(due, zone);
 }
 

@@ -5,6 +5,7 @@ import { Button } from '../../parts/ui/Button';
 import {
   assignmentsFor,
   chooseAssignment,
+  hasWork,
   placesFor,
   tallyOf,
   type Place,
@@ -51,7 +52,7 @@ function DeskOf({ course, period }: { course: Course; period: string }) {
   const assignment = chooseAssignment(assignments, search.get('assignment'), now);
   const all =
     rack.data && assignment ? placesFor(course, rack.data, period, assignment, now, arrangement) : [];
-  const places = all.filter(({ slot }) => slot?.id);
+  const places = all.filter(hasWork);
   const asked = search.get('student');
   const { here: selected, empty, next, previous, nextToReview } = deskPlace(all, asked);
   useSeen(course, selected?.slot);

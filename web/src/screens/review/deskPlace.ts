@@ -1,4 +1,4 @@
-import { firstToReview, isToReview, type Place } from '../../parts/rack/courseWork';
+import { firstToReview, hasWork, isToReview, type Place } from '../../parts/rack/courseWork';
 
 export interface DeskPlace {
   /** Whose work lies on the desk. */
@@ -10,8 +10,6 @@ export interface DeskPlace {
   /** Whose work is to be reviewed next, once this one's is done: after it, else from the start again. */
   nextToReview: Place | undefined;
 }
-
-const hasWork = ({ slot }: Place): boolean => Boolean(slot?.id);
 
 /**
  * Who lies on the desk, of all places in their order: whoever is asked for, also when their work is gone or somebody before
