@@ -161,10 +161,15 @@ function withChanges(db: Database, entries: readonly Entry[], viewer: PersonId):
       all<{ assignmentId: AssignmentId; lines: number; at: Instant }>(
         db,
         `SELECT assignment_id AS assignmentId, COUNT(*) AS lines, MAX(at) AS at FROM event
-         WHERE course_id = :courseId AND (student_id IS NULL OR student_id = :viewer) AND kind IN
+         WHERE course_id = :courseId AND assignment_id IN (SELECT value FROM json_each(:assignments))
+           AND (student_id IS NULL OR student_id = :viewer) AND kind IN
            ('assignment made', 'assignment changed', 'assignment copied', 'assignment published', 'due moved')
          GROUP BY assignment_id`,
-        { courseId, viewer },
+        {
+          courseId,
+          viewer,
+          assignments: JSON.stringify(inCourse.map(({ assignmentId }) => assignmentId)),
+        },
       ).map(({ assignmentId, ...told }) => [assignmentId, told]),
     );
     // An entry names its course and its periods: with their names it changes too.

@@ -205,8 +205,21 @@ describe('review', () => {
       .as('teacher')
       .must('readSubmission', { params: { submissionId: data.submissionId } });
     expect(read.pieces[0]).toMatchObject({ sha256: piece.sha256, driftedAt: expect.any(String) });
-    const rack = await school.as('teacher').must('readRack', { params: inCourse() });
-    expect(rack.slots.find((slot) => slot.id === data.submissionId)).toMatchObject({ drifted: true });
+    const slot = async () => {
+      const rack = await school.as('teacher').must('readRack', { params: inCourse() });
+      return rack.slots.find((one) => one.id === data.submissionId);
+    };
+    expect(await slot()).toMatchObject({ drifted: true });
+
+    const again = await chidi.turnIn(school.assignment, [
+      await chidi.upload(school.assignment, 'c2.txt', bytesOf('once more')),
+    ]);
+    expect(await slot()).toMatchObject({ attempt: 2, drifted: false });
+    const params = { submissionId: data.submissionId };
+    await chidi.must('takeBack', { params, body: { attempt: again.data.attempt, key: crypto.randomUUID() } });
+    expect(await slot()).toMatchObject({ attempt: 1, drifted: true });
+    changeFile(school.running.school, piece.id, { sha256: piece.sha256, bytes: piece.bytes });
+    expect(await slot()).toMatchObject({ attempt: 1, drifted: false });
   });
 });
 

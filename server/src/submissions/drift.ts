@@ -4,6 +4,7 @@ import { joinOwner } from '../intake/ownership';
 import type { School } from '../platform/School';
 import { one, together } from '../platform/database/database';
 import { writeEvent } from '../platform/ledger/ledger';
+import { settleDrift } from './settle';
 
 /**
  * The owner of a piece's file has gone on working: the file changes, the sealed copy does not, and the ledger says so.
@@ -26,6 +27,7 @@ export function changeFile(school: School, piece: PieceId, now: { sha256: Sha256
     if (!row) throw new Error(`no piece ${piece}`);
     const at = school.now();
     setBytesOfFile(school.db, row.fileId, { ...now, at });
+    settleDrift(school.db, row.fileId);
     writeEvent(
       school,
       row.owner,

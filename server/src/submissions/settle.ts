@@ -3,6 +3,7 @@ import {
   type AssignmentId,
   type AttemptFacts,
   type Counting,
+  type FileId,
   type Instant,
   type SubmissionId,
 } from '@vestibul/core';
@@ -36,6 +37,20 @@ export function listAttempts(db: Database, id: SubmissionId): Attempt[] {
   }));
 }
 
+/** Whether an owner's file has changed since it was turned in, of the attempt that a `submission` shows. */
+const hasDrifted = (attempt: string) => `EXISTS (SELECT 1 FROM piece q JOIN file f ON f.id = q.file_id
+  WHERE q.submission_id = submission.id AND q.attempt = ${attempt} AND f.sha256 <> q.sha256)`;
+
+/** Has every submission that shows a file tell whether it has changed. Inside the transaction that changes it. */
+export function settleDrift(db: Database, file: FileId): void {
+  run(
+    db,
+    `UPDATE submission SET drifted = ${hasDrifted('submission.attempt')}
+     WHERE id IN (SELECT submission_id FROM piece WHERE file_id = ?)`,
+    [file],
+  );
+}
+
 /**
  * Has a submission show the attempt that counts, with what was said of that very attempt. Inside the caller's transaction.
  */
@@ -52,7 +67,7 @@ export function settle(db: Database, id: SubmissionId): void {
        turned_in_at = t.at, late_ms = COALESCE(t.late_ms, 0), held = COALESCE(t.held, 0), held_for_name = COALESCE(t.held_for_name, 0),
        pieces = (SELECT COUNT(*) FROM piece WHERE submission_id = :id AND attempt = :n),
        top_piece_id = (SELECT id FROM piece WHERE submission_id = :id AND attempt = :n ORDER BY n LIMIT 1),
-       reviewed_at = t.reviewed_at, handed_back_at = t.handed_back_at
+       reviewed_at = t.reviewed_at, handed_back_at = t.handed_back_at, drifted = ${hasDrifted(':n')}
      FROM (SELECT 1) LEFT JOIN attempt t ON t.submission_id = :id AND t.n = :n
      WHERE submission.id = :id`,
     { id, attempts: attempts.length, n: countingAttempt(attempts, counting)?.n ?? 0 },

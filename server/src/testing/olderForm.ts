@@ -34,6 +34,7 @@ const undo: Record<number, string> = {
   26: 'DROP INDEX person_by_shown_name',
   27: 'DROP INDEX person_by_username',
   28: 'DROP INDEX event_by_time',
+  29: 'ALTER TABLE submission DROP COLUMN drifted',
 };
 
 /** Ends a school's server, and starts it on its database as an earlier version would have left it. */

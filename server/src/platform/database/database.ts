@@ -116,13 +116,23 @@ export function preparedSql(db: Database): string[] {
 }
 
 /**
+ * All rows of a query, each a list in the order of its columns. Of the thousands of a course's rack it takes half of the
+ * time that rows as objects take.
+ */
+export function lists<Row extends readonly unknown[]>(db: Database, sql: string, values: Values = []): Row[] {
+  const { statement } = prepare(db, sql);
+  const rows = statement.raw(true).all(values) as Row[];
+  statement.raw(false);
+  return rows;
+}
+
+/**
  * All rows of a query; the caller names their shape. Statements are prepared once. Rows are taken as lists and made
- * objects here, which for the rack of a course takes a quarter less time than when the driver makes them.
+ * objects here, which takes a quarter less time than when the driver makes them.
  */
 export function all<Row>(db: Database, sql: string, values: Values = []): Row[] {
+  const rows = lists<unknown[]>(db, sql, values);
   const found = prepare(db, sql);
-  const rows = found.statement.raw(true).all(values) as unknown[][];
-  found.statement.raw(false);
   const columns = (found.columns ??= found.statement.columns().map(({ name }) => name));
   return rows.map((row) => {
     const named: Record<string, unknown> = {};
