@@ -22,6 +22,7 @@ const subjects = [
   'packages',
   'new-year',
   'pages',
+  'live',
 ];
 
 const inServer = (names) => `^server/src/(?:${names.join('|')})/`;

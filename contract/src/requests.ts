@@ -285,6 +285,8 @@ export const requests = {
   takeIntoReview: { body: z.object({ works }) },
   /** Pieces turned in by students, for assignments and on days of the school, both included. */
   readRecord: { query: recordFilter },
+  /** `since`: how far the page has heard, by the id of the last event; the header Last-Event-ID says it as well. */
+  live: { query: z.object({ since: z.string().max(60).optional() }) },
   readLedger: {
     query: recordFilter.extend({
       kind: z.enum(eventKinds as [EventKind, ...EventKind[]]).optional(),

@@ -172,6 +172,8 @@ export { eventGroups, kindsOf, type EventGroup } from './ledger/eventGroups';
 export type { EventAbout, EventFacts, EventKind, LedgerEvent } from './ledger/event';
 export { inclusionPath, nodesOfNewLeaf, rootOf, rootOfPath } from './ledger/proof';
 export type { NodeAt, TreeNode } from './ledger/proof';
+export { MOST_SLOTS, makesOld, oldBy } from './ledger/makesOld';
+export type { LineAbout, Old, OldSlot, OldThings } from './ledger/makesOld';
 export { RECEIPT_FORMAT, headText, verifyReceipt } from './ledger/receipt';
 export type { Head, ReceiptFile, ReceiptVerdict } from './ledger/receipt';
 export { leafHash, nodeHash, rootHash, sha256Hex } from './ledger/tree';

@@ -398,7 +398,7 @@ class WorkMaker {
 
   #turnIn(assignment: DemoAssignment, seat: Seat, seed: number, files: number): SubmissionId {
     const uploadIds = Array.from({ length: files }, (_, n) => this.#upload(assignment, seat, seed, n));
-    const { receipt } = turnIn(this.school, seat.id, this.#ids.get(assignment.title)!, {
+    const receipt = turnIn(this.school, seat.id, this.#ids.get(assignment.title)!, {
       key: randomUUID(),
       uploadIds,
       namesAgreed: false,

@@ -33,7 +33,8 @@ import type { School } from './platform/School';
 import { requireOpenCourse } from './school/years';
 import type { z } from 'zod';
 import type { Call, StreamHandlers } from './platform/http/call';
-import { openLiveStream, tellStreams } from './liveStream';
+import { openLiveStream, tellStreams } from './live/openLiveStream';
+import { tellOfLines } from './live/tellOfLines';
 import { readCookie } from './platform/http/cookies';
 import { bodyReaders } from './platform/http/readBody';
 
@@ -112,6 +113,7 @@ export function makeApp(options: AppOptions): Express {
   };
 
   tellStreams(school);
+  tellOfLines(school);
   app.use(UPLOADS_PATH, (request, response, next) => {
     // Every answer of the protocol says its version, our own refusals too (tus 1.0.0, 'Tus-Resumable').
     response.set('Tus-Resumable', TUS_VERSION);

@@ -4,7 +4,7 @@ import { freeFromAssignment } from './sorting/piles';
 import { Signal } from './platform/live/Signal';
 import { readTableLater } from './sorting/teach';
 import { reckonAgain } from './submissions/reckon';
-import { tellOfSlot } from './submissions/tellOfSubmission';
+import { tellOfSlot } from './submissions/tellOfSlot';
 import { settleAssignment } from './submissions/settle';
 import { appearDue } from './blanks/appear';
 import fs from 'node:fs';

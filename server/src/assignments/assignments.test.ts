@@ -1,9 +1,9 @@
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
-import type { LiveNotice } from '@vestibul/contract';
 import type { AssignmentId } from '@vestibul/core';
 import { appearDue } from '../blanks/appear';
 import { all, run } from '../platform/database/database';
 import { findScans } from '../testing/findScans';
+import type { Notice } from '../platform/live/Bus';
 import { TestSchool, bytesOf } from '../testing/TestSchool';
 
 let school: TestSchool;
@@ -74,15 +74,16 @@ describe('being seen', () => {
     });
     expect(handed.handedOut).toBe(0);
     expect(appearDue(school.running.school)).toBe(0);
-    const heard: LiveNotice[] = [];
-    const stop = bus.listen((audience, notice) => {
+    const heard: Notice[] = [];
+    const stop = bus.listen(({ audience, notice }) => {
       if ('person' in audience && audience.person === school.ids.mai) heard.push(notice);
     });
     run(db, 'UPDATE assignment SET visible_at = ? WHERE id = ?', ['2026-01-01T08:00:00.000Z', id]);
     expect(appearDue(school.running.school)).toBe(1);
     expect(appearDue(school.running.school)).toBe(0);
     stop();
-    expect(heard.map((notice) => notice.kind)).toEqual(['mine', 'word']);
+    // Once for the copy, whose line says so, and once for the assignment itself.
+    expect(heard.map((notice) => notice.kind)).toEqual(['mine', 'mine', 'word']);
     const tray = await school.as('mai').must('readTray', { params: { assignmentId: id } });
     expect(tray.copies.map(({ title }) => title)).toEqual(['Later sheet']);
   });

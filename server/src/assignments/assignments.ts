@@ -72,8 +72,8 @@ export function changeAssignment(
   by: PersonId,
   id: AssignmentId,
   body: BodyOf<'changeAssignment'>,
-): CourseId {
-  return together(school.db, () => {
+): void {
+  together(school.db, () => {
     const { courseId, counting, visibleAt: before } = findAssignment(school.db, id);
     requireFreeTitle(school.db, courseId, body.title, id);
     const times = timesOf(school.db, id);
@@ -88,7 +88,6 @@ export function changeAssignment(
     // A change of something else says nothing of what was to keep its lateness before.
     if (body.alsoTurnedIn && timesOf(school.db, id) !== times)
       school.signals.timesChanged.tell({ by, assignment: id, student: null });
-    return courseId;
   });
 }
 
@@ -108,8 +107,8 @@ export function listDues(db: Database, id: AssignmentId): { periodId: PeriodId; 
 }
 
 /** Takes away an assignment that nobody has begun. Fails with `has-work`. */
-export function dropAssignment(school: School, by: PersonId, id: AssignmentId): CourseId {
-  return together(school.db, () => {
+export function dropAssignment(school: School, by: PersonId, id: AssignmentId): void {
+  together(school.db, () => {
     const { db } = school;
     const { courseId, title } = findAssignment(db, id);
     if (hasWork(db, id)) throw new Failure('has-work', { what: 'assignment', name: title });
@@ -118,7 +117,6 @@ export function dropAssignment(school: School, by: PersonId, id: AssignmentId): 
     school.signals.assignmentDropped.tell({ by, course: courseId, assignment: id });
     run(db, 'DELETE FROM assignment WHERE id = ?', [id]);
     writeEvent(school, by, 'assignment dropped', { course: courseId, assignment: id }, {});
-    return courseId;
   });
 }
 

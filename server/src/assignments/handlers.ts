@@ -1,5 +1,4 @@
 import { Failure } from '../platform/failure';
-import { tellCourseChanged } from '../courses/courseChanged';
 import {
   changeAssignment,
   copyAssignments,
@@ -12,21 +11,17 @@ import { moveDue } from './ownDues';
 import { reaches } from '@vestibul/core';
 import { accessOf } from '../access/access';
 import { caller, type JsonHandlers } from '../platform/http/call';
-import { tellStaff } from '../courses/tellStaff';
-import { tellAll } from './tellAll';
 
 export const assignmentHandlers = {
   makeAssignment(call) {
     const id = makeAssignment(call.school, caller(call).id, call.params.courseId, call.body);
-    tellAll(call.school, call.params.courseId);
-    call.school.signals.courseChanged.tell(call.params.courseId);
+    call.school.signals.mayAppear.tell();
     return { id };
   },
   changeAssignment(call) {
     const { school, params, body } = call;
-    const course = changeAssignment(school, caller(call).id, params.assignmentId, body);
-    tellAll(school, course);
-    school.signals.courseChanged.tell(course);
+    changeAssignment(school, caller(call).id, params.assignmentId, body);
+    school.signals.mayAppear.tell();
     return {};
   },
   copyAssignments(call) {
@@ -38,19 +33,17 @@ export const assignmentHandlers = {
       if (!reaches(level, 'view')) throw new Failure('not-allowed');
     }
     const copied = copyAssignments(school, caller(call).id, params.courseId, body.assignmentIds);
-    tellCourseChanged(school, params.courseId);
     return { copied };
   },
   dropAssignment(call) {
     const { school, params } = call;
-    tellCourseChanged(school, dropAssignment(school, caller(call).id, params.assignmentId));
+    dropAssignment(school, caller(call).id, params.assignmentId);
     return {};
   },
   readAssignment: ({ school, params }) => readAssignment(school.db, params.assignmentId),
   moveDue(call) {
     const { assignmentId, studentId } = call.params;
-    tellStaff(call.school, moveDue(call.school, caller(call).id, assignmentId, studentId, call.body));
-    call.school.bus.tell({ person: studentId }, { kind: 'mine', assignmentId });
+    moveDue(call.school, caller(call).id, assignmentId, studentId, call.body);
     return {};
   },
 } satisfies Partial<JsonHandlers>;

@@ -21,8 +21,8 @@ export function moveDue(
   assignment: AssignmentId,
   student: PersonId,
   body: BodyOf<'moveDue'>,
-): CourseId {
-  return together(school.db, () => {
+): void {
+  together(school.db, () => {
     const { db } = school;
     const { courseId: course } = findAssignment(db, assignment);
     if (!one(db, 'SELECT 1 FROM enrolment WHERE course_id = ? AND student_id = ?', [course, student]))
@@ -40,7 +40,6 @@ export function moveDue(
       );
     writeEvent(school, by, 'due moved', { course, assignment, student }, { due, excused: body.excused });
     if (body.alsoTurnedIn) school.signals.timesChanged.tell({ by, assignment, student });
-    return course;
   });
 }
 

@@ -127,15 +127,14 @@ export function copyBlanks(school: School, by: PersonId, from: CourseId, to: Cou
 }
 
 /** Puts a blank away: it is no longer listed or handed out. Copies that students have stay theirs. */
-export function putAwayBlank(school: School, by: PersonId, id: BlankId): CourseId {
-  return together(school.db, () => {
+export function putAwayBlank(school: School, by: PersonId, id: BlankId): void {
+  together(school.db, () => {
     const { courseId: course, putAwayAt } = findBlank(school.db, id);
     if (putAwayAt === null) {
       run(school.db, 'UPDATE blank SET put_away_at = ? WHERE id = ?', [school.now(), id]);
       run(school.db, 'DELETE FROM hand_out WHERE blank_id = ?', [id]);
       writeEvent(school, by, 'blank put away', { course }, { blank: id });
     }
-    return course;
   });
 }
 

@@ -231,7 +231,7 @@ describe('the live stream', () => {
       let text = '';
       return async (wanted: (notice: LiveNotice) => boolean): Promise<LiveNotice> => {
         for (;;) {
-          const found = [...text.matchAll(/^data: (.*)$/gm)]
+          const found = [...text.matchAll(/^data: (\{.*)$/gm)]
             .map(([, json]) => JSON.parse(json!) as LiveNotice)
             .find(wanted);
           if (found) {

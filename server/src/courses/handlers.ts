@@ -3,7 +3,6 @@ import { addPeriod, changePeriod, putInGroup, setGroups } from './periods';
 import { addStaff, changeStaff, giveCourse, removeStaff } from './staff';
 import { caller, type Call, type JsonHandlers } from '../platform/http/call';
 import { change } from './change';
-import { tellStaff } from './tellStaff';
 
 export const courseHandlers = {
   listCourses: (call) => listCourses(call.school, caller(call)),
@@ -16,19 +15,18 @@ export const courseHandlers = {
   ),
   addPeriod(call) {
     const id = addPeriod(call.school, caller(call).id, call.params.courseId, call.body);
-    tellStaff(call.school, call.params.courseId);
     return { id };
   },
   changePeriod(call) {
-    tellStaff(call.school, changePeriod(call.school, caller(call).id, call.params.periodId, call.body));
+    changePeriod(call.school, caller(call).id, call.params.periodId, call.body);
     return {};
   },
   setGroups(call) {
-    tellStaff(call.school, setGroups(call.school, caller(call).id, call.params.periodId, call.body));
+    setGroups(call.school, caller(call).id, call.params.periodId, call.body);
     return {};
   },
   putInGroup(call) {
-    tellStaff(call.school, putInGroup(call.school, caller(call).id, call.params.periodId, call.body));
+    putInGroup(call.school, caller(call).id, call.params.periodId, call.body);
     return {};
   },
   addStaff: change<Call<'addStaff'>>((school, by, course, { access, body }) =>

@@ -73,8 +73,8 @@ export function changePeriod(
   by: PersonId,
   id: PeriodId,
   period: BodyOf<'changePeriod'>,
-): CourseId {
-  return together(school.db, () => {
+): void {
+  together(school.db, () => {
     const { db } = school;
     const course = courseOfPeriod(db, id);
     requireFreeNumber(db, course, period.number, id);
@@ -91,7 +91,6 @@ export function changePeriod(
       },
     );
     writeEvent(school, by, 'period changed', { course, period: id }, { number: period.number });
-    return course;
   });
 }
 
@@ -122,13 +121,8 @@ export function listGroups(db: Database, course: CourseId): Map<PeriodId, Group[
 }
 
 /** Makes a period's small groups what is listed. Who was in a group that goes is in none. */
-export function setGroups(
-  school: School,
-  by: PersonId,
-  period: PeriodId,
-  body: BodyOf<'setGroups'>,
-): CourseId {
-  return together(school.db, () => {
+export function setGroups(school: School, by: PersonId, period: PeriodId, body: BodyOf<'setGroups'>): void {
+  together(school.db, () => {
     const { db } = school;
     const course = courseOfPeriod(db, period);
     const there = new Map((listGroups(db, course).get(period) ?? []).map((group) => [group.id, group]));
@@ -153,18 +147,12 @@ export function setGroups(
       run(db, 'DELETE FROM student_group WHERE id = ?', [id]);
       writeEvent(school, by, 'group removed', { course, period }, { group: id }, at);
     }
-    return course;
   });
 }
 
 /** Puts students of a period into one of its groups, or into none. */
-export function putInGroup(
-  school: School,
-  by: PersonId,
-  period: PeriodId,
-  body: BodyOf<'putInGroup'>,
-): CourseId {
-  return together(school.db, () => {
+export function putInGroup(school: School, by: PersonId, period: PeriodId, body: BodyOf<'putInGroup'>): void {
+  together(school.db, () => {
     const { db } = school;
     const course = courseOfPeriod(db, period);
     const groupId = body.groupId;
@@ -176,6 +164,5 @@ export function putInGroup(
       if (changeSeat(db, course, student, { groupId }, at))
         writeEvent(school, by, 'grouped', { course, period, student }, { group: groupId }, at);
     }
-    return course;
   });
 }

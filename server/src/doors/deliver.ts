@@ -25,21 +25,16 @@ import { makeAttempt } from '../submissions/turnIn';
  * whose it is (core/identify/visitorReader); else it waits on the sorting table. The same press is one delivery however often it
  * comes. Fails with `press-used`, `door-closed`, `not-entered`, `upload-gone`, `still-arriving`.
  */
-export function deliver(
-  school: School,
-  door: DoorRow,
-  visit: VisitRow,
-  body: BodyOf<'deliver'>,
-): { placed: SubmissionId | null; isNew: boolean } {
+export function deliver(school: School, door: DoorRow, visit: VisitRow, body: BodyOf<'deliver'>): void {
   const { db } = school;
-  return together(db, () => {
+  together(db, () => {
     const before = one<{ visitId: VisitId }>(
       db,
       'SELECT visit_id AS visitId FROM delivery WHERE press_key = ?',
       [body.key],
     );
     if (before && before.visitId !== visit.id) throw new Failure('press-used');
-    if (before) return { placed: null, isNew: false };
+    if (before) return;
     requireHandsIn(school, door, visit);
     const uploads = [...new Set(body.uploadIds)].map((id): ArrivedUpload => {
       const upload = findUpload(db, id);
@@ -81,7 +76,7 @@ export function deliver(
       },
     );
     uploads.forEach((upload, place) => endUseAtDoor(db, upload.id, { at, delivery: id, place }));
-    return { placed: placeIfProven(school, findDelivery(db, id)), isNew: true };
+    placeIfProven(school, findDelivery(db, id));
   });
 }
 

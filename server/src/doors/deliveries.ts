@@ -106,13 +106,12 @@ export function findDelivered(
 }
 
 /** Says that a delivery is nobody's here. Its bytes and its line stay. */
-export function turnAway(school: School, by: PersonId, id: DeliveryId): CourseId {
-  return together(school.db, () => {
+export function turnAway(school: School, by: PersonId, id: DeliveryId): void {
+  together(school.db, () => {
     const row = findDelivery(school.db, id);
     requireWaiting(row);
     run(school.db, 'UPDATE delivery SET turned_away_at = ? WHERE id = ?', [school.now(), id]);
     writeEvent(school, by, 'turned away', { course: row.courseId }, { delivery: id });
-    return row.courseId;
   });
 }
 

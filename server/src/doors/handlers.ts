@@ -8,7 +8,7 @@ import type { School } from '../platform/School';
 import { readSchool, timeZoneOf } from '../school/facts';
 import { findAssignment, isVisible } from '../assignments/assignments';
 import { all, one } from '../platform/database/database';
-import { findDelivered, findDelivery, listDeliveries, turnAway } from './deliveries';
+import { findDelivered, listDeliveries, turnAway } from './deliveries';
 import {
   courseOfDoor,
   doorState,
@@ -27,8 +27,6 @@ import { sendKept } from '../platform/http/send';
 import { sendReceiptFile } from '../ledger/sendReceiptFile';
 import { caller, type Call, type JsonHandlers, type StreamHandlers } from '../platform/http/call';
 import { setCookie } from '../platform/http/cookies';
-import { tellStaff } from '../courses/tellStaff';
-import { tellOfSubmission } from '../submissions/tellOfSubmission';
 
 /** A door as whoever is there sees it: a guest, or somebody of its staff who looks at it. */
 function guestDoor(
@@ -137,9 +135,7 @@ export const doorHandlers = {
   deliver({ school, params, body, visit, person }) {
     const door = findDoor(school.db, params.token);
     const here = requireVisit(visit, door);
-    const { placed, isNew } = deliver(school, door, here, body);
-    if (placed) tellOfSubmission(school, placed);
-    if (isNew) tellStaff(school, door.courseId);
+    deliver(school, door, here, body);
     return guestDoor(school, door, here, person);
   },
 
@@ -172,12 +168,10 @@ export const doorHandlers = {
       body.studentId,
       body.assignmentId,
     );
-    tellOfSubmission(school, submissionId);
-    tellStaff(school, findDelivery(school.db, params.deliveryId).courseId);
     return { submissionId };
   },
   turnAway(call) {
-    tellStaff(call.school, turnAway(call.school, caller(call).id, call.params.deliveryId));
+    turnAway(call.school, caller(call).id, call.params.deliveryId);
     return {};
   },
 } satisfies Partial<JsonHandlers>;

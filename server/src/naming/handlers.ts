@@ -69,12 +69,10 @@ export const namingHandlers = {
   setRule(call) {
     requireRule(call.body.rule);
     setRule(call.school, caller(call).id, call.params.courseId, call.params.subject, call.body.rule);
-    tellStaff(call.school, call.params.courseId);
     return {};
   },
   setOffRule(call) {
     setOffRule(call.school, caller(call).id, call.params.courseId, call.body.offRule);
-    tellStaff(call.school, call.params.courseId);
     return {};
   },
   readNaming({ school, params }) {
@@ -173,7 +171,6 @@ export const namingHandlers = {
     if (!isOwn && isNameTaken[params.subject](school.db, params.courseId, nameKey(legal)))
       throw new Failure('name-taken', { name: legal });
     const id = renameByHand(school, caller(call).id, params.subject, thing, legal);
-    tellStaff(school, params.courseId);
     return { id, name: legal };
   },
 } satisfies Partial<JsonHandlers>;

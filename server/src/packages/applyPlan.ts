@@ -30,17 +30,18 @@ const ROSTER_KINDS = [
 ];
 
 /**
- * Writes a plan, all of it or nothing, and returns the courses it touched; null when rosters have changed since the
- * ledger stood at `seen`, and nothing was written.
+ * Writes a plan, all of it or nothing. Answers false when rosters have changed since the ledger stood at `seen`, and nothing
+ * was written.
  */
 export function applyPlan(
   school: School,
   { by, id, plan, seen }: { by: PersonId; id: PackageId; plan: PackagePlan; seen: number },
-): CourseId[] | null {
+): boolean {
   return together(school.db, () => {
     const since = all<{ kind: string }>(school.db, 'SELECT DISTINCT kind FROM event WHERE idx > ?', [seen]);
-    if (since.some(({ kind }) => ROSTER_KINDS.includes(kind))) return null;
-    return new Applying(school, by, plan).apply(id);
+    if (since.some(({ kind }) => ROSTER_KINDS.includes(kind))) return false;
+    new Applying(school, by, plan).apply(id);
+    return true;
   });
 }
 
@@ -57,7 +58,7 @@ class Applying {
     private readonly plan: PackagePlan,
   ) {}
 
-  apply(id: PackageId): CourseId[] {
+  apply(id: PackageId): void {
     const { school, by, plan } = this;
     const changes = sayPlan(plan).filter(({ kind }) => kind !== 'fault' && kind !== 'asked').length;
     if (changes > 0) writeEvent(school, by, 'list applied', {}, { sha256: sha256Of(school.db, id), changes });
@@ -76,13 +77,11 @@ class Applying {
         true,
       );
     for (const { courseId, studentId } of plan.leaving) leave(school, by, courseId, studentId, true);
-    const courses = [...new Set([...this.#courses.values()])];
-    for (const course of courses) {
+    for (const course of new Set(this.#courses.values())) {
       makeMissingFolders(school, by, course);
       handOutTo(school, by, course);
     }
     run(school.db, 'UPDATE package SET applied_at = ? WHERE id = ?', [school.now(), id]);
-    return courses;
   }
 
   #writeYears(): void {

@@ -1,5 +1,4 @@
 import { Failure } from '../platform/failure';
-import { tellCourseChanged } from '../courses/courseChanged';
 import { applyPackage, readPackagePage, takePackage } from './packages';
 import { caller, type JsonHandlers } from '../platform/http/call';
 
@@ -24,14 +23,7 @@ export const packageHandlers = {
     return takePackage(call.school, caller(call).id, zip, name.slice(0, LONGEST_NAME));
   },
   readPackage: ({ school, params, query }) => readPackagePage(school, params.packageId, query),
-  async applyPackage(call) {
-    const { summary, courses } = await applyPackage(
-      call.school,
-      caller(call).id,
-      call.params.packageId,
-      call.body,
-    );
-    for (const course of courses) tellCourseChanged(call.school, course);
-    return summary;
+  applyPackage(call) {
+    return applyPackage(call.school, caller(call).id, call.params.packageId, call.body);
   },
 } satisfies Partial<JsonHandlers>;

@@ -1,7 +1,6 @@
 import { createHash } from 'node:crypto';
 import {
   packageChangeKinds,
-  type CourseId,
   type Instant,
   type PackageChangeKind,
   type PackageId,
@@ -142,17 +141,14 @@ export async function applyPackage(
   by: PersonId,
   id: PackageId,
   body: BodyOf<'applyPackage'>,
-): Promise<{ summary: Summary; courses: CourseId[] }> {
+): Promise<Summary> {
   for (let tried = 0; tried < TRIES; tried += 1) {
     const seen = one<{ idx: number }>(school.db, 'SELECT MAX(idx) AS idx FROM event')!.idx;
     const plan = await planOf(school, id, body);
-    const courses = await school.gate.hold(() =>
+    const isApplied = await school.gate.hold(() =>
       runJob('applyPlan', { school: school.forThread, by, id, plan, seen }),
     );
-    if (courses) {
-      const row = findPackage(school.db, id);
-      return { summary: summaryOf(row, await saidOf(school, id)), courses };
-    }
+    if (isApplied) return summaryOf(findPackage(school.db, id), await saidOf(school, id));
   }
   throw new Failure('roster-changed');
 }

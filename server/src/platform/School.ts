@@ -1,5 +1,5 @@
 import type { MemoryLocker } from '@tus/server';
-import type { AssignmentId, CourseId, Instant, PersonId } from '@vestibul/core';
+import type { AssignmentId, CourseId, Instant, OldSlot, PersonId } from '@vestibul/core';
 import type { Signal } from './live/Signal';
 import type { Database } from './database/database';
 import type { SchoolKey } from './ledger/schoolKey';
@@ -47,13 +47,6 @@ export type ThreadSchool = Required<
   Pick<SchoolOptions, 'folder' | 'keepFree' | 'largestFile' | 'mostBytes' | 'room'>
 >;
 
-/** Whose slot of which assignment. */
-export interface SlotPlace {
-  course: CourseId;
-  student: PersonId;
-  assignment: AssignmentId;
-}
-
 /** One school's data folder, open: what every part of the server works on. */
 export interface School {
   db: Database;
@@ -62,7 +55,7 @@ export interface School {
   key: SchoolKey;
   bus: Bus;
   signals: {
-    /** A course has changed in what tells whose work is and what it is for. */
+    /** A course has changed in what tells whose work is and what it is for; told by the lines of the ledger that say so. */
     courseChanged: Signal<CourseId>;
     /** Another attempt of an assignment's submissions may count now. */
     countingChanged: Signal<AssignmentId>;
@@ -70,8 +63,8 @@ export interface School {
     timesChanged: Signal<{ by: PersonId; assignment: AssignmentId; student: PersonId | null }>;
     /** An assignment goes; whatever was for it is for it no longer. */
     assignmentDropped: Signal<{ by: PersonId; course: CourseId; assignment: AssignmentId }>;
-    /** Something has come into a slot, or into the tray before it, or has left it. */
-    slotChanged: Signal<SlotPlace>;
+    /** Something has come into the tray before a slot, or has left it: there is no line of that. */
+    slotChanged: Signal<OldSlot>;
     /** The time of an assignment to be seen may have come. */
     mayAppear: Signal<void>;
   };

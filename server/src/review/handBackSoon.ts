@@ -14,7 +14,6 @@ import { nowOnLedger, writeEvent } from '../platform/ledger/ledger';
 import { aboutOf } from '../submissions/submissions';
 import { sayOfAttempt } from '../submissions/attempts';
 import { changeEach, handBack, type Acted, type Work } from './review';
-import { tellOfReturn } from './tellOfReturn';
 
 /** How often it is looked whether the moment of a hand-back has come, in milliseconds. */
 const EVERY_MS = 1_000;
@@ -60,11 +59,10 @@ export function handBackDue(school: School): void {
   );
   for (const works of groupBy(due, ({ courseId, byId }) => `${courseId} ${byId}`).values()) {
     const { courseId, byId } = works[0]!;
-    const { changed } = together(school.db, () => {
+    together(school.db, () => {
       for (const { submissionId } of works) dropDue(school, submissionId);
-      return handBack(school, byId, courseId, works);
+      handBack(school, byId, courseId, works);
     });
-    for (const id of changed) tellOfReturn(school, id, 'handed back');
   }
 }
 

@@ -3,10 +3,9 @@ import type { School } from '../platform/School';
 import { sendBack, approve, handBack, markReviewed, withdrawReview } from './review';
 import { addComment } from './comments';
 import { caller, type Call, type JsonHandlers } from '../platform/http/call';
-import { tellOfSubmission } from '../submissions/tellOfSubmission';
+import { tellOfSubmission } from '../submissions/tellOfSlot';
 import { handBackSoon, takeIntoReview } from './handBackSoon';
 import { readSubmission } from './readSubmission';
-import { tellOfReturn } from './tellOfReturn';
 
 /** The shape of every act on a submission: do it, then show it. */
 function act<OnSubmission extends Call<'comment'> | Call<'review'> | Call<'withdrawReview'>>(
@@ -15,7 +14,6 @@ function act<OnSubmission extends Call<'comment'> | Call<'review'> | Call<'withd
   return (call: OnSubmission) => {
     const id = call.params.submissionId;
     work(call.school, caller(call).id, id, call);
-    tellOfSubmission(call.school, id);
     return {};
   };
 }
@@ -28,7 +26,6 @@ export const reviewHandlers = {
   ),
   approve(call) {
     const { changed, newer } = approve(call.school, caller(call).id, call.params.courseId, call.body.works);
-    for (const id of changed) tellOfSubmission(call.school, id);
     return { approved: changed.length, newer };
   },
   handBack(call) {
@@ -42,19 +39,17 @@ export const reviewHandlers = {
       return { handedBack: 0, waiting: changed.length, newer };
     }
     const { changed, newer } = handBack(school, by, courseId, works);
-    for (const id of changed) tellOfReturn(school, id, 'handed back');
     return { handedBack: changed.length, waiting: 0, newer };
   },
   takeIntoReview(call) {
     const { school, params, body } = call;
     const { changed, newer, kept } = takeIntoReview(school, caller(call).id, params.courseId, body.works);
-    for (const id of new Set([...changed, ...kept])) tellOfSubmission(school, id);
+    for (const id of kept) tellOfSubmission(school, id);
     return { kept: kept.length, takenBack: changed.length, newer };
   },
   sendBack(call) {
     const { works, word } = call.body;
     const { changed, newer } = sendBack(call.school, caller(call).id, call.params.courseId, works, word);
-    for (const id of changed) tellOfReturn(call.school, id, 'sent back');
     return { sentBack: changed.length, newer };
   },
 

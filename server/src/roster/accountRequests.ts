@@ -94,7 +94,7 @@ export function settleRequest(
   by: PersonId,
   id: AccountRequestId,
   grants: boolean,
-): AnswerOf<'settleAccountRequest'> & { courseId: CourseId } {
+): AnswerOf<'settleAccountRequest'> {
   return together(school.db, () => {
     const { db } = school;
     const row = one<RequestRow>(db, `${requestQuery} WHERE r.id = ? AND r.settled_at IS NULL`, [id]);
@@ -106,19 +106,17 @@ export function settleRequest(
     );
     const about = { course: row.courseId, ...(row.studentId ? { person: row.studentId } : {}) };
     writeEvent(school, by, 'office answered', about, { granted: grants });
-    const { courseId } = row;
-    if (!grants) return { courseId, links: [] };
+    if (!grants) return { links: [] };
     if (row.wish !== null && row.studentId) {
       const wish = JSON.parse(row.wish) as NonNullable<BodyOf<'askOffice'>['wish']>;
       const { periodId } = seatOf(db, row.courseId, row.studentId)!;
       changeStudent(school, { by, keeper: 'office' }, row.courseId, row.studentId, { ...wish, periodId });
-      return { courseId, links: [] };
+      return { links: [] };
     }
     const people = row.studentId
       ? [nameAndContact(db, row.studentId)]
       : listWithoutPassword(db, row.courseId);
     return {
-      courseId,
       links: people
         .filter(({ id: person }) => signInNameOf(db, person) !== '')
         .map((person) => ({

@@ -1,5 +1,4 @@
 import { keeperOf } from '@vestibul/core';
-import { tellCourseChanged } from '../courses/courseChanged';
 import { changeStudent, comeBack, leaveCourse, moveStudents, previewStudent } from './attendance';
 import { askOffice } from './accountRequests';
 import { makeSlips } from './slips';
@@ -18,7 +17,6 @@ export const rosterHandlers = {
       call.params.courseId,
       call.body,
     );
-    tellCourseChanged(call.school, call.params.courseId);
     return result;
   },
 
@@ -37,16 +35,13 @@ export const rosterHandlers = {
   moveStudents(call) {
     const { courseId } = call.params;
     const result = moveStudents(call.school, caller(call).id, courseId, call.body);
-    tellCourseChanged(call.school, courseId);
     return result;
   },
   leaveCourse: change<Call<'leaveCourse'>>((school, by, course, { params }) => {
     leaveCourse(school, by, course, params.studentId);
-    school.signals.courseChanged.tell(course);
   }),
   comeBack: change<Call<'comeBack'>>((school, by, course, { params, body }) => {
     comeBack(school, by, course, params.studentId, body.periodId);
-    school.signals.courseChanged.tell(course);
   }),
   previewStudent: ({ school, params, body }) =>
     previewStudent(school, params.courseId, params.studentId, body),
@@ -59,7 +54,6 @@ export const rosterHandlers = {
       studentId,
       call.body,
     );
-    tellCourseChanged(call.school, courseId);
     return result;
   },
 } satisfies Partial<JsonHandlers>;

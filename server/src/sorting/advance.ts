@@ -1,6 +1,5 @@
 import { toInstant, type PileId, type PilePieceId, type UploadId } from '@vestibul/core';
 import { tellStaff } from '../courses/tellStaff';
-import { tellOfSubmission } from '../submissions/tellOfSubmission';
 import { finishArrivals, forgetArriving, holdingArriving, isWhole, lastByteAt } from '../intake/receive';
 import { isDiskFull } from '../platform/failure';
 import type { School } from '../platform/School';
@@ -179,7 +178,6 @@ export async function placeAll(school: School, id: PileId): Promise<void> {
     await school.gate.pass();
     const placed = placeTold(school, id);
     if (placed === null) return;
-    for (const submission of placed) tellOfSubmission(school, submission);
     await new Promise((resolve) => setImmediate(resolve));
   }
 }

@@ -1,8 +1,7 @@
-import { formOf, type CourseId, type PilePieceId, type UploadId } from '@vestibul/core';
+import { formOf, type PilePieceId, type UploadId } from '@vestibul/core';
 import { MOST_TOGETHER, PAGE_SIZE, type AnswerOf } from '@vestibul/contract';
 import { advancePile } from './advance';
-import { countSteps, forgetWords, redo, sort, undo, type Sorted } from './sorting';
-import { tellCourseChanged } from '../courses/courseChanged';
+import { countSteps, forgetWords, redo, sort, undo } from './sorting';
 import { readTableLater, teach } from './teach';
 import { Failure } from '../platform/failure';
 import type { School } from '../platform/School';
@@ -31,8 +30,6 @@ import {
 import { findUpload } from '../intake/uploads';
 import { sendKept } from '../platform/http/send';
 import { caller, type Call, type JsonHandlers, type StreamHandlers } from '../platform/http/call';
-import { tellStaff } from '../courses/tellStaff';
-import { tellOfSubmission } from '../submissions/tellOfSubmission';
 
 /** Piles of a course that its page shows. */
 const MOST_PILES = 20;
@@ -125,17 +122,11 @@ function sayOnTable(
   };
 }
 
-function tellOfSorting(school: School, course: CourseId, { submissions }: Sorted): void {
-  for (const submission of new Set(submissions)) tellOfSubmission(school, submission);
-  tellStaff(school, course);
-}
-
 export const pileHandlers = {
   listPiles: ({ school, params }) =>
     listPiles(school.db, params.courseId, MOST_PILES).map((row) => sayPile(school, row)),
   makePile(call) {
     const id = makePile(call.school, caller(call).id, call.params.courseId, call.body);
-    tellStaff(call.school, call.params.courseId);
     return { id };
   },
   readPile({ school, params, query }) {
@@ -167,7 +158,6 @@ export const pileHandlers = {
     const { school, params } = call;
     stopPile(school, caller(call).id, params.pileId);
     school.piles.cancel(params.pileId);
-    tellStaff(school, findPile(school.db, params.pileId).courseId);
     return {};
   },
 
@@ -192,8 +182,7 @@ export const pileHandlers = {
   async sortPieces(call) {
     const { school, params, body } = call;
     const by = caller(call).id;
-    const sorted = sort(school, by, params.courseId, body);
-    tellOfSorting(school, params.courseId, sorted);
+    sort(school, by, params.courseId, body);
     return {
       taught: body.kind === 'place' ? await teach(school, params.courseId) : 0,
       ...countSteps(school.db, by, params.courseId),
@@ -202,15 +191,14 @@ export const pileHandlers = {
   async undoSorting(call) {
     const { school, params } = call;
     const by = caller(call).id;
-    const undone = await school.piles.inTurn(params.courseId, () => undo(school, by, params.courseId));
-    tellOfSorting(school, params.courseId, undone);
+    await school.piles.inTurn(params.courseId, () => undo(school, by, params.courseId));
     readTableLater(school, params.courseId);
     return { taught: 0, ...countSteps(school.db, by, params.courseId) };
   },
   async redoSorting(call) {
     const { school, params } = call;
     const by = caller(call).id;
-    tellOfSorting(school, params.courseId, redo(school, by, params.courseId));
+    redo(school, by, params.courseId);
     const taught = await teach(school, params.courseId);
     return { taught, ...countSteps(school.db, by, params.courseId) };
   },
@@ -218,7 +206,6 @@ export const pileHandlers = {
   forgetWords(call) {
     const { school, params, body } = call;
     together(school.db, () => forgetWords(school, caller(call).id, params.courseId, body.words));
-    tellCourseChanged(school, params.courseId);
     return {};
   },
 } satisfies Partial<JsonHandlers>;

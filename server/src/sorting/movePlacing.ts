@@ -65,14 +65,10 @@ export function movePlacing(
 
 /**
  * Undoes what was decided of something that came by a side door: it is out of the slot in which it was placed, and waits on
- * the table again. Fails with `not-decided`, `has-review`. Returns the submission that was changed, where it was placed.
+ * the table again. Fails with `not-decided`, `has-review`.
  */
-export function decideAgain(
-  school: School,
-  by: PersonId,
-  id: DeliveryId,
-): { submission: SubmissionId | null; course: CourseId } {
-  return together(school.db, () => {
+export function decideAgain(school: School, by: PersonId, id: DeliveryId): void {
+  together(school.db, () => {
     const { db } = school;
     const { courseId: course, placedAt, turnedAwayAt } = findDelivery(db, id);
     if (placedAt === null && turnedAwayAt === null) throw new Failure('not-decided');
@@ -80,7 +76,6 @@ export function decideAgain(
     if (placed) undoAttempt(school, by, findSubmission(db, placed.submissionId), placed.n);
     waitAgain(db, id);
     writeEvent(school, by, 'waits again', { course }, { delivery: id });
-    return { submission: placed?.submissionId ?? null, course };
   });
 }
 

@@ -59,13 +59,12 @@ export function takeBack(
   student: PersonId,
   id: SubmissionId,
   { attempt, key }: BodyOf<'takeBack'>,
-): { taken: { attempt: number; inTray: number }; isNew: boolean } {
+): { attempt: number; inTray: number } {
   return together(school.db, () => {
     const { db } = school;
     const row = findSubmission(db, id);
     const meant = listAttempts(db, id).find((known) => known.n === attempt);
-    if (meant?.takenBackKey === key)
-      return { taken: { attempt, inTray: piecesOf(db, id, attempt).length }, isNew: false };
+    if (meant?.takenBackKey === key) return { attempt, inTray: piecesOf(db, id, attempt).length };
     const newest = newestStanding(db, id);
     if (!newest || !meant) throw new Failure('nothing-in');
     if (meant.isGone) throw new Failure('taken-back');
@@ -74,7 +73,7 @@ export function takeBack(
     const at = nowOnLedger(school);
     sayOfAttempt(db, id, attempt, { taken_back_at: at, taken_back_key: key });
     writeEvent(school, student, 'taken back', aboutOf(row), { attempt }, at);
-    return { taken: { attempt, inTray: returnToTray(school, row, attempt) }, isNew: true };
+    return { attempt, inTray: returnToTray(school, row, attempt) };
   });
 }
 

@@ -4,7 +4,6 @@ import { listMyAssignments, listPeriodPieces, listMyFiles, previewTray, readTray
 import { previewDues } from './reckon';
 import { markSeen } from './submissions';
 import { caller, type JsonHandlers } from '../platform/http/call';
-import { tellOfSubmission } from './tellOfSubmission';
 import { turnIn } from './turnIn';
 import { sealTexts } from '../intake/tray';
 
@@ -20,16 +19,12 @@ export const submissionHandlers = {
   listPeriodPieces: (call) => listPeriodPieces(call.school, caller(call), call.params.assignmentId),
   takeBack(call) {
     const { submissionId } = call.params;
-    const { taken, isNew } = takeBack(call.school, caller(call).id, submissionId, call.body);
-    if (isNew) tellOfSubmission(call.school, submissionId);
-    return taken;
+    return takeBack(call.school, caller(call).id, submissionId, call.body);
   },
 
   async turnIn(call) {
     await sealTexts(call.school, caller(call).id, call.body.uploadIds);
-    const { receipt, isNew } = turnIn(call.school, caller(call).id, call.params.assignmentId, call.body);
-    if (isNew) tellOfSubmission(call.school, receipt.submissionId);
-    return receipt;
+    return turnIn(call.school, caller(call).id, call.params.assignmentId, call.body);
   },
 
   listMyFiles: (call) => listMyFiles(call.school.db, caller(call).id, call.query.before),

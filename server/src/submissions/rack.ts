@@ -7,13 +7,14 @@ import {
   type FolderId,
   type GroupId,
   type Instant,
+  type OldSlot,
   type PeriodId,
   type PieceId,
   type PersonId,
   type SubmissionId,
 } from '@vestibul/core';
 import type { AnswerOf } from '@vestibul/contract';
-import type { School, SlotPlace } from '../platform/School';
+import type { School } from '../platform/School';
 import { all, lists, type Database } from '../platform/database/database';
 import { listOwnDues } from '../assignments/ownDues';
 import { absencesOf } from '../courses/seats';
@@ -86,7 +87,7 @@ export function readRack(school: School, course: CourseId, viewer: PersonId): An
 }
 
 /** One slot as one of the staff sees it, for the live stream; null where nothing is in it. */
-export function readSlot(school: School, place: SlotPlace, viewer: PersonId): Slot | null {
+export function readSlot(school: School, place: OldSlot, viewer: PersonId): Slot | null {
   const { student, assignment } = place;
   const [row] = lists<SlotRow>(
     school.db,
@@ -143,7 +144,7 @@ function toSlot(row: SlotRow, now: Instant): Slot {
 }
 
 /** Trays with something in them and nothing turned in, or nothing any more: who has begun. */
-function startedSlots(db: Database, course: CourseId, only?: SlotPlace): Slot[] {
+function startedSlots(db: Database, course: CourseId, only?: OldSlot): Slot[] {
   return all<{ studentId: PersonId; assignmentId: AssignmentId; files: number }>(
     db,
     `SELECT u.by_id AS studentId, u.assignment_id AS assignmentId, COUNT(*) AS files

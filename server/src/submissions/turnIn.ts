@@ -39,7 +39,7 @@ import { readReceipts } from './submissions';
 
 /**
  * Turns in what lies in the tray, in the order in which it is named: one attempt, its pieces under their proper names, and
- * their ledger lines, all in one transaction. Texts must be sealed (store/tray). The same press (`key`) is answered with
+ * their ledger lines, all in one transaction. Texts must be sealed (intake/tray). The same press (`key`) is answered with
  * the same receipt however often it comes.
  * Fails with `press-used`, `nothing-chosen`, `not-given`, `still-arriving`, `already-turned-in`,
  * `upload-gone`, `name-off-rule`; then nothing is changed.
@@ -49,11 +49,11 @@ export function turnIn(
   student: PersonId,
   assignmentId: AssignmentId,
   body: BodyOf<'turnIn'>,
-): { receipt: AnswerOf<'turnIn'>; isNew: boolean } {
+): AnswerOf<'turnIn'> {
   const { db } = school;
   return together(db, () => {
     const before = findPress(db, student, assignmentId, body.key);
-    if (before) return { receipt: receiptOf(db, before.submissionId, before.n), isNew: false };
+    if (before) return receiptOf(db, before.submissionId, before.n);
 
     const uploads = [...new Set(body.uploadIds)].map((id) => requireArrived(db, student, assignmentId, id));
     if (uploads.length === 0) throw new Failure('nothing-chosen');
@@ -64,7 +64,7 @@ export function turnIn(
       assignmentId,
       uploads,
     );
-    return { receipt: receiptOf(db, made.submissionId, made.n), isNew: true };
+    return receiptOf(db, made.submissionId, made.n);
   });
 }
 

@@ -5,18 +5,19 @@ import { LiveLine, PATIENCE_MS, SILENCE_MS, WAITS, type Stream } from './LiveLin
 class FakeStream implements Stream {
   onopen: (() => void) | null = null;
   onerror: (() => void) | null = null;
-  onmessage: ((message: { data: string }) => void) | null = null;
+  onmessage: Stream['onmessage'] = null;
   readyState = 0;
   isClosed = false;
-  #beat = () => {};
-  addEventListener = (_kind: 'beat', hear: () => void) => void (this.#beat = hear);
+  #beat: Parameters<Stream['addEventListener']>[1] = () => {};
+  addEventListener: Stream['addEventListener'] = (_kind, hear) => void (this.#beat = hear);
+  constructor(readonly since: string | null) {}
   close = () => void (this.isClosed = true);
   opens() {
     this.readyState = 1;
     this.onopen?.();
   }
-  beats = () => this.#beat();
-  tells = (data: string) => this.onmessage?.({ data });
+  beats = (lastEventId = '') => this.#beat({ data: '1', lastEventId });
+  tells = (data: string, lastEventId = '') => this.onmessage?.({ data, lastEventId });
   /** Any answer but 200: the browser gives the stream up. */
   isRefused() {
     this.readyState = 2;
@@ -31,16 +32,15 @@ class FakeStream implements Stream {
 
 function world() {
   const streams: FakeStream[] = [];
-  const seen = { notices: [] as string[], back: 0, refused: 0 };
+  const seen = { notices: [] as string[], refused: 0 };
   const line = new LiveLine({
-    open: () => {
-      const stream = new FakeStream();
+    open: (since) => {
+      const stream = new FakeStream(since);
       streams.push(stream);
       return stream;
     },
     now: Date.now,
     onNotice: (data) => seen.notices.push(data),
-    onBack: () => (seen.back += 1),
     onRefused: () => (seen.refused += 1),
   });
   line.start();
@@ -67,7 +67,7 @@ describe('the live line', () => {
       expect(streams).toHaveLength(before + 1);
     }
     last().opens();
-    expect(seen).toMatchObject({ back: 1, refused: WAITS.length + 1 });
+    expect(seen).toMatchObject({ refused: WAITS.length + 1 });
     last().isRefused();
     const before = streams.length;
     jest.advanceTimersByTime(WAITS[0]);
@@ -90,12 +90,11 @@ describe('the live line', () => {
     expect(line.state()).toEqual({ staleSince: heard });
     last().opens();
     expect(line.state()).toEqual({ staleSince: null });
-    expect(seen.back).toBe(1);
     expect(seen.notices).toEqual(['{"kind":"course"}']);
   });
 
-  test('that comes back at once is no word worth, and what was missed is read all the same', () => {
-    const { line, last, seen } = world();
+  test('that comes back at once is no word worth', () => {
+    const { line, last } = world();
     const told = jest.fn();
     line.subscribe(told);
     last().opens();
@@ -104,7 +103,6 @@ describe('the live line', () => {
     last().opens();
     jest.advanceTimersByTime(PATIENCE_MS);
     expect(told).not.toHaveBeenCalled();
-    expect(seen.back).toBe(1);
   });
 
   test('that is silent without being closed is taken for dead, and beats keep it alive', () => {
@@ -123,18 +121,29 @@ describe('the live line', () => {
   });
 
   test('is opened at once when the network is back, and not a second time by the wait', () => {
-    const { line, streams, last, seen } = world();
+    const { line, streams, last } = world();
     last().isRefused();
     line.start();
     last().opens();
     expect(streams).toHaveLength(2);
     jest.advanceTimersByTime(WAITS[0]);
     expect(streams).toHaveLength(2);
-    // Also where it was not down: what was told between the two was heard by neither.
-    const before = seen.back;
+  });
+
+  test('says how far it has heard, so that what was told meanwhile is told again; all of it, where that was nothing', () => {
+    const { line, last } = world();
+    expect(last().since).toBeNull();
+    last().isRefused();
     line.start();
+    expect(last().since).toBe('');
     last().opens();
-    expect(seen.back).toBe(before + 1);
+    last().beats('7.ab.0');
+    last().tells('{"kind":"course"}', '8.ab.2');
+    // Also where it was not down: what is told between the two is heard by neither.
+    line.start();
+    expect(last().since).toBe('8.ab.2');
+    jest.advanceTimersByTime(2 * SILENCE_MS);
+    expect(last().since).toBe('8.ab.2');
   });
 
   test('that is stopped opens nothing and says nothing any more', () => {

@@ -1,9 +1,15 @@
+/** An event; its id is how far whoever hears it has heard. */
+interface Message {
+  data: string;
+  lastEventId: string;
+}
+
 /** What of a stream of server-sent events is used; the browser's own has it. */
 export interface Stream {
   onopen: (() => void) | null;
   onerror: (() => void) | null;
-  onmessage: ((message: { data: string }) => void) | null;
-  addEventListener: (kind: 'beat', hear: () => void) => void;
+  onmessage: ((message: Message) => void) | null;
+  addEventListener: (kind: 'beat', hear: (message: Message) => void) => void;
   readonly readyState: number;
   close: () => void;
 }
@@ -23,12 +29,11 @@ export interface LiveState {
 }
 
 interface Ends {
-  open: () => Stream;
+  /** Opens a stream that begins with what was missed since an id: with everything, where it is empty. The first one misses nothing (null). */
+  open: (since: string | null) => Stream;
   now: () => number;
   /** A notice has come. */
   onNotice: (data: string) => void;
-  /** The line is there again after a time without it: what was told meanwhile was missed. */
-  onBack: () => void;
   /** The line was refused, as it is for somebody who is signed out. */
   onRefused: () => void;
 }
@@ -42,7 +47,9 @@ export class LiveLine {
   #tries = 0;
   #heardAt: number;
   #isDown = true;
-  #missedSome = false;
+  /** The id of the last event: what came after it is told when the line is there again. */
+  #heardUpTo = '';
+  #wasOpened = false;
   #state: LiveState = { staleSince: null };
   readonly #timers = new Set<ReturnType<typeof setTimeout>>();
   readonly #listeners = new Set<() => void>();
@@ -60,17 +67,16 @@ export class LiveLine {
 
   /** Opens the line; also at once where it waits to be, as when the network is back. */
   start(): void {
-    // What is told between one stream and the next is heard by neither.
-    if (this.#stream) this.#missedSome = true;
     this.stop();
-    const stream = this.ends.open();
+    const stream = this.ends.open(this.#wasOpened ? this.#heardUpTo : null);
+    this.#wasOpened = true;
     this.#stream = stream;
     stream.onopen = () => this.#isBack();
-    stream.onmessage = ({ data }) => {
-      this.#heard();
-      this.ends.onNotice(data);
+    stream.onmessage = (message) => {
+      this.#heard(message);
+      this.ends.onNotice(message.data);
     };
-    stream.addEventListener('beat', () => this.#heard());
+    stream.addEventListener('beat', (message) => this.#heard(message));
     stream.onerror = () => {
       this.#wentDown();
       // Refused, so that the browser does not come back by itself.
@@ -105,21 +111,19 @@ export class LiveLine {
     });
   }
 
-  #heard(): void {
+  #heard({ lastEventId }: Message): void {
     this.#heardAt = this.ends.now();
+    this.#heardUpTo = lastEventId;
   }
 
   #isBack(): void {
-    this.#heard();
+    this.#heardAt = this.ends.now();
     this.#tries = 0;
     this.#isDown = false;
     this.#say({ staleSince: null });
-    if (this.#missedSome) this.ends.onBack();
-    this.#missedSome = false;
   }
 
   #wentDown(): void {
-    this.#missedSome = true;
     if (this.#isDown && this.#state.staleSince !== null) return;
     this.#isDown = true;
     const since = this.#heardAt;

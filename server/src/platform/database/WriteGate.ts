@@ -4,6 +4,12 @@
  */
 export class WriteGate {
   #closed: Promise<void> | null = null;
+  #afterwards = () => {};
+
+  /** Has something done each time the gate opens again. */
+  onOpen(act: () => void): void {
+    this.#afterwards = act;
+  }
 
   /** Goes on as soon as nobody holds the gate. */
   async pass(): Promise<void> {
@@ -23,6 +29,7 @@ export class WriteGate {
     } finally {
       this.#closed = null;
       open();
+      this.#afterwards();
     }
   }
 }

@@ -151,7 +151,16 @@ export function run(db: Database, sql: string, values: Values = []): number {
   return prepare(db, sql).statement.run(values).changes;
 }
 
+const afterCommit = new WeakMap<Database, () => void>();
+
+/** Has something done after every transaction of `together` that has come to its end. */
+export function onCommit(db: Database, act: () => void): void {
+  afterCommit.set(db, act);
+}
+
 /** Does something in one transaction that takes the write lock at its start, so that what it reads stays true. */
 export function together<Result>(db: Database, work: () => Result): Result {
-  return db.transaction(work).immediate();
+  const result = db.transaction(work).immediate();
+  if (!db.inTransaction) afterCommit.get(db)?.();
+  return result;
 }

@@ -107,7 +107,7 @@ describe('what is shown to whom', () => {
 
   test('that an assignment is published is told to those alone to whom it is given', async () => {
     const told: string[] = [];
-    school.running.school.bus.listen((audience, notice) => {
+    school.running.school.bus.listen(({ audience, notice }) => {
       if ('person' in audience && notice.kind === 'word') told.push(audience.person);
     });
     await teacher.must('makeAssignment', {

@@ -13,6 +13,9 @@ import { store, useAppDispatch } from '../../state/store';
 /** How long notices of a whole course are gathered before it is read again, in milliseconds: thirty students begin at once. */
 const GATHER_MS = 1500;
 
+/** Over how long the pages of a class read again what was changed for all of it, so that they do not ask all at once. */
+const SPREAD_MS = 3000;
+
 const words = {
   published: (title: string) => `New: ‘${title}’. It is on your Today page.`,
   'handed back': (title: string) => `‘${title}’ was handed back.`,
@@ -54,18 +57,24 @@ function sayComings(): void {
   comings.clear();
 }
 
-/** What a page that was cut off may have missed. */
-const missed = [
-  'Rack',
-  'Course',
-  'Roster',
-  'Submission',
-  'Mine',
-  'Tray',
-  'Ledger',
-  'Deliveries',
-  'Table',
-] as const;
+/** What shows each kind of change; of a slot, only what shows that very slot is read again. */
+const shownBy = {
+  course: ['Rack', 'Course', 'Roster', 'Deliveries', 'Table', 'Blanks', 'Ledger'],
+  class: ['Mine', 'Tray', 'Course', 'Calendar'],
+  mine: ['Mine', 'Tray', 'Submission'],
+  everything: [
+    'Rack',
+    'Course',
+    'Roster',
+    'Submission',
+    'Mine',
+    'Tray',
+    'Ledger',
+    'Deliveries',
+    'Table',
+    'Blanks',
+  ],
+} as const satisfies Partial<Record<LiveNotice['kind'], readonly Tag[]>>;
 
 let line: LiveLine | null = null;
 const changes = new EventTarget();
@@ -106,18 +115,19 @@ export function useLive(): void {
         if (id) readAgainSoon(['Ledger']);
       } else if (notice.kind === 'word') {
         tellWord(notice);
-      } else if (notice.kind === 'mine') {
-        dispatch(api.util.invalidateTags(['Mine', 'Tray', 'Submission']));
+      } else if (notice.kind === 'mine' || notice.kind === 'everything') {
+        dispatch(api.util.invalidateTags([...shownBy[notice.kind]]));
+      } else if (notice.kind === 'class') {
+        setTimeout(() => readAgainSoon(shownBy.class), Math.random() * SPREAD_MS);
       } else {
-        readAgainSoon(['Rack', 'Course', 'Roster', 'Deliveries', 'Table']);
+        readAgainSoon(shownBy.course);
       }
     };
     const opened = new LiveLine({
-      open: () => new EventSource(routes.live.path) as Stream,
+      open: (since) =>
+        new EventSource(routes.live.path + (since === null ? '' : `?since=${since}`)) as Stream,
       now: Date.now,
       onNotice: (data) => hear(JSON.parse(data) as LiveNotice),
-      // What was told while the line was down is not told again.
-      onBack: () => dispatch(api.util.invalidateTags([...missed])),
       // Signed out elsewhere, or the server is only just starting.
       onRefused: () => dispatch(api.util.invalidateTags(['Session'])),
     });

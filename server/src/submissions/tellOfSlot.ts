@@ -1,0 +1,30 @@
+import type { OldSlot, SubmissionId } from '@vestibul/core';
+import type { School } from '../platform/School';
+import { one } from '../platform/database/database';
+import type { Told } from '../platform/live/Bus';
+
+/** What is told of a slot, be it turned in or only in the tray: to the staff what is in it now, to its student that it changed. */
+export function toldOfSlot({ course, student, assignment }: OldSlot): Told[] {
+  return [
+    {
+      audience: { staffOf: course },
+      notice: { kind: 'slot', courseId: course, studentId: student, assignmentId: assignment },
+    },
+    { audience: { person: student }, notice: { kind: 'mine', assignmentId: assignment } },
+  ];
+}
+
+/** Tells of a slot that has changed without a line on the ledger, as by what lies in the tray. */
+export function tellOfSlot(school: School, place: OldSlot): void {
+  for (const { audience, notice } of toldOfSlot(place)) school.bus.tell(audience, notice);
+}
+
+/** The same of a submission's slot. */
+export function tellOfSubmission(school: School, id: SubmissionId): void {
+  const place = one<OldSlot>(
+    school.db,
+    'SELECT course_id AS course, student_id AS student, assignment_id AS assignment FROM submission WHERE id = ?',
+    [id],
+  )!;
+  tellOfSlot(school, place);
+}
