@@ -1,4 +1,4 @@
-import { expect, go, openDemo, test, toRack } from './support/journey';
+import { expect, go, openDemo, test, toRack, toStep } from './support/journey';
 
 test('a due time that is put right after work has come in says whom it touches, and they are late no longer', async ({
   browser,
@@ -9,9 +9,7 @@ test('a due time that is put right after work has come in says whom it touches, 
   const late = page.getByRole('button', { name: /^D’Angelo, Pia: late/ });
   await expect(late).toBeVisible();
 
-  await go(page, 's');
-  const steps = page.getByRole('navigation', { name: 'Steps of the set-up' });
-  await steps.getByRole('link', { name: /Assignments/ }).click();
+  await toStep(page, /Assignments/);
   await page.getByRole('button', { name: /^Soil texture table/ }).click();
   const due = page.getByLabel('Due for Period 4');
   const was = await due.inputValue();
@@ -32,4 +30,19 @@ test('a due time that is put right after work has come in says whom it touches, 
   await go(page, 'l');
   await page.getByLabel('Kind').selectOption('lateness changed');
   await expect(page.getByText(/was late by/).first()).toBeVisible();
+});
+
+test('a due time that is moved shows on the page that a student has open', async ({ browser }) => {
+  const { visit } = await openDemo(browser);
+  const { page: student } = await visit('enwosu', { phone: true });
+  const gauge = student.getByRole('link', { name: /Stream gauge log/ }).first();
+  const before = await gauge.innerText();
+  const { page } = await visit('itamsin');
+  await toStep(page, /Assignments/);
+  await page.getByRole('button', { name: /^Stream gauge log/ }).click();
+  await page.getByLabel('Due for Period 5').fill('2027-06-01T09:17');
+  await page.getByRole('button', { name: 'Save changes' }).click();
+  await expect(page.getByText('‘Stream gauge log’ is changed.')).toBeVisible();
+  await expect(gauge).toContainText('09:17');
+  expect(before).not.toContain('09:17');
 });

@@ -4,10 +4,8 @@ import {
   addDays,
   daysBetween,
   type AssignmentId,
-  type CourseId,
   type Day,
   type Instant,
-  type LocalTime,
   type PeriodId,
   type PersonId,
 } from '@vestibul/core';
@@ -24,22 +22,15 @@ type Entry = AnswerOf<'readCalendar'>[number];
 /** `changes`: how many times it was changed since it was first there; `changedAt`: the last time. */
 export type FeedEntry = Entry & { changes: number; changedAt: Instant };
 
-interface DueRow {
-  assignmentId: AssignmentId;
-  title: string;
-  courseId: CourseId;
-  courseTitle: string;
-  due: Instant;
-  dueLocal: LocalTime;
+/** An assignment that is due at one time in one period or several. */
+interface DueRow extends Omit<Entry, 'isDraft' | 'periods'> {
   visibleAt: Instant | null;
-  periodId: PeriodId;
-  number: number;
-  label: string;
-  enamel: number;
+  /** Of each period its id, number, label and enamel, as JSON. */
+  periods: string;
 }
 
-const columns = `a.id AS assignmentId, a.title, c.id AS courseId, c.title AS courseTitle, a.visible_at AS visibleAt,
-  h.id AS periodId, h.number, h.label, h.enamel`;
+const columns = `a.id AS assignmentId, a.title, c.id AS courseId, c.title AS courseTitle, a.visible_at AS visibleAt`;
+const periodColumns = 'json_array(h.id, h.number, h.label, h.enamel)';
 
 /** What is due from one day to another (both in the school's time) for whoever looks: a student's own, a teacher's courses, all for the office. */
 export function readCalendar(school: School, viewer: PersonRow, query: QueryOf<'readCalendar'>): Entry[] {
@@ -58,7 +49,7 @@ function rowsFor(school: School, viewer: PersonRow, from: Day, to: Day): DueRow[
 /** Text bounds for local times: a day's times all begin with the day. */
 const bounds = (from: Day, to: Day) => ({ from, to: addDays(to, 1) });
 
-const dueColumns = `${columns}, d.due_at AS due, d.due_local AS dueLocal`;
+const dueColumns = `${columns}, d.due_at AS due, d.due_local AS dueLocal, json_group_array(${periodColumns}) AS periods`;
 
 /** The office sees every course, found by the day; a teacher those whose staff they are on, found by the course. */
 function staffRows(school: School, viewer: PersonRow, from: Day, to: Day): DueRow[] {
@@ -68,11 +59,11 @@ function staffRows(school: School, viewer: PersonRow, from: Day, to: Day): DueRo
     isOffice
       ? `SELECT ${dueColumns} FROM assignment_due d JOIN assignment a ON a.id = d.assignment_id
          JOIN period h ON h.id = d.period_id JOIN course c ON c.id = h.course_id
-         WHERE d.due_local >= :from AND d.due_local < :to`
+         WHERE d.due_local >= :from AND d.due_local < :to GROUP BY d.due_local, d.assignment_id`
       : `SELECT ${dueColumns} FROM course_staff s CROSS JOIN period h ON h.course_id = s.course_id
          CROSS JOIN assignment_due d ON d.period_id = h.id
          JOIN assignment a ON a.id = d.assignment_id JOIN course c ON c.id = h.course_id
-         WHERE s.person_id = :viewer AND d.due_local >= :from AND d.due_local < :to`,
+         WHERE s.person_id = :viewer AND d.due_local >= :from AND d.due_local < :to GROUP BY d.due_local, d.assignment_id`,
     { ...(isOffice ? {} : { viewer: viewer.id }), ...bounds(from, to) },
   );
 }
@@ -81,7 +72,8 @@ function studentRows(school: School, student: PersonId, from: Day, to: Day): Due
   return all(
     school.db,
     `SELECT * FROM (
-       SELECT ${columns}, COALESCE(o.due_at, d.due_at) AS due, COALESCE(o.due_local, d.due_local) AS dueLocal
+       SELECT ${columns}, COALESCE(o.due_at, d.due_at) AS due, COALESCE(o.due_local, d.due_local) AS dueLocal,
+         json_array(${periodColumns}) AS periods
        FROM enrolment e JOIN course c ON c.id = e.course_id JOIN period h ON h.id = e.period_id
        JOIN assignment a ON a.course_id = c.id
        LEFT JOIN assignment_due d ON d.assignment_id = a.id AND d.period_id = h.id
@@ -93,24 +85,15 @@ function studentRows(school: School, student: PersonId, from: Day, to: Day): Due
   );
 }
 
-/** Periods that have the same assignment at the same time stand together. */
 function toEntries(rows: readonly DueRow[], now: Instant): Entry[] {
-  return [...groupBy(rows, (row) => `${row.dueLocal} ${row.assignmentId}`).values()]
-    .map((same) => {
-      const { assignmentId, title, courseId, courseTitle, due, dueLocal, visibleAt } = same[0]!;
-      return {
-        assignmentId,
-        title,
-        courseId,
-        courseTitle,
-        due,
-        dueLocal,
-        isDraft: visibleAt === null || visibleAt > now,
-        periods: same
-          .map(({ periodId, number, label, enamel }) => ({ id: periodId, number, label, enamel }))
-          .toSorted((a, b) => a.number - b.number),
-      };
-    })
+  return rows
+    .map(({ visibleAt, periods, ...row }) => ({
+      ...row,
+      isDraft: visibleAt === null || visibleAt > now,
+      periods: (JSON.parse(periods) as [PeriodId, number, string, number][])
+        .map(([id, number, label, enamel]) => ({ id, number, label, enamel }))
+        .toSorted((a, b) => a.number - b.number),
+    }))
     .toSorted((a, b) => (a.due === b.due ? (a.title < b.title ? -1 : 1) : a.due < b.due ? -1 : 1));
 }
 
