@@ -1,0 +1,11 @@
+import type { Route } from '../parts/route';
+
+/** The routes of the ledger. */
+export const ledgerRoutes = {
+  readLedger: {
+    method: 'GET',
+    path: '/api/courses/:courseId/ledger',
+    about: 'course',
+    needs: 'view',
+  },
+} as const satisfies Record<string, Route>;

@@ -1,0 +1,6 @@
+import { course } from './shapes';
+
+/** What is answered about what one page reads of several subjects. */
+export const pagesAnswers = {
+  readCourse: course,
+} as const;

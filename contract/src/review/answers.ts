@@ -1,0 +1,25 @@
+import { z } from 'zod';
+import { count, done } from '../parts/shapes';
+import { submission } from './shapes';
+
+/** What is answered about the desk. */
+export const reviewAnswers = {
+  readSubmission: submission,
+  comment: done,
+  review: done,
+  withdrawReview: done,
+  approve: z.object({ approved: count, newer: count }),
+  sendBack: z.object({ sentBack: count, newer: count }),
+  handBack: z.object({
+    handedBack: count,
+    /** Those that are handed back when the pause is over. */
+    waiting: count,
+    newer: count,
+  }),
+  takeIntoReview: z.object({
+    /** Those that were about to be handed back and now are not. */
+    kept: count,
+    takenBack: count,
+    newer: count,
+  }),
+} as const;

@@ -1,0 +1,21 @@
+import { z } from 'zod';
+import { attempt, line } from '../parts/bodies';
+import { LONGEST_PAUSE_S } from '../parts/limits';
+import { commentBody, works } from './shapes';
+
+/** What requests about the desk carry. */
+export const reviewRequests = {
+  comment: { body: commentBody.extend({ attempt }) },
+  review: { body: z.object({ attempt }) },
+  withdrawReview: { body: z.object({ attempt }) },
+  approve: { body: z.object({ works }) },
+  sendBack: { body: z.object({ works, word: line(2000) }) },
+  handBack: {
+    body: z.object({
+      works,
+      /** How long they can still be kept before it is done. */
+      afterSeconds: z.number().int().min(0).max(LONGEST_PAUSE_S).default(0),
+    }),
+  },
+  takeIntoReview: { body: z.object({ works }) },
+} as const;

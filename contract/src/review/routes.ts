@@ -1,0 +1,28 @@
+import type { Route } from '../parts/route';
+
+/** The routes of the desk. */
+export const reviewRoutes = {
+  readSubmission: {
+    method: 'GET',
+    path: '/api/submissions/:submissionId',
+    about: 'submission',
+    needs: 'view',
+  },
+  comment: {
+    method: 'POST',
+    path: '/api/submissions/:submissionId/comments',
+    about: 'review',
+    needs: 'comment',
+  },
+  review: { method: 'POST', path: '/api/submissions/:submissionId/review', about: 'review', needs: 'run' },
+  withdrawReview: {
+    method: 'DELETE',
+    path: '/api/submissions/:submissionId/review',
+    about: 'review',
+    needs: 'run',
+  },
+  approve: { method: 'POST', path: '/api/courses/:courseId/approvals', about: 'desk', needs: 'run' },
+  sendBack: { method: 'POST', path: '/api/courses/:courseId/sendings-back', about: 'desk', needs: 'run' },
+  handBack: { method: 'POST', path: '/api/courses/:courseId/hand-backs', about: 'desk', needs: 'run' },
+  takeIntoReview: { method: 'POST', path: '/api/courses/:courseId/into-review', about: 'desk', needs: 'run' },
+} as const satisfies Record<string, Route>;

@@ -1,0 +1,86 @@
+import { z } from 'zod';
+import type {
+  AssignmentId,
+  CourseId,
+  FolderId,
+  GroupId,
+  PeriodId,
+  PersonId,
+  PieceId,
+  SubmissionId,
+} from '@vestibul/core';
+import { branded, count, done, form, instant, personName, receipt, state } from '../parts/shapes';
+import { attendance, named, slot, tray, turnedInFiles } from './shapes';
+
+/** What is answered about what was turned in. */
+export const submissionsAnswers = {
+  /** Whose work that is in would be late by other times, or no longer; some of them by name. */
+  previewDues: z.object({ becomeLate: named, becomeInTime: named, lateOtherwise: z.number() }),
+  readRack: z.object({
+    now: instant,
+    students: z.array(
+      personName.extend({
+        ...attendance.shape,
+        periodId: branded<PeriodId>(),
+        groupId: branded<GroupId>().nullable(),
+        email: z.string(),
+        username: z.string(),
+        number: z.string(),
+        folderId: branded<FolderId>().nullable(),
+        folderName: z.string(),
+      }),
+    ),
+    slots: z.array(slot),
+    /** Due times that are one student's own. */
+    dues: z.array(
+      z.object({
+        studentId: branded<PersonId>(),
+        assignmentId: branded<AssignmentId>(),
+        due: instant.nullable(),
+        excused: z.boolean(),
+      }),
+    ),
+  }),
+  markSeen: done,
+  listMyAssignments: z.array(
+    z.object({
+      id: branded<AssignmentId>(),
+      title: z.string(),
+      courseId: branded<CourseId>(),
+      courseTitle: z.string(),
+      period: z.string(),
+      due: instant,
+      state,
+      lateMs: count,
+      attempt: count,
+      inTray: count,
+      submissionId: branded<SubmissionId>().nullable(),
+      turnedInAt: instant.nullable(),
+      comments: count,
+      handedBackAt: instant.nullable(),
+      /** When the newest attempt was sent back, where nothing was turned in since. */
+      sentBackAt: instant.nullable(),
+    }),
+  ),
+  listPeriodPieces: z.array(
+    z.object({
+      student: personName,
+      turnedInAt: instant,
+      pieces: z.array(
+        z.object({
+          id: branded<PieceId>(),
+          name: z.string(),
+          form,
+          mime: z.string(),
+          bytes: count,
+        }),
+      ),
+    }),
+  ),
+  listMyFiles: turnedInFiles,
+  takeBack: z.object({ attempt: count, inTray: count }),
+  /** Null where nobody on the roster is given it. */
+  previewTray: z.object({ as: personName, tray }).nullable(),
+  readTray: tray,
+  turnIn: receipt,
+} as const;

@@ -1,0 +1,24 @@
+import { z } from 'zod';
+import type { UploadId } from '@vestibul/core';
+import { assignmentBody, attempt, id, recordFilter } from '../parts/bodies';
+import { MOST_FILES } from '../parts/limits';
+
+/** What requests about what was turned in carry. */
+export const submissionsRequests = {
+  previewDues: { body: assignmentBody.pick({ dues: true, graceMinutes: true, lateCounts: true }) },
+  readPiece: { query: z.object({ download: z.enum(['1']).optional() }) },
+  markSeen: { body: z.object({ attempts: z.number().int().min(1) }) },
+  takeBack: { body: z.object({ attempt, key: z.uuid() }) },
+  /** Pieces turned in by students, for assignments and on days of the school, both included. */
+  readRecord: { query: recordFilter },
+  listMyFiles: { query: z.object({ before: z.string().max(120).default('') }) },
+  turnIn: {
+    body: z.object({
+      /** Made by the page once for each press of the button, so that the same press never counts twice. */
+      key: z.uuid(),
+      uploadIds: z.array(id<UploadId>()).max(MOST_FILES),
+      /** Whether the student has seen the proper names and agreed to them. */
+      namesAgreed: z.boolean().default(false),
+    }),
+  },
+} as const;
