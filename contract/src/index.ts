@@ -1,37 +1,31 @@
 import type { z } from 'zod';
 import type { answers } from './answers';
-import type { pathParams, requests } from './requests';
+import type { pathParams } from './pathParams';
+import type { requests } from './requests';
 import type { routes, RouteName } from './routes';
 
-export { errorStatus } from './errors';
-export type { ErrorAnswer, ErrorCode, ErrorDetails } from './errors';
-export * from './limits';
-export { largestBody } from './route';
-export type { Route, RouteSubject } from './route';
+export { errorStatus } from './parts/errors';
+export type { ErrorAnswer, ErrorCode, ErrorDetails } from './parts/errors';
+export * from './parts/limits';
+export { largestBody } from './parts/route';
+export type { Route, RouteSubject } from './parts/route';
 export { pathOf } from './pathOf';
 export { routes } from './routes';
 export type { RouteName } from './routes';
-export {
-  askOfficeBody,
-  assignmentBody,
-  commentBody,
-  changedStudent,
-  courseBody,
-  courseWords,
-  doorBody,
-  joiningPerson,
-  periodBody,
-  personBody,
-  schoolBody,
-  signInBody,
-  welcomeBody,
-  yearBody,
-} from './bodies';
-export { pathParams, requests, shapesOf, uploadMetadata } from './requests';
+export { assignmentBody } from './parts/bodies';
+export { courseBody, courseWords, periodBody } from './courses/shapes';
+export { doorBody } from './doors/shapes';
+export { commentBody } from './review/shapes';
+export { askOfficeBody, changedStudent, joiningPerson } from './roster/shapes';
+export { schoolBody, yearBody } from './school/shapes';
+export { personBody, signInBody, welcomeBody } from './sign-in/shapes';
+export { pathParams } from './pathParams';
+export { requests, shapesOf } from './requests';
+export { uploadMetadata } from './intake/uploadMetadata';
 export { answers } from './answers';
 export { classFile } from './classFile';
 export type { ClassFile } from './classFile';
-export type { LiveNotice } from './live';
+export type { LiveNotice } from './live/LiveNotice';
 
 /** Routes that answer with JSON. */
 export type JsonRouteName = keyof typeof answers;

@@ -1,8 +1,9 @@
 import { z } from 'zod';
 import { answers } from './answers';
-import { errorStatus } from './errors';
-import { pathParams, shapesOf } from './requests';
-import type { Route } from './route';
+import { errorStatus } from './parts/errors';
+import { pathParams } from './pathParams';
+import { shapesOf } from './requests';
+import type { Route } from './parts/route';
 import { routes, type RouteName } from './routes';
 
 type Json = Record<string, unknown>;

@@ -1,418 +1,45 @@
-import type { Route } from './route';
-import { accountRoutes } from './accountRoutes';
-import { doorRoutes } from './doorRoutes';
-import { pileRoutes } from './pileRoutes';
-import { schoolRoutes } from './schoolRoutes';
+import type { Route } from './parts/route';
+import { schoolRoutes } from './school/routes';
+import { signInRoutes } from './sign-in/routes';
+import { coursesRoutes } from './courses/routes';
+import { assignmentsRoutes } from './assignments/routes';
+import { namingRoutes } from './naming/routes';
+import { intakeRoutes } from './intake/routes';
+import { ledgerRoutes } from './ledger/routes';
+import { blanksRoutes } from './blanks/routes';
+import { rosterRoutes } from './roster/routes';
+import { submissionsRoutes } from './submissions/routes';
+import { noticesRoutes } from './notices/routes';
+import { reviewRoutes } from './review/routes';
+import { doorsRoutes } from './doors/routes';
+import { sortingRoutes } from './sorting/routes';
+import { calendarRoutes } from './calendar/routes';
+import { packagesRoutes } from './packages/routes';
+import { newYearRoutes } from './new-year/routes';
+import { pagesRoutes } from './pages/routes';
+import { liveRoutes } from './live/routes';
 
 /** Every route of the server and who may call it. Nothing answers that is not in this table. */
 export const routes = {
-  ...accountRoutes,
   ...schoolRoutes,
-  live: { method: 'GET', path: '/api/live', about: 'school', needs: 'view', answers: 'events' },
-
-  listCourses: { method: 'GET', path: '/api/courses', about: 'school', needs: 'add' },
-  makeCourse: { method: 'POST', path: '/api/courses', about: 'teaching', needs: 'own' },
-  readCourse: { method: 'GET', path: '/api/courses/:courseId', about: 'course', needs: 'view' },
-  changeCourse: { method: 'PUT', path: '/api/courses/:courseId', about: 'course', needs: 'run' },
-  giveCourse: { method: 'POST', path: '/api/courses/:courseId/teacher', about: 'course', needs: 'own' },
-  addPeriod: { method: 'POST', path: '/api/courses/:courseId/periods', about: 'course', needs: 'run' },
-  changePeriod: { method: 'PUT', path: '/api/periods/:periodId', about: 'period', needs: 'run' },
-  setGroups: { method: 'PUT', path: '/api/periods/:periodId/groups', about: 'groups', needs: 'run' },
-  putInGroup: { method: 'POST', path: '/api/periods/:periodId/groups', about: 'groups', needs: 'run' },
-  addStaff: { method: 'POST', path: '/api/courses/:courseId/staff', about: 'course', needs: 'run' },
-  changeStaff: {
-    method: 'PUT',
-    path: '/api/courses/:courseId/staff/:personId',
-    about: 'course',
-    needs: 'run',
-  },
-  removeStaff: {
-    method: 'DELETE',
-    path: '/api/courses/:courseId/staff/:personId',
-    about: 'course',
-    needs: 'run',
-  },
-
-  readRoster: {
-    method: 'GET',
-    path: '/api/courses/:courseId/roster',
-    about: 'course',
-    needs: 'view',
-  },
-  readPeopleFile: {
-    method: 'GET',
-    path: '/api/courses/:courseId/people',
-    about: 'course',
-    needs: 'view',
-    answers: 'bytes',
-  },
-  previewRoster: {
-    method: 'POST',
-    path: '/api/courses/:courseId/roster/preview',
-    about: 'course',
-    needs: 'run',
-    takes: 'long',
-  },
-  joinRoster: {
-    method: 'POST',
-    path: '/api/courses/:courseId/roster',
-    about: 'course',
-    needs: 'run',
-    takes: 'long',
-  },
-  moveStudents: {
-    method: 'POST',
-    path: '/api/courses/:courseId/roster/moves',
-    about: 'course',
-    needs: 'run',
-  },
-  leaveCourse: {
-    method: 'POST',
-    path: '/api/courses/:courseId/students/:studentId/leaving',
-    about: 'course',
-    needs: 'run',
-  },
-  comeBack: {
-    method: 'DELETE',
-    path: '/api/courses/:courseId/students/:studentId/leaving',
-    about: 'course',
-    needs: 'run',
-  },
-  previewStudent: {
-    method: 'POST',
-    path: '/api/courses/:courseId/students/:studentId/preview',
-    about: 'course',
-    needs: 'run',
-  },
-  changeStudent: {
-    method: 'PUT',
-    path: '/api/courses/:courseId/students/:studentId',
-    about: 'course',
-    needs: 'run',
-  },
-
-  setRule: { method: 'PUT', path: '/api/courses/:courseId/rules/:subject', about: 'desk', needs: 'run' },
-  setOffRule: { method: 'PUT', path: '/api/courses/:courseId/off-rule', about: 'desk', needs: 'run' },
-  readNaming: { method: 'GET', path: '/api/courses/:courseId/naming', about: 'desk', needs: 'view' },
-  previewRenaming: {
-    method: 'POST',
-    path: '/api/courses/:courseId/renamings/preview',
-    about: 'desk',
-    needs: 'run',
-    storesNothing: true,
-  },
-  listRenamings: { method: 'GET', path: '/api/courses/:courseId/renamings', about: 'desk', needs: 'run' },
-  startRenaming: { method: 'POST', path: '/api/courses/:courseId/renamings', about: 'desk', needs: 'run' },
-  readRenaming: {
-    method: 'GET',
-    path: '/api/courses/:courseId/renamings/:renamingId',
-    about: 'desk',
-    needs: 'run',
-  },
-  cancelRenaming: {
-    method: 'DELETE',
-    path: '/api/courses/:courseId/renamings/:renamingId',
-    about: 'desk',
-    needs: 'run',
-    storesNothing: true,
-  },
-  undoRenaming: {
-    method: 'POST',
-    path: '/api/courses/:courseId/renamings/:renamingId/undo',
-    about: 'desk',
-    needs: 'run',
-  },
-  checkNames: { method: 'GET', path: '/api/courses/:courseId/names/check', about: 'desk', needs: 'view' },
-  findNames: { method: 'GET', path: '/api/courses/:courseId/names', about: 'desk', needs: 'view' },
-  rename: {
-    method: 'PUT',
-    path: '/api/courses/:courseId/names/:subject/:nameableId',
-    about: 'desk',
-    needs: 'run',
-  },
-  makeFolders: { method: 'POST', path: '/api/courses/:courseId/folders', about: 'desk', needs: 'run' },
-
-  makeAssignment: { method: 'POST', path: '/api/courses/:courseId/assignments', about: 'desk', needs: 'run' },
-  copyAssignments: {
-    method: 'POST',
-    path: '/api/courses/:courseId/assignments/copies',
-    about: 'desk',
-    needs: 'run',
-  },
-  changeAssignment: {
-    method: 'PUT',
-    path: '/api/assignments/:assignmentId',
-    about: 'assignment',
-    needs: 'run',
-  },
-  dropAssignment: {
-    method: 'DELETE',
-    path: '/api/assignments/:assignmentId',
-    about: 'assignment',
-    needs: 'run',
-  },
-  readAssignment: {
-    method: 'GET',
-    path: '/api/assignments/:assignmentId',
-    about: 'assignment',
-    needs: 'view',
-  },
-  previewDues: {
-    method: 'POST',
-    path: '/api/assignments/:assignmentId/dues/preview',
-    about: 'assignment',
-    needs: 'run',
-    storesNothing: true,
-  },
-  moveDue: {
-    method: 'PUT',
-    path: '/api/assignments/:assignmentId/dues/:studentId',
-    about: 'assignment',
-    needs: 'run',
-  },
-
-  previewReminder: {
-    method: 'POST',
-    path: '/api/assignments/:assignmentId/reminders/preview',
-    about: 'assignment',
-    needs: 'run',
-    storesNothing: true,
-  },
-  sendReminder: {
-    method: 'POST',
-    path: '/api/assignments/:assignmentId/reminders',
-    about: 'assignment',
-    needs: 'run',
-  },
-
-  listBlanks: { method: 'GET', path: '/api/courses/:courseId/blanks', about: 'desk', needs: 'view' },
-  keepBlank: { method: 'POST', path: '/api/courses/:courseId/blanks', about: 'desk', needs: 'run' },
-  putAwayBlank: { method: 'DELETE', path: '/api/blanks/:blankId', about: 'blank', needs: 'run' },
-  readBlank: {
-    method: 'GET',
-    path: '/api/blanks/:blankId/bytes',
-    about: 'blank',
-    needs: 'view',
-    answers: 'bytes',
-  },
-  listCopies: { method: 'GET', path: '/api/blanks/:blankId/copies', about: 'blank', needs: 'view' },
-  handOut: { method: 'POST', path: '/api/blanks/:blankId/copies', about: 'blank', needs: 'run' },
-  readCopy: {
-    method: 'GET',
-    path: '/api/copies/:copyId/bytes',
-    about: 'copy',
-    needs: 'view',
-    answers: 'bytes',
-  },
-
-  readRack: { method: 'GET', path: '/api/courses/:courseId/rack', about: 'desk', needs: 'view' },
-  readSubmission: {
-    method: 'GET',
-    path: '/api/submissions/:submissionId',
-    about: 'submission',
-    needs: 'view',
-  },
-  readReceipt: {
-    method: 'GET',
-    path: '/api/submissions/:submissionId/attempts/:attempt/receipt',
-    about: 'submission',
-    needs: 'view',
-    answers: 'bytes',
-  },
-  readPiece: {
-    method: 'GET',
-    path: '/api/pieces/:pieceId/bytes',
-    about: 'piece',
-    needs: 'view',
-    answers: 'bytes',
-  },
-  markSeen: {
-    method: 'POST',
-    path: '/api/submissions/:submissionId/seen',
-    about: 'review',
-    needs: 'comment',
-  },
-  comment: {
-    method: 'POST',
-    path: '/api/submissions/:submissionId/comments',
-    about: 'review',
-    needs: 'comment',
-  },
-  review: { method: 'POST', path: '/api/submissions/:submissionId/review', about: 'review', needs: 'run' },
-  withdrawReview: {
-    method: 'DELETE',
-    path: '/api/submissions/:submissionId/review',
-    about: 'review',
-    needs: 'run',
-  },
-  movePlacing: {
-    method: 'POST',
-    path: '/api/submissions/:submissionId/moving',
-    about: 'review',
-    needs: 'run',
-  },
-  approve: { method: 'POST', path: '/api/courses/:courseId/approvals', about: 'desk', needs: 'run' },
-  sendBack: { method: 'POST', path: '/api/courses/:courseId/sendings-back', about: 'desk', needs: 'run' },
-  handBack: { method: 'POST', path: '/api/courses/:courseId/hand-backs', about: 'desk', needs: 'run' },
-  takeIntoReview: { method: 'POST', path: '/api/courses/:courseId/into-review', about: 'desk', needs: 'run' },
-
-  readLedger: {
-    method: 'GET',
-    path: '/api/courses/:courseId/ledger',
-    about: 'course',
-    needs: 'view',
-  },
-  readRecord: {
-    method: 'GET',
-    path: '/api/courses/:courseId/record.csv',
-    about: 'course',
-    needs: 'view',
-    answers: 'bytes',
-  },
-
-  readCalendar: { method: 'GET', path: '/api/calendar', about: 'school', needs: 'view' },
-  readFeedAddress: { method: 'GET', path: '/api/me/feed', about: 'school', needs: 'view' },
-  renewFeed: { method: 'POST', path: '/api/me/feed', about: 'school', needs: 'view' },
-  readFeed: { method: 'GET', path: '/api/feeds/:token', about: 'school', needs: 'none', answers: 'bytes' },
-
-  readNotices: { method: 'GET', path: '/api/me/notices', about: 'school', needs: 'view' },
-  setNotices: { method: 'PUT', path: '/api/me/notices', about: 'school', needs: 'view' },
-  // Of a letter: a program for mail posts there (RFC 8058), a browser is led to the page that asks first.
-  openStop: {
-    method: 'GET',
-    path: '/api/letters/:letters/:token',
-    about: 'school',
-    needs: 'none',
-    answers: 'bytes',
-  },
-  stopLetters: {
-    method: 'POST',
-    path: '/api/letters/:letters/:token',
-    about: 'school',
-    needs: 'none',
-    fromAnywhere: true,
-  },
-
-  listMyAssignments: { method: 'GET', path: '/api/me/assignments', about: 'drawer', needs: 'own' },
-  listMyFiles: { method: 'GET', path: '/api/me/files', about: 'drawer', needs: 'own' },
-  listMyCopies: { method: 'GET', path: '/api/me/copies', about: 'drawer', needs: 'own' },
-  listPeriodPieces: {
-    method: 'GET',
-    path: '/api/assignments/:assignmentId/pieces',
-    about: 'period work',
-    needs: 'view',
-  },
-  listMyLoose: { method: 'GET', path: '/api/me/loose', about: 'drawer', needs: 'own' },
-  readMyFile: {
-    method: 'GET',
-    path: '/api/me/files/:fileId/bytes',
-    about: 'drawer',
-    needs: 'own',
-    answers: 'bytes',
-  },
-  dropFile: { method: 'DELETE', path: '/api/me/files/:fileId', about: 'drawer', needs: 'own' },
-  previewTray: {
-    method: 'GET',
-    path: '/api/assignments/:assignmentId/preview',
-    about: 'assignment',
-    needs: 'view',
-  },
-  readTray: { method: 'GET', path: '/api/assignments/:assignmentId/tray', about: 'tray', needs: 'own' },
-  turnIn: {
-    method: 'POST',
-    path: '/api/assignments/:assignmentId/turn-ins',
-    about: 'tray',
-    needs: 'own',
-  },
-
-  addLink: {
-    method: 'POST',
-    path: '/api/assignments/:assignmentId/links',
-    about: 'tray',
-    needs: 'own',
-  },
-  startText: {
-    method: 'POST',
-    path: '/api/assignments/:assignmentId/texts',
-    about: 'tray',
-    needs: 'own',
-  },
-  readText: { method: 'GET', path: '/api/uploads/:uploadId/text', about: 'upload', needs: 'own' },
-  writeText: {
-    method: 'PUT',
-    path: '/api/uploads/:uploadId/text',
-    about: 'upload',
-    needs: 'own',
-    takes: 'long',
-  },
-  addFromDrawer: {
-    method: 'POST',
-    path: '/api/assignments/:assignmentId/from-drawer',
-    about: 'tray',
-    needs: 'own',
-  },
-  orderTray: {
-    method: 'PUT',
-    path: '/api/assignments/:assignmentId/tray',
-    about: 'tray',
-    needs: 'own',
-  },
-  takeBack: {
-    method: 'POST',
-    path: '/api/submissions/:submissionId/taking-back',
-    about: 'submission',
-    needs: 'own',
-  },
-
-  describeUploads: {
-    method: 'OPTIONS',
-    path: '/api/uploads',
-    about: 'school',
-    needs: 'none',
-    answers: 'tus',
-  },
-  createUpload: {
-    method: 'POST',
-    path: '/api/uploads',
-    about: 'sending',
-    needs: 'add',
-    answers: 'tus',
-  },
-  readUpload: {
-    method: 'HEAD',
-    path: '/api/uploads/:uploadId',
-    about: 'upload',
-    needs: 'own',
-    answers: 'tus',
-  },
-  sendUpload: {
-    method: 'PATCH',
-    path: '/api/uploads/:uploadId',
-    about: 'upload',
-    needs: 'own',
-    answers: 'tus',
-  },
-  endUpload: { method: 'POST', path: '/api/uploads/:uploadId/end', about: 'upload', needs: 'own' },
-  dropUpload: {
-    method: 'DELETE',
-    path: '/api/uploads/:uploadId',
-    about: 'upload',
-    needs: 'own',
-    answers: 'nothing',
-  },
-
-  ...doorRoutes,
-  ...pileRoutes,
-
-  takePackage: { method: 'POST', path: '/api/packages', about: 'school', needs: 'run', takes: 'zip' },
-  readPackage: { method: 'GET', path: '/api/packages/:packageId', about: 'school', needs: 'run' },
-  applyPackage: {
-    method: 'POST',
-    path: '/api/packages/:packageId/applied',
-    about: 'school',
-    needs: 'run',
-    takes: 'long',
-  },
+  ...signInRoutes,
+  ...coursesRoutes,
+  ...assignmentsRoutes,
+  ...namingRoutes,
+  ...intakeRoutes,
+  ...ledgerRoutes,
+  ...blanksRoutes,
+  ...rosterRoutes,
+  ...submissionsRoutes,
+  ...noticesRoutes,
+  ...reviewRoutes,
+  ...doorsRoutes,
+  ...sortingRoutes,
+  ...calendarRoutes,
+  ...packagesRoutes,
+  ...newYearRoutes,
+  ...pagesRoutes,
+  ...liveRoutes,
 } as const satisfies Record<string, Route>;
 
 export type RouteName = keyof typeof routes;
