@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { expect, go, openDemo, test, toPeriod, toRack, visitDemo } from './support/journey';
+import { axeFindings, expect, go, openDemo, test, toPeriod, toRack, visitDemo } from './support/journey';
 
 async function openRack(page: Page, period: number): Promise<void> {
   await go(page, 'r');
@@ -224,4 +224,37 @@ test('ten pieces are commented on and handed back in three acts each, one after 
   await expect(page.getByText(/^\d+ reminders? (is|are) on the way\.$/)).toBeVisible();
   expect(faults).toEqual([]);
   await demo.close();
+});
+
+test('a private note is there for the other staff at once, is removed with Undo, and is none of its student’s', async ({
+  browser,
+}) => {
+  // A school of its own: others count what is said on this desk.
+  const { visit } = await openDemo(browser);
+  const { page } = await visit('itamsin');
+  await toRack(page, 4, 'Soil texture table');
+  await page.getByRole('button', { name: /^Review \d+/ }).click();
+  await expect(page).toHaveURL(/student=/);
+  await expect(page.getByRole('button', { name: /^Write a private note/ })).toBeVisible();
+  const { page: other } = await visit('bokonjo');
+  await other.goto(page.url());
+  const theirs = other.getByRole('region', { name: 'Private notes' });
+  await expect(theirs).toBeVisible();
+
+  await page.keyboard.press('p');
+  await page.keyboard.type('Ask about the second count.');
+  await expect(page.getByText('No student ever does.')).toBeVisible();
+  await page.keyboard.press('Control+Enter');
+  await expect(theirs).toContainText('Ask about the second count.');
+  await expect(theirs.getByRole('button', { name: 'Remove note' })).toHaveCount(0);
+  expect(await axeFindings(page)).toEqual([]);
+
+  await page.getByRole('button', { name: 'Remove note' }).click();
+  await expect(theirs).not.toContainText('Ask about');
+  await page
+    .getByRole('listitem')
+    .filter({ hasText: 'The private note is removed.' })
+    .getByRole('button', { name: 'Undo' })
+    .click();
+  await expect(theirs).toContainText('Ask about the second count.');
 });

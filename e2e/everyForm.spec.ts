@@ -36,17 +36,31 @@ const toFirstPage = async (page: Page) => {
   await expect(page.getByRole('heading', { level: 1 }).first()).toBeVisible();
 };
 
+const toDeskOfPeriod4 = async (page: Page) => {
+  await toRack(page, 4, 'Soil texture table');
+  await page.getByRole('button', { name: /^Review \d+/ }).click();
+  await expect(page).toHaveURL(/student=/);
+};
+
 const formsOfWork: Form[] = [
   {
     what: 'a comment',
     begun: 'comment',
-    come: async (page) => {
-      await toRack(page, 4, 'Soil texture table');
-      await page.getByRole('button', { name: /^Review \d+/ }).click();
-      await expect(page).toHaveURL(/student=/);
-    },
+    come: toDeskOfPeriod4,
     open: stays,
     field: labelled('Comment'),
+  },
+  {
+    what: 'a private note',
+    begun: 'private note',
+    come: toDeskOfPeriod4,
+    // Begun, it is open by itself, as soon as the notes are there.
+    open: async (page) => {
+      await page.getByRole('region', { name: 'Private notes' }).waitFor();
+      if (!(await page.getByLabel('Private note', { exact: true }).isVisible()))
+        await press(/^Write a private note/)(page);
+    },
+    field: labelled('Private note'),
   },
   {
     what: 'a reminder',

@@ -21,6 +21,7 @@ export type RenamingId = Id<'renaming'>;
 export type DoorId = Id<'door'>;
 export type VisitId = Id<'visit'>;
 export type DeliveryId = Id<'delivery'>;
+export type NoteId = Id<'note'>;
 export type PileId = Id<'pile'>;
 export type PilePieceId = Id<'pile piece'>;
 export type SessionId = Id<'session'>;

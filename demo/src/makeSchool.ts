@@ -13,6 +13,7 @@ import {
 } from '@vestibul/core';
 import {
   addComment,
+  addNote,
   addPerson,
   addStaff,
   changeFile,
@@ -47,6 +48,7 @@ import { keepLooseNames } from './looseNames';
 import { makeFile, messyName } from './files/makeFile';
 import { makeStudents, staff, type DemoStudent } from './people';
 import { makeChance, type Chance } from './random';
+import { comments, doubt, privateNotes } from './said';
 import { writeWho } from './writeWho';
 
 export const PASSWORD = 'larkmoor-demo';
@@ -55,14 +57,6 @@ const MINUTE = 60_000;
 const HOUR = 60 * MINUTE;
 const DAY = 24 * HOUR;
 const YEAR = 365 * DAY;
-
-const comments = [
-  'Clear readings. Next time write the hour beside each.',
-  'The key is missing from your map; the rest is careful work.',
-  'Good. Which of the two counts do you trust, and why?',
-  'Your second paragraph is the best thing in this pile.',
-  'Please check the units in column three.',
-];
 
 /** The blank that comes with what is due now, and the sheet that everybody has had since September. */
 async function planHandOuts(school: School, by: PersonId, course: CourseId, now: Instant): Promise<Deed[]> {
@@ -255,6 +249,7 @@ async function openCourse(
 class WorkMaker {
   pieces = 0;
   readonly #ids: Map<string, AssignmentId>;
+  readonly #privateNotes = [...privateNotes];
   readonly #wanted: WantedFile[] = [];
   readonly #made = new Map<string, MadeFile>();
 
@@ -346,7 +341,11 @@ class WorkMaker {
     const reviewedAt = later(seenAt, chance.between(2, 90) * MINUTE);
     if (chance.happens(0.55)) {
       const text = chance.pick(comments);
-      add(later(reviewedAt, -MINUTE), (id, attempt) => addComment(school, by, id, { text, attempt }));
+      add(later(reviewedAt, -MINUTE), (id, attempt) => {
+        addComment(school, by, id, { text, attempt });
+        const note = text === doubt && assignment.weeksAgo === 1 ? this.#privateNotes.shift() : undefined;
+        if (note) addNote(school, by, id, { text: note, attempt });
+      });
     }
     add(reviewedAt, (id, attempt) => markReviewed(school, by, id, attempt));
     const handBackShare = old ? 0.97 : assignment.weeksAgo === 1 ? 0.4 : 0.25;

@@ -27,6 +27,7 @@ export { markArrived, startUpload } from './intake/uploads';
 export { turnIn } from './submissions/turnIn';
 export { sniffType } from './intake/sniff';
 export { addComment } from './review/comments';
+export { addNote } from './review/notes';
 export { handBack, markReviewed } from './review/review';
 export { markSeen } from './submissions/submissions';
 export { changeFile } from './submissions/drift';

@@ -1,11 +1,14 @@
 import { z } from 'zod';
 import { count, done } from '../parts/shapes';
-import { submission } from './shapes';
+import { note, submission } from './shapes';
 
 /** What is answered about the desk. */
 export const reviewAnswers = {
   readSubmission: submission,
   comment: done,
+  listNotes: z.array(note),
+  addNote: done,
+  removeNote: done,
   review: done,
   withdrawReview: done,
   approve: z.object({ approved: count, newer: count }),

@@ -6,6 +6,7 @@ import { commentBody, works } from './shapes';
 /** What requests about the desk carry. */
 export const reviewRequests = {
   comment: { body: commentBody.extend({ attempt }) },
+  addNote: { body: commentBody.extend({ attempt }) },
   review: { body: z.object({ attempt }) },
   withdrawReview: { body: z.object({ attempt }) },
   approve: { body: z.object({ works }) },

@@ -14,6 +14,24 @@ export const reviewRoutes = {
     about: 'review',
     needs: 'comment',
   },
+  listNotes: {
+    method: 'GET',
+    path: '/api/submissions/:submissionId/notes',
+    about: 'review',
+    needs: 'comment',
+  },
+  addNote: {
+    method: 'POST',
+    path: '/api/submissions/:submissionId/notes',
+    about: 'review',
+    needs: 'comment',
+  },
+  removeNote: {
+    method: 'DELETE',
+    path: '/api/submissions/:submissionId/notes/:noteId',
+    about: 'review',
+    needs: 'comment',
+  },
   review: { method: 'POST', path: '/api/submissions/:submissionId/review', about: 'review', needs: 'run' },
   withdrawReview: {
     method: 'DELETE',

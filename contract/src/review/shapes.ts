@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import type { AssignmentId, CourseId, PeriodId, PieceId, Sha256, SubmissionId } from '@vestibul/core';
+import type { AssignmentId, CourseId, NoteId, PeriodId, PieceId, Sha256, SubmissionId } from '@vestibul/core';
 import { attempt, id, line } from '../parts/bodies';
 import { branded, count, form, instant, personName, receipt, state } from '../parts/shapes';
 
@@ -35,6 +35,16 @@ export const submission = z.object({
   handedBackAt: instant.nullable(),
   /** When it is handed back, while it can still be kept; its student does not know of it. */
   goesBackAt: instant.nullable(),
+});
+
+/** What the staff say of a piece among themselves; no student is ever shown it. */
+export const note = z.object({
+  id: branded<NoteId>(),
+  by: personName,
+  at: instant,
+  text: z.string(),
+  /** Whether whoever asks wrote it. */
+  isMine: z.boolean(),
 });
 
 /** The attempts of several submissions that an act means. */

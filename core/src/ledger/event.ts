@@ -196,6 +196,9 @@ export interface EventFacts {
   seen: { attempt: number };
   approved: { attempt: number };
   commented: { textSha256: Sha256; attempt: number };
+  /** What the staff say among themselves, and that it was removed again. */
+  noted: { textSha256: Sha256; attempt: number };
+  'note removed': { textSha256: Sha256 };
   reviewed: { attempt: number };
   'review withdrawn': { attempt: number };
   'handed back': { attempt: number };
@@ -280,6 +283,8 @@ export const eventKinds = Object.keys({
   seen: true,
   approved: true,
   commented: true,
+  noted: true,
+  'note removed': true,
   reviewed: true,
   'review withdrawn': true,
   'handed back': true,

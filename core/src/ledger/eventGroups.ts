@@ -90,6 +90,8 @@ const groupOfKind: Record<EventKind, EventGroup> = {
   seen: 'review',
   approved: 'review',
   commented: 'review',
+  noted: 'review',
+  'note removed': 'review',
   reviewed: 'review',
   'review withdrawn': 'review',
   'handed back': 'review',

@@ -18,7 +18,7 @@ const line = (kind: LineAbout['kind'], more: Partial<LineAbout> = {}): LineAbout
   ...more,
 });
 const ofMai = { student: mai!, assignment: essay };
-const nothing = { slots: [], words: [], courses: [], classes: [], own: [], answers: [] };
+const nothing = { slots: [], desks: [], words: [], courses: [], classes: [], own: [], answers: [] };
 const slot = { course, ...ofMai };
 
 test('work that is turned in is told as its slot, to nobody else', () => {
@@ -62,6 +62,13 @@ test('a due time of their own is told to the staff and to that student alone; on
   expect(oldBy([line('due moved', ofMai)])).toEqual({ ...nothing, courses: [course], own: [mai] });
   const changed = oldBy([line('assignment changed', { assignment: essay })]);
   expect(changed).toEqual({ ...nothing, courses: [course], classes: [course], answers: [course] });
+});
+
+test('what is said of work among the staff, and of work that is not with its student yet, is told to the staff alone', () => {
+  for (const kind of ['noted', 'note removed', 'commented'] as const)
+    expect(oldBy([line(kind, ofMai)])).toEqual({ ...nothing, desks: [slot] });
+  // With something that its student hears of as well, it is told once.
+  expect(oldBy([line('commented', ofMai), line('reviewed', ofMai)])).toEqual({ ...nothing, slots: [slot] });
 });
 
 test('what is only looked at tells nobody, and a draft does not tell the class', () => {

@@ -6,7 +6,9 @@ import type { EventKind } from './event';
 export type Old =
   /** The slot of the line's student and assignment: on the racks of the staff, and on the student's own pages. */
   | 'slot'
-  /** The same, with a word of it to the student. */
+  /** The same slot on the racks and desks of the staff alone: its student does not hear that anything happened. */
+  | 'desk'
+  /** The slot, with a word of it to the student. */
   | 'slot, with a word'
   /** Where somebody else placed it for its student: the sorting table or the side door that it came by. */
   | 'where it lay'
@@ -104,7 +106,10 @@ export const makesOld: Readonly<Record<EventKind, readonly Old[]>> = {
   // What one of the staff has looked at is new to the others all the same.
   seen: nothing,
   approved: slot,
-  commented: slot,
+  // Its student is told by who writes it, where the work is with them again.
+  commented: ['desk'],
+  noted: ['desk'],
+  'note removed': ['desk'],
   reviewed: slot,
   'review withdrawn': slot,
   'handed back': ['slot, with a word'],
@@ -131,6 +136,8 @@ export interface OldSlot {
 /** What many lines together make old, each thing once. */
 export interface OldThings {
   slots: OldSlot[];
+  /** Slots that the staff alone hear of. */
+  desks: OldSlot[];
   words: (OldSlot & { kind: EventKind })[];
   courses: CourseId[];
   classes: CourseId[];
@@ -145,7 +152,7 @@ export const MOST_SLOTS = 100;
 export function oldBy(lines: readonly LineAbout[]): OldThings {
   const [courses, classes, answers] = [new Set<CourseId>(), new Set<CourseId>(), new Set<CourseId>()];
   const own = new Set<PersonId>();
-  const slots = new Map<string, OldSlot>();
+  const [slots, desks] = [new Map<string, OldSlot>(), new Map<string, OldSlot>()];
   const words: OldThings['words'] = [];
   const addAll = (to: Set<CourseId>, ids: readonly CourseId[]) => ids.forEach((id) => to.add(id));
   for (const line of lines) {
@@ -159,6 +166,9 @@ export function oldBy(lines: readonly LineAbout[]): OldThings {
           break;
         case 'slot':
           if (place) slots.set(keyOf(place), place);
+          break;
+        case 'desk':
+          if (place) desks.set(keyOf(place), place);
           break;
         case 'where it lay':
           if (line.by !== line.student) addAll(courses, inCourses);
@@ -177,15 +187,18 @@ export function oldBy(lines: readonly LineAbout[]): OldThings {
       }
     }
   }
-  const inCourse = groupBy([...slots.values()], ({ course }) => course);
+  for (const key of slots.keys()) desks.delete(key);
+  const inCourse = groupBy([...slots.values(), ...desks.values()], ({ course }) => course);
   const isTold = ({ course }: OldSlot) => inCourse.get(course)!.length <= MOST_SLOTS;
   for (const place of slots.values())
     if (!isTold(place)) {
       courses.add(place.course);
       own.add(place.student);
     }
+  for (const place of desks.values()) if (!isTold(place)) courses.add(place.course);
   return {
     slots: [...slots.values()].filter(isTold),
+    desks: [...desks.values()].filter(isTold),
     words,
     courses: [...courses],
     classes: [...classes],

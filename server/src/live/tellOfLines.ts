@@ -11,7 +11,7 @@ import {
 import type { School } from '../platform/School';
 import { all, one, onCommit } from '../platform/database/database';
 import type { Told } from '../platform/live/Bus';
-import { toldOfSlot } from '../submissions/tellOfSlot';
+import { toldOfDesk, toldOfSlot } from '../submissions/tellOfSlot';
 
 interface LineRow extends Omit<LineAbout, 'sitsIn'> {
   idx: number;
@@ -55,6 +55,7 @@ export function toldOf(school: School, old: OldThings): Told[] {
       notice: { kind: 'mine', assignmentId: null },
     })),
     ...old.slots.flatMap(toldOfSlot),
+    ...old.desks.map(toldOfDesk),
     ...old.words.flatMap((word) => toldInWords(school, word)),
   ];
 }

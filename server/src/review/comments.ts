@@ -8,19 +8,22 @@ import { nowOnLedger, writeEvent } from '../platform/ledger/ledger';
 import { nameColumns, type PersonName } from '../school/people';
 import { aboutOf, findSubmission } from '../submissions/submissions';
 
+/** Keeps a comment, and answers whether its student reads it at once. Fails with `nothing-in`. */
 export function addComment(
   school: School,
   by: PersonId,
   id: SubmissionId,
   { text, attempt }: { text: string; attempt: number },
-): void {
-  together(school.db, () => {
+): { isShown: boolean } {
+  return together(school.db, () => {
     const row = findSubmission(school.db, id);
     if (attempt > row.attempts) throw new Failure('nothing-in');
     const at = nowOnLedger(school);
     // What is said of work that is with its student again is for them to read at once.
-    addCommentTo(school.db, { id, by, text, at, isShown: row.handedBackAt !== null });
+    const isShown = row.handedBackAt !== null;
+    addCommentTo(school.db, { id, by, text, at, isShown });
     writeEvent(school, by, 'commented', aboutOf(row), { textSha256: sha256Hex(text), attempt }, at);
+    return { isShown };
   });
 }
 

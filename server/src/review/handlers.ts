@@ -2,13 +2,14 @@ import type { PersonId, SubmissionId } from '@vestibul/core';
 import type { School } from '../platform/School';
 import { sendBack, approve, handBack, markReviewed, withdrawReview } from './review';
 import { addComment } from './comments';
+import { addNote, listNotes, removeNote } from './notes';
 import { caller, type Call, type JsonHandlers } from '../platform/http/call';
 import { tellOfSubmission } from '../submissions/tellOfSlot';
 import { handBackSoon, takeIntoReview } from './handBackSoon';
 import { readSubmission } from './readSubmission';
 
-/** The shape of every act on a submission: do it, then show it. */
-function act<OnSubmission extends Call<'comment'> | Call<'review'> | Call<'withdrawReview'>>(
+/** The shape of every act on a submission that answers with nothing. */
+function act<OnSubmission extends Call<'addNote' | 'removeNote' | 'review' | 'withdrawReview'>>(
   work: (school: School, by: PersonId, id: SubmissionId, call: OnSubmission) => void,
 ) {
   return (call: OnSubmission) => {
@@ -19,7 +20,18 @@ function act<OnSubmission extends Call<'comment'> | Call<'review'> | Call<'withd
 }
 
 export const reviewHandlers = {
-  comment: act<Call<'comment'>>((school, by, id, call) => addComment(school, by, id, call.body)),
+  comment(call) {
+    const { submissionId } = call.params;
+    // What is said of work that is with its student again they read at once; of other work they do not hear.
+    if (addComment(call.school, caller(call).id, submissionId, call.body).isShown)
+      tellOfSubmission(call.school, submissionId);
+    return {};
+  },
+  listNotes: (call) => listNotes(call.school.db, call.params.submissionId, caller(call).id),
+  addNote: act<Call<'addNote'>>((school, by, id, call) => addNote(school, by, id, call.body)),
+  removeNote: act<Call<'removeNote'>>((school, by, id, call) =>
+    removeNote(school, by, id, call.params.noteId),
+  ),
   review: act<Call<'review'>>((school, by, id, call) => markReviewed(school, by, id, call.body.attempt)),
   withdrawReview: act<Call<'withdrawReview'>>((school, by, id, call) =>
     withdrawReview(school, by, id, call.body.attempt),

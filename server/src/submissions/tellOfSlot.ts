@@ -3,15 +3,19 @@ import type { School } from '../platform/School';
 import { one } from '../platform/database/database';
 import type { Told } from '../platform/live/Bus';
 
-/** What is told of a slot, be it turned in or only in the tray: to the staff what is in it now, to its student that it changed. */
-export function toldOfSlot({ course, student, assignment }: OldSlot): Told[] {
-  return [
-    {
-      audience: { staffOf: course },
-      notice: { kind: 'slot', courseId: course, studentId: student, assignmentId: assignment },
-    },
-    { audience: { person: student }, notice: { kind: 'mine', assignmentId: assignment } },
-  ];
+/** What the staff are told of a slot: what is in it now. */
+export function toldOfDesk({ course, student, assignment }: OldSlot): Told {
+  return {
+    audience: { staffOf: course },
+    notice: { kind: 'slot', courseId: course, studentId: student, assignmentId: assignment },
+  };
+}
+
+/** What is told of a slot, be it turned in or only in the tray: its student hears that it changed as well. */
+export function toldOfSlot(place: OldSlot): Told[] {
+  const { student, assignment } = place;
+  const own: Told = { audience: { person: student }, notice: { kind: 'mine', assignmentId: assignment } };
+  return [toldOfDesk(place), own];
 }
 
 /** Tells of a slot that has changed without a line on the ledger, as by what lies in the tray. */

@@ -57,6 +57,11 @@ export function everyChange(school: () => TestSchool): Partial<Record<RouteName,
     const [piece] = await as('teacher').piecesIn(pile.id, 'to sort');
     return { pile, piece: piece! };
   };
+  /** What is said of a piece of `mai`. */
+  const saidOf = async (title: string) => ({
+    params: { submissionId: (await turnedIn('mai', await assign(title))).submissionId },
+    body: { text: 'Good.', attempt: 1 },
+  });
   const place = async (name: string) => {
     const { piece } = await onTable(name);
     await as('teacher').must('sortPieces', {
@@ -285,10 +290,14 @@ export function everyChange(school: () => TestSchool): Partial<Record<RouteName,
       params: { submissionId: (await turnedIn('mai', await assign('Seen'))).submissionId },
       body: { attempts: 1 },
     })),
-    comment: by('aide', ['commented'], async () => ({
-      params: { submissionId: (await turnedIn('mai', await assign('Said'))).submissionId },
-      body: { text: 'Good.', attempt: 1 },
-    })),
+    addNote: by('aide', ['noted'], () => saidOf('Noted')),
+    removeNote: by('aide', ['note removed'], async () => {
+      const { params, body } = await saidOf('Noted and not');
+      await as('aide').must('addNote', { params, body });
+      const [note] = await as('aide').must('listNotes', { params });
+      return { params: { ...params, noteId: note!.id } };
+    }),
+    comment: by('aide', ['commented'], () => saidOf('Said')),
     review: by('teacher', ['reviewed'], async () => ({
       params: { submissionId: (await turnedIn('mai', await assign('Read'))).submissionId },
       body: { attempt: 1 },

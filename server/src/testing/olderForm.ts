@@ -35,6 +35,7 @@ const undo: Record<number, string> = {
   27: 'DROP INDEX person_by_username',
   28: 'DROP INDEX event_by_time',
   29: 'ALTER TABLE submission DROP COLUMN drifted',
+  30: 'DROP TABLE note',
 };
 
 /** Ends a school's server, and starts it on its database as an earlier version would have left it. */

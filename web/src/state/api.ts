@@ -159,6 +159,12 @@ export const api = createApi({
       }),
       markSeen: change('markSeen', 'Ledger'),
       comment: change('comment', 'Submission', 'Ledger'),
+      listNotes: build.query<AnswerOf<'listNotes'>, CallFor<'listNotes'>>({
+        query: ask('listNotes'),
+        providesTags: (_answer, _failure, { params }) => [{ type: 'Submission', id: params.submissionId }],
+      }),
+      addNote: change('addNote', 'Submission', 'Ledger'),
+      removeNote: change('removeNote', 'Submission', 'Ledger'),
       review: change('review', 'Submission', 'Ledger'),
       movePlacing: change('movePlacing', 'Rack', 'Submission', 'Table', 'Deliveries', 'Ledger'),
       withdrawReview: change('withdrawReview', 'Submission', 'Ledger'),

@@ -92,6 +92,7 @@ function DeskOf({ course, period }: { course: Course; period: string }) {
       keys={[
         { keys: ['j', 'k'], does: 'next, back' },
         { keys: ['c'], does: 'comment' },
+        { keys: ['p'], does: 'private note' },
         { keys: ['r'], does: 'reviewed' },
         { keys: ['h'], does: 'hand back' },
       ]}

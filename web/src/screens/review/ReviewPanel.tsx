@@ -9,6 +9,7 @@ import { sayWhoOpens } from '../../parts/review/sayWhoOpens';
 import { KeptDraft } from '../../parts/hall/KeptDraft';
 import { NotTheirs } from '../../parts/review/NotTheirs';
 import { useHandBack } from '../../parts/review/useHandBack';
+import { PrivateNotes } from './PrivateNotes';
 import { mayRun } from '../../parts/hall/places';
 import { useDraft } from '../../parts/hall/useDraft';
 import { useKeys } from '../../parts/ui/useKeys';
@@ -100,7 +101,7 @@ export function ReviewPanel({ submission, course, zone, onDone }: ReviewPanelPro
     h: () => (isBack || submission.goesBackAt || !runs ? undefined : void giveBack()),
   });
   return (
-    <section aria-label="Review" className="flex min-h-0 flex-col gap-3 overflow-y-auto">
+    <section aria-label="Review" className="-mx-1 flex min-h-0 flex-col gap-3 overflow-y-auto px-1">
       <div>
         <h2 className="font-display text-xl leading-tight text-ink">{sayName(submission.student)}</h2>
         <p className="text-ink-2">
@@ -170,6 +171,7 @@ export function ReviewPanel({ submission, course, zone, onDone }: ReviewPanelPro
           </Button>
         </form>
       )}
+      <PrivateNotes submission={submission} attempt={attempt} zone={zone} isOver={course.year.isOver} />
       <NotTheirs course={course} submission={submission} />
       {!runs ? null : (
         <div className="mt-auto grid gap-2">

@@ -1,0 +1,18 @@
+/** What is asked of some, and of a few of them something more is said among the staff. */
+export const doubt = 'Good. Which of the two counts do you trust, and why?';
+
+/** What the staff say to each other of some of those who were asked that lately. */
+export const privateNotes = [
+  'Said at the fence that the second count was a guess. Ask again on Monday.',
+  'Was ill for two of the three counts; I have told the office.',
+  'The hand of an elder brother? The next one in class, please.',
+];
+
+/** What teachers write under a piece. */
+export const comments = [
+  'Clear readings. Next time write the hour beside each.',
+  'The key is missing from your map; the rest is careful work.',
+  doubt,
+  'Your second paragraph is the best thing in this pile.',
+  'Please check the units in column three.',
+];
