@@ -78,6 +78,7 @@ beforeAll(async () => {
     sessionId: 'e_none',
     requestId: 'r_none',
     renamingId: 'rn_none',
+    noteId: 'n_none',
     nameableId: 'f_none',
     packageId: 'k_none',
     subject: 'file',
