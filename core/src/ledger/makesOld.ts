@@ -8,8 +8,8 @@ export type Old =
   | 'slot'
   /** The same slot on the racks and desks of the staff alone: its student does not hear that anything happened. */
   | 'desk'
-  /** The slot, with a word of it to the student. */
-  | 'slot, with a word'
+  /** A word of it to the student. */
+  | 'word'
   /** Where somebody else placed it for its student: the sorting table or the side door that it came by. */
   | 'where it lay'
   /** The course as its staff see it: set-up, roster, table. Of a line about a person, each course that they sit in. */
@@ -92,7 +92,7 @@ export const makesOld: Readonly<Record<EventKind, readonly Old[]>> = {
   // A pile's own progress is told while it is at it, and at its end.
   'came in pile': nothing,
   'words learned': staff,
-  'words forgotten': ['course', 'answers'],
+  'words forgotten': staff,
   'set aside': staff,
   'placing undone': placed,
   reminded: staff,
@@ -101,7 +101,7 @@ export const makesOld: Readonly<Record<EventKind, readonly Old[]>> = {
   // Told with the attempt that it belongs to.
   'piece placed': nothing,
   'taken back': slot,
-  'sent back': ['slot, with a word'],
+  'sent back': ['slot', 'word'],
   drifted: slot,
   // What one of the staff has looked at is new to the others all the same.
   seen: nothing,
@@ -112,7 +112,7 @@ export const makesOld: Readonly<Record<EventKind, readonly Old[]>> = {
   'note removed': ['desk'],
   reviewed: slot,
   'review withdrawn': slot,
-  'handed back': ['slot, with a word'],
+  'handed back': ['slot', 'word'],
   'taken back into review': slot,
 };
 
@@ -160,9 +160,8 @@ export function oldBy(lines: readonly LineAbout[]): OldThings {
     const place = slotOf(line);
     for (const old of makesOld[line.kind]) {
       switch (old) {
-        case 'slot, with a word':
+        case 'word':
           if (place) words.push({ ...place, kind: line.kind });
-          if (place) slots.set(keyOf(place), place);
           break;
         case 'slot':
           if (place) slots.set(keyOf(place), place);
@@ -190,12 +189,8 @@ export function oldBy(lines: readonly LineAbout[]): OldThings {
   for (const key of slots.keys()) desks.delete(key);
   const inCourse = groupBy([...slots.values(), ...desks.values()], ({ course }) => course);
   const isTold = ({ course }: OldSlot) => inCourse.get(course)!.length <= MOST_SLOTS;
-  for (const place of slots.values())
-    if (!isTold(place)) {
-      courses.add(place.course);
-      own.add(place.student);
-    }
-  for (const place of desks.values()) if (!isTold(place)) courses.add(place.course);
+  for (const [course, places] of inCourse) if (places.length > MOST_SLOTS) courses.add(course);
+  for (const place of slots.values()) if (!isTold(place)) own.add(place.student);
   return {
     slots: [...slots.values()].filter(isTold),
     desks: [...desks.values()].filter(isTold),

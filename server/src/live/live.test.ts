@@ -1,6 +1,9 @@
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import type { LiveNotice } from '@vestibul/contract';
-import { all } from '../platform/database/database';
+import type { PersonId } from '@vestibul/core';
+import { all, together } from '../platform/database/database';
+import { writeEvent } from '../platform/ledger/ledger';
+import { LINES_AT_ONCE } from './tellOfLines';
 import { TestSchool, bytesOf } from '../testing/TestSchool';
 
 let school: TestSchool;
@@ -128,4 +131,33 @@ test('what a thread has written is told when it has ended', async () => {
     before,
   ]);
   expect(new Set(kinds.map(({ kind }) => kind))).toContain('renamed');
+});
+
+test('of very many lines all are told, with turns for other requests in between, and the table is read again once', async () => {
+  const open = school.running.school;
+  const { bus } = open;
+  const before = bus.line;
+  let tables = 0;
+  open.signals.courseChanged.listen(() => (tables += 1));
+  const told = new Set<unknown>();
+  const stop = bus.listen(({ audience, notice }) => {
+    if (notice.kind === 'mine' && 'person' in audience) told.add(audience.person);
+  });
+  const lines = 2 * LINES_AT_ONCE;
+  together(open.db, () => {
+    for (let i = 0; i < lines; i += 1)
+      writeEvent(
+        open,
+        'system',
+        'joined',
+        { course: school.course, student: `p_${i}` as PersonId },
+        { list: true },
+      );
+  });
+  expect(bus.line).toBe(before + LINES_AT_ONCE);
+  while (tables === 0) await new Promise((resolve) => setImmediate(resolve));
+  stop();
+  expect(bus.line).toBe(before + lines);
+  expect(told.size).toBe(lines);
+  expect(tables).toBe(1);
 });

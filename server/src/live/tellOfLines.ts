@@ -1,6 +1,5 @@
 import {
   oldBy,
-  type AssignmentId,
   type CourseId,
   type EventKind,
   type LineAbout,
@@ -19,7 +18,7 @@ interface LineRow extends Omit<LineAbout, 'sitsIn'> {
 }
 
 /** The lines of the ledger after one, as far as what they make old depends on them; `most` bounds how many. */
-export function linesAfter(school: School, after: number, most = Number.MAX_SAFE_INTEGER): LineAbout[] {
+export function linesAfter(school: School, after: number, most: number): LineAbout[] {
   const { db } = school;
   const rows = all<LineRow>(
     db,
@@ -62,9 +61,9 @@ export function toldOf(school: School, old: OldThings): Told[] {
 
 /** A word to the student of what came back: of what was handed back, where the assignment's teacher wants that. */
 function toldInWords(school: School, { student, assignment, kind }: OldSlot & { kind: EventKind }): Told[] {
-  const row = one<{ title: string; tells: number; id: AssignmentId }>(
+  const row = one<{ title: string; tells: number }>(
     school.db,
-    'SELECT id, title, tells FROM assignment WHERE id = ?',
+    'SELECT title, tells FROM assignment WHERE id = ?',
     [assignment],
   );
   const says = kind === 'sent back' ? 'sent back' : 'handed back';
@@ -77,6 +76,9 @@ function toldInWords(school: School, { student, assignment, kind }: OldSlot & { 
   ];
 }
 
+/** Lines that are told of before other requests get their turn: a package of a whole school writes tens of thousands. */
+export const LINES_AT_ONCE = 500;
+
 /**
  * Has everything told that lines of the ledger make old, from now on: after each commit, and after each job of a thread,
  * which writes through a connection of its own. What was committed stays so, whatever becomes of the telling.
@@ -84,15 +86,22 @@ function toldInWords(school: School, { student, assignment, kind }: OldSlot & { 
 export function tellOfLines(school: School): void {
   const { bus, db } = school;
   bus.line = one<{ idx: number | null }>(db, 'SELECT MAX(idx) AS idx FROM event')!.idx ?? -1;
+  const answers = new Set<CourseId>();
   const tell = () => {
     if (!db.open) return;
     try {
-      const lines = linesAfter(school, bus.line);
-      if (lines.length === 0) return;
+      const lines = linesAfter(school, bus.line, LINES_AT_ONCE);
       bus.line += lines.length;
       const old = oldBy(lines);
       bus.tellOfLines(toldOf(school, old));
-      for (const course of old.answers) school.signals.courseChanged.tell(course);
+      for (const course of old.answers) answers.add(course);
+      if (lines.length === LINES_AT_ONCE) {
+        setImmediate(tell);
+        return;
+      }
+      const courses = [...answers];
+      answers.clear();
+      for (const course of courses) school.signals.courseChanged.tell(course);
     } catch (error) {
       school.report(error);
     }

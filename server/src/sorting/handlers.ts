@@ -206,6 +206,7 @@ export const pileHandlers = {
   forgetWords(call) {
     const { school, params, body } = call;
     together(school.db, () => forgetWords(school, caller(call).id, params.courseId, body.words));
+    readTableLater(school, params.courseId);
     return {};
   },
 } satisfies Partial<JsonHandlers>;
