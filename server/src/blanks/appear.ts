@@ -3,6 +3,7 @@ import type { AssignmentId, CourseId, PersonId } from '@vestibul/core';
 import type { School } from '../platform/School';
 import { isForTheirGroup } from '../assignments/assignmentList';
 import { handOutTo } from './blanks';
+import { tellStaff } from '../courses/tellStaff';
 import { all, together } from '../platform/database/database';
 import { repeat } from '../platform/repeat';
 
@@ -25,7 +26,7 @@ export function appearDue(school: School): number {
       noteAppeared(school.db, assignment.id, school.now());
       handOutTo(school, 'system', assignment.courseId);
     });
-    school.bus.tell({ staffOf: assignment.courseId }, { kind: 'course', courseId: assignment.courseId });
+    tellStaff(school, assignment.courseId);
     for (const { id } of studentsGiven(school, assignment.id)) {
       school.bus.tell({ person: id }, { kind: 'mine', assignmentId: assignment.id });
       if (assignment.tells === 1)

@@ -90,19 +90,18 @@ function chosenOf(school: School, door: DoorRow, wanted: AssignmentId | null): A
   return known ? wanted : null;
 }
 
-function placeIfProven(school: School, delivery: DeliveryRow): SubmissionId | null {
+function placeIfProven(school: School, delivery: DeliveryRow): void {
   const { name, email, confirmedAt, assignmentId, courseId } = delivery;
   // A name alone never proves anything, so nobody is looked for.
-  if (!assignmentId || confirmedAt === null) return null;
+  if (!assignmentId || confirmedAt === null) return;
   const whoCame = makeVisitorReader(listRosterValues(school.db, courseId));
   const { certain } = whoCame({ name, email, isConfirmed: true });
-  if (!certain) return null;
+  if (!certain) return;
   try {
-    return place(school, 'system', delivery, certain, assignmentId);
+    place(school, 'system', delivery, certain, assignmentId);
   } catch (error) {
     // Not given to their period, say: then somebody of the staff decides.
-    if (error instanceof Failure) return null;
-    throw error;
+    if (!(error instanceof Failure)) throw error;
   }
 }
 

@@ -176,8 +176,7 @@ export async function placeAll(school: School, id: PileId): Promise<void> {
   school.piles.step(id, { step: 'placing', done: 0, total: 0 });
   while (!school.piles.isCancelled(id)) {
     await school.gate.pass();
-    const placed = placeTold(school, id);
-    if (placed === null) return;
+    if (!placeTold(school, id)) return;
     await new Promise((resolve) => setImmediate(resolve));
   }
 }

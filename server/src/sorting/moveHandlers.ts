@@ -5,8 +5,7 @@ import { caller, type JsonHandlers } from '../platform/http/call';
 export const moveHandlers = {
   movePlacing(call) {
     const { school, params, body } = call;
-    const moved = movePlacing(school, caller(call).id, params.submissionId, body);
-    const submissionId = moved.submissions.at(-1)!;
+    const submissionId = movePlacing(school, caller(call).id, params.submissionId, body);
     return { submissionId, attempt: findSubmission(school.db, submissionId).attempts };
   },
   decideAgain(call) {

@@ -19,20 +19,20 @@ import { copyTurnedIn } from '../intake/uploads';
  * Takes an attempt that belongs to someone else, however it came into this slot, out of it and places it with whom and for
  * what it is, as turned in when it was. The files go along: whose they were not keeps nothing of them, but for the receipt of
  * what they turned in themselves. Fails with `newer-attempt`, `has-review`, and as `makeAttempt`; then nothing is changed.
+ * Returns the submission in which it is now.
  */
 export function movePlacing(
   school: School,
   by: PersonId,
   id: SubmissionId,
   { attempt, studentId, assignmentId }: BodyOf<'movePlacing'>,
-): { submissions: SubmissionId[]; course: CourseId } {
+): SubmissionId {
   return together(school.db, () => {
     const { db } = school;
     const row = findSubmission(db, id);
     if (row.attempt === 0) throw new Failure('nothing-in');
     if (row.attempt !== attempt) throw new Failure('newer-attempt', { attempt: row.attempt });
-    const { courseId: course } = row;
-    requireInCourse(school, course, { studentId, assignmentId });
+    requireInCourse(school, row.courseId, { studentId, assignmentId });
     const pieces = all<{ id: PilePieceId }>(
       db,
       'SELECT pile_piece_id AS id FROM pile_placing WHERE submission_id = ? AND n = ? ORDER BY pile_piece_id',
@@ -40,18 +40,15 @@ export function movePlacing(
     ).map((placed) => findPilePiece(db, placed.id));
     if (pieces.length > 0) {
       const { madeAt } = findPile(db, pieces[0]!.pileId);
-      const left = unplace(school, by, pieces, id);
-      return {
-        course,
-        submissions: [...left, ...placePieces(school, by, pieces, [studentId], assignmentId, madeAt)],
-      };
+      unplace(school, by, pieces, id);
+      return placePieces(school, by, pieces, [studentId], assignmentId, madeAt)[0]!;
     }
     const delivery = deliveryOf(db, id, attempt);
     const { at } = listAttempts(db, id).find(({ n }) => n === attempt)!;
     undoAttempt(school, by, row, attempt);
     if (delivery) {
       waitAgain(db, delivery);
-      return { course, submissions: [id, placeDelivered(school, by, delivery, studentId, assignmentId)] };
+      return placeDelivered(school, by, delivery, studentId, assignmentId);
     }
     const { submissionId } = makeAttempt(
       school,
@@ -59,7 +56,7 @@ export function movePlacing(
       assignmentId,
       copyTurnedIn(db, id, attempt, { by: studentId, assignment: assignmentId }),
     );
-    return { course, submissions: [id, submissionId] };
+    return submissionId;
   });
 }
 

@@ -24,24 +24,23 @@ import { aboutOf, findSubmission, type SubmissionRow } from '../submissions/subm
 const BATCH = 12;
 
 /**
- * Places the next pieces of a pile that are told, those of one student for one assignment as one attempt. Returns the
- * submissions that were changed, or null where nothing was told. What cannot be placed lies on the table with the reason.
+ * Places the next pieces of a pile that are told, those of one student for one assignment as one attempt. Answers whether any
+ * was told. What cannot be placed lies on the table with the reason.
  */
-export function placeTold(school: School, id: PileId): SubmissionId[] | null {
+export function placeTold(school: School, id: PileId): boolean {
   const { db } = school;
   const pile = findPile(db, id);
   const told = listPilePieces(db, id, 'told', { path: '', id: '' }, BATCH);
-  if (told.length === 0) return null;
+  if (told.length === 0) return false;
   const groups = groupBy(told, ({ answer }) => `${answer!.students.join()} ${answer!.assignment}`);
-  return together(db, () =>
-    [...groups.values()].flatMap((pieces) => {
+  together(db, () => {
+    for (const pieces of groups.values()) {
       const { students, assignment } = pieces[0]!.answer!;
-      const placed = tryToPlace(school, 'system', pieces, students, assignment!, pile.madeAt);
-      if (Array.isArray(placed)) return placed;
-      for (const piece of pieces) setPieceState(db, piece.id, 'to sort', placed);
-      return [];
-    }),
-  );
+      const stay = tryToPlace(school, 'system', pieces, students, assignment!, pile.madeAt);
+      if (stay !== null) for (const piece of pieces) setPieceState(db, piece.id, 'to sort', stay);
+    }
+  });
+  return true;
 }
 
 const STAYS: Partial<Record<Failure['code'], Stay>> = {
@@ -53,7 +52,7 @@ const STAYS: Partial<Record<Failure['code'], Stay>> = {
   'not-found': 'not-given',
 };
 
-/** Places pieces with students; the reason why they stay where that is refused. */
+/** Places pieces with students; answers the reason why they stay where that is refused, else null. */
 function tryToPlace(
   school: School,
   by: PersonId | 'system',
@@ -61,9 +60,10 @@ function tryToPlace(
   students: readonly PersonId[],
   assignment: AssignmentId,
   at: ReturnType<School['now']>,
-): SubmissionId[] | Stay {
+): Stay | null {
   try {
-    return placePieces(school, by, pieces, students, assignment, at);
+    placePieces(school, by, pieces, students, assignment, at);
+    return null;
   } catch (error) {
     const stay = error instanceof Failure ? STAYS[error.code] : undefined;
     if (!stay) throw error;
@@ -129,15 +129,15 @@ function uploadFor(
 
 /**
  * Takes placed pieces out of their slots again, or out of that of `only`: the attempts they are in are undone, and what else
- * was in those is placed anew, unless there is a newer attempt. Inside the caller's transaction. Returns the submissions that
- * were changed. Fails with `has-review`.
+ * was in those is placed anew, unless there is a newer attempt. Inside the caller's transaction. Fails with
+ * `has-review`.
  */
 export function unplace(
   school: School,
   by: PersonId,
   pieces: readonly Pick<PilePieceRow, 'id'>[],
   only: SubmissionId | null = null,
-): SubmissionId[] {
+): void {
   const { db } = school;
   const going = new Set(pieces.map(({ id }) => id));
   const attempts = groupBy(
@@ -152,7 +152,7 @@ export function unplace(
       .filter(({ submissionId }) => only === null || submissionId === only),
     ({ submissionId, n }) => `${submissionId} ${n}`,
   );
-  return [...attempts.values()].map(([attempt]) => {
+  for (const [attempt] of attempts.values()) {
     const { submissionId, n } = attempt!;
     const row = findSubmission(db, submissionId);
     const placed = all<{ id: PilePieceId }>(
@@ -170,8 +170,7 @@ export function unplace(
       const { madeAt } = findPile(db, staying[0]!.pileId);
       placePieces(school, by, staying, [row.studentId], row.assignmentId, madeAt);
     }
-    return submissionId;
-  });
+  }
 }
 
 /**

@@ -3,9 +3,7 @@ import {
   type AssignmentId,
   type CourseId,
   type PersonId,
-  type PileId,
   type PilePieceId,
-  type SubmissionId,
   type TableState,
 } from '@vestibul/core';
 import { Failure } from '../platform/failure';
@@ -34,11 +32,6 @@ interface StepRow {
   before: string;
 }
 
-export interface Sorted {
-  submissions: SubmissionId[];
-  piles: PileId[];
-}
-
 /** Most steps that can be undone in turn. */
 export const MOST_STEPS = 200;
 
@@ -46,16 +39,16 @@ export const MOST_STEPS = 200;
  * Does something with pieces on the table, in one transaction with its lines, so that it can be undone. Fails with
  * `already-placed` where one of them was sorted by somebody else meanwhile, and as `makeAttempt`.
  */
-export function sort(school: School, by: PersonId, course: CourseId, does: SortingDoes): Sorted {
+export function sort(school: School, by: PersonId, course: CourseId, does: SortingDoes): void {
   const { db } = school;
-  return together(db, () => {
+  together(db, () => {
     // What was undone before cannot be done again after something else.
     run(db, 'DELETE FROM sorting_step WHERE course_id = ? AND by_id = ? AND undone_at IS NOT NULL', [
       course,
       by,
     ]);
     const before: Before = { states: [], words: [] };
-    const sorted = perform(school, by, course, does, before);
+    perform(school, by, course, does, before);
     run(
       db,
       'INSERT INTO sorting_step (course_id, by_id, at, does, before, undone_at) VALUES (?, ?, ?, ?, ?, NULL)',
@@ -67,21 +60,19 @@ export function sort(school: School, by: PersonId, course: CourseId, does: Sorti
          SELECT n FROM sorting_step WHERE course_id = :course AND by_id = :by ORDER BY n DESC LIMIT 1 OFFSET :most)`,
       { course, by, most: MOST_STEPS },
     );
-    return sorted;
   });
 }
 
-function perform(school: School, by: PersonId, course: CourseId, does: SortingDoes, before: Before): Sorted {
+function perform(school: School, by: PersonId, course: CourseId, does: SortingDoes, before: Before): void {
   const { db } = school;
   const pieces = [...new Set(does.pieces)].map((id) => requireHere(db, course, id));
   for (const { id, state, reason } of pieces) before.states.push({ id, state, reason });
-  const piles = [...new Set(pieces.map(({ pileId }) => pileId))];
   if (does.kind === 'set aside') {
     for (const { id } of pieces) {
       setPieceState(db, id, does.as);
       writeEvent(school, by, 'set aside', { course }, { pilePiece: id, as: does.as });
     }
-    return { submissions: [], piles };
+    return;
   }
   const inCourse = one(db, 'SELECT 1 FROM assignment WHERE id = ? AND course_id = ?', [
     does.assignment,
@@ -89,9 +80,8 @@ function perform(school: School, by: PersonId, course: CourseId, does: SortingDo
   ]);
   if (!inCourse) throw new Failure('not-found', { what: 'assignment' });
   const { madeAt } = findPile(db, pieces[0]!.pileId);
-  const submissions = placePieces(school, by, pieces, does.students, does.assignment, madeAt);
+  placePieces(school, by, pieces, does.students, does.assignment, madeAt);
   if (does.students.length === 1) before.words = learn(school, by, course, pieces, does.students[0]!);
-  return { submissions, piles };
 }
 
 /** Keeps whom the words of these pieces mean; what they meant before is returned. */
@@ -156,9 +146,9 @@ function requireHere(db: Database, course: CourseId, id: PilePieceId): PilePiece
 }
 
 /** Undoes what somebody did last on a course's table. Fails with `nothing-to-undo`, `has-review`. */
-export function undo(school: School, by: PersonId, course: CourseId): Sorted {
+export function undo(school: School, by: PersonId, course: CourseId): void {
   const { db } = school;
-  return together(db, () => {
+  together(db, () => {
     const step = one<StepRow>(
       db,
       `SELECT n, does, before FROM sorting_step WHERE course_id = ? AND by_id = ? AND undone_at IS NULL
@@ -173,7 +163,7 @@ export function undo(school: School, by: PersonId, course: CourseId): Sorted {
     // Whatever somebody else did with it since is theirs to undo.
     if (pieces.some(({ state }) => state !== made)) throw new Failure('already-placed');
     const taught = findTaught(db, course, before);
-    const submissions = unplace(
+    unplace(
       school,
       by,
       [...pieces, ...taught].filter(({ state }) => state === 'placed'),
@@ -185,7 +175,6 @@ export function undo(school: School, by: PersonId, course: CourseId): Sorted {
     for (const { id } of taught) setPieceState(db, id, 'to sort');
     for (const { words, was } of before.words) setWords(school, by, course, words, was);
     run(db, 'UPDATE sorting_step SET undone_at = ? WHERE n = ?', [school.now(), step.n]);
-    return { submissions, piles: [...new Set(pieces.map(({ pileId }) => pileId))] };
   });
 }
 
@@ -206,9 +195,9 @@ function findTaught(db: Database, course: CourseId, before: Before): PilePieceRo
 }
 
 /** Does again what was undone last. Fails with `nothing-to-redo` and as `sort`. */
-export function redo(school: School, by: PersonId, course: CourseId): Sorted {
+export function redo(school: School, by: PersonId, course: CourseId): void {
   const { db } = school;
-  return together(db, () => {
+  together(db, () => {
     const step = one<StepRow>(
       db,
       `SELECT n, does, before FROM sorting_step WHERE course_id = ? AND by_id = ? AND undone_at IS NOT NULL
@@ -217,12 +206,11 @@ export function redo(school: School, by: PersonId, course: CourseId): Sorted {
     );
     if (!step) throw new Failure('nothing-to-redo');
     const before: Before = { states: [], words: [] };
-    const sorted = perform(school, by, course, JSON.parse(step.does) as SortingDoes, before);
+    perform(school, by, course, JSON.parse(step.does) as SortingDoes, before);
     run(db, 'UPDATE sorting_step SET undone_at = NULL, before = ? WHERE n = ?', [
       JSON.stringify(before),
       step.n,
     ]);
-    return sorted;
   });
 }
 
