@@ -47,9 +47,8 @@ export class LiveLine {
   #tries = 0;
   #heardAt: number;
   #isDown = true;
-  /** The id of the last event: what came after it is told when the line is there again. */
-  #heardUpTo = '';
-  #wasOpened = false;
+  /** How far was heard: what came after it is told when the line is there again. Null before it was first opened. */
+  #heardUpTo: string | null = null;
   #state: LiveState = { staleSince: null };
   readonly #timers = new Set<ReturnType<typeof setTimeout>>();
   readonly #listeners = new Set<() => void>();
@@ -68,8 +67,8 @@ export class LiveLine {
   /** Opens the line; also at once where it waits to be, as when the network is back. */
   start(): void {
     this.stop();
-    const stream = this.ends.open(this.#wasOpened ? this.#heardUpTo : null);
-    this.#wasOpened = true;
+    const stream = this.ends.open(this.#heardUpTo);
+    this.#heardUpTo ??= '';
     this.#stream = stream;
     stream.onopen = () => this.#isBack();
     stream.onmessage = (message) => {

@@ -62,19 +62,8 @@ const shownBy = {
   course: ['Rack', 'Course', 'Roster', 'Deliveries', 'Table', 'Blanks', 'Ledger'],
   class: ['Mine', 'Tray', 'Course', 'Calendar'],
   mine: ['Mine', 'Tray', 'Submission'],
-  everything: [
-    'Rack',
-    'Course',
-    'Roster',
-    'Submission',
-    'Mine',
-    'Tray',
-    'Ledger',
-    'Deliveries',
-    'Table',
-    'Blanks',
-  ],
 } as const satisfies Partial<Record<LiveNotice['kind'], readonly Tag[]>>;
+const everything = Object.values(shownBy).flat();
 
 let line: LiveLine | null = null;
 const changes = new EventTarget();
@@ -115,8 +104,10 @@ export function useLive(): void {
         if (id) readAgainSoon(['Ledger']);
       } else if (notice.kind === 'word') {
         tellWord(notice);
-      } else if (notice.kind === 'mine' || notice.kind === 'everything') {
-        dispatch(api.util.invalidateTags([...shownBy[notice.kind]]));
+      } else if (notice.kind === 'mine') {
+        dispatch(api.util.invalidateTags([...shownBy.mine]));
+      } else if (notice.kind === 'everything') {
+        dispatch(api.util.invalidateTags(everything));
       } else if (notice.kind === 'class') {
         setTimeout(() => readAgainSoon(shownBy.class), Math.random() * SPREAD_MS);
       } else {
