@@ -1,15 +1,13 @@
 import { useRef, useState } from 'react';
 import { flushSync } from 'react-dom';
 import { LockKeyhole } from 'lucide-react';
-import { Button } from '../../parts/ui/Button';
-import { inputClass } from '../../parts/ui/Field';
 import { sayMoment, sayName } from '../../parts/ui/format';
 import { announce } from '../../parts/messages/announce';
 import { tell, tellFailure } from '../../parts/messages/Notices';
-import { KeptDraft } from '../../parts/hall/KeptDraft';
 import { useDraft } from '../../parts/hall/useDraft';
 import { useKeys } from '../../parts/ui/useKeys';
 import { api, type Submission } from '../../state/api';
+import { WordsForm } from './WordsForm';
 
 interface PrivateNotesProps {
   submission: Submission;
@@ -79,41 +77,22 @@ export function PrivateNotes({ submission, attempt, zone, isOver }: PrivateNotes
         </ul>
       ) : null}
       {isOver ? null : isOpen ? (
-        <form
-          className="grid gap-2"
-          onSubmit={(event) => {
-            event.preventDefault();
-            void save(draft.value);
-          }}
-        >
-          <KeptDraft draft={draft} what="private note" />
-          <label htmlFor="private-note" className="flex items-center gap-1.5 font-semibold">
-            <LockKeyhole aria-hidden size={15} /> Private note
-          </label>
-          <textarea
-            id="private-note"
-            ref={box}
-            rows={3}
-            maxLength={4000}
-            value={draft.value}
-            aria-describedby="private-note-hint"
-            onChange={(event) => draft.set(event.target.value)}
-            onKeyDown={(event) => {
-              if (event.key === 'Enter' && (event.ctrlKey || event.metaKey)) void save(draft.value);
-              if (event.key === 'Escape') {
-                setOpenFor(null);
-                event.currentTarget.blur();
-              }
-            }}
-            className={inputClass}
-          />
-          <p id="private-note-hint" className="text-small text-ink-2">
-            The staff of this course see it. No student ever does. <kbd>Ctrl</kbd>+<kbd>Enter</kbd> saves it.
-          </p>
-          <Button type="submit" look="quiet" disabled={adding.isLoading || !draft.value.trim()}>
-            Save private note
-          </Button>
-        </form>
+        <WordsForm
+          id="private-note"
+          label={
+            <>
+              <LockKeyhole aria-hidden size={15} /> Private note
+            </>
+          }
+          what="private note"
+          draft={draft}
+          box={box}
+          rows={3}
+          hint="The staff of this course see it. No student ever does."
+          isBusy={adding.isLoading}
+          save={() => void save(draft.value)}
+          onLeave={() => setOpenFor(null)}
+        />
       ) : (
         <button
           type="button"

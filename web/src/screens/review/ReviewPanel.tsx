@@ -1,15 +1,14 @@
 import { useRef } from 'react';
 import { sayDuration } from '@vestibul/core';
 import { Button } from '../../parts/ui/Button';
-import { inputClass } from '../../parts/ui/Field';
 import { sayMoment, sayName, sayOwner } from '../../parts/ui/format';
 import { announce } from '../../parts/messages/announce';
 import { tell, tellFailure } from '../../parts/messages/Notices';
 import { sayWhoOpens } from '../../parts/review/sayWhoOpens';
-import { KeptDraft } from '../../parts/hall/KeptDraft';
 import { NotTheirs } from '../../parts/review/NotTheirs';
 import { useHandBack } from '../../parts/review/useHandBack';
 import { PrivateNotes } from './PrivateNotes';
+import { WordsForm } from './WordsForm';
 import { mayRun } from '../../parts/hall/places';
 import { useDraft } from '../../parts/hall/useDraft';
 import { useKeys } from '../../parts/ui/useKeys';
@@ -135,41 +134,21 @@ export function ReviewPanel({ submission, course, zone, onDone }: ReviewPanelPro
         ))}
       </ul>
       {course.year.isOver ? null : (
-        <form
-          className="grid gap-2"
-          onSubmit={(event) => {
-            event.preventDefault();
-            void saveComment();
-          }}
-        >
-          <KeptDraft draft={draft} what="comment" />
-          <label htmlFor="comment" className="font-semibold">
-            Comment
-          </label>
-          <textarea
-            id="comment"
-            ref={box}
-            rows={4}
-            maxLength={4000}
-            value={text}
-            aria-describedby="comment-hint"
-            onChange={(event) => draft.set(event.target.value)}
-            onKeyDown={(event) => {
-              if (event.key === 'Enter' && (event.ctrlKey || event.metaKey)) void saveComment();
-              if (event.key === 'Escape') event.currentTarget.blur();
-            }}
-            className={inputClass}
-          />
-          <p id="comment-hint" className="text-small text-ink-2">
-            {isBack
+        <WordsForm
+          id="comment"
+          label="Comment"
+          what="comment"
+          draft={draft}
+          box={box}
+          rows={4}
+          hint={
+            isBack
               ? 'The student sees it right away: this work is handed back.'
-              : 'The student sees it when you hand back.'}{' '}
-            <kbd>Ctrl</kbd>+<kbd>Enter</kbd> saves it.
-          </p>
-          <Button type="submit" look="quiet" disabled={commenting.isLoading || !text.trim()}>
-            Save comment
-          </Button>
-        </form>
+              : 'The student sees it when you hand back.'
+          }
+          isBusy={commenting.isLoading}
+          save={() => void saveComment()}
+        />
       )}
       <PrivateNotes submission={submission} attempt={attempt} zone={zone} isOver={course.year.isOver} />
       <NotTheirs course={course} submission={submission} />

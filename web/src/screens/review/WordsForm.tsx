@@ -1,0 +1,72 @@
+import type { ReactNode, RefObject } from 'react';
+import { Button } from '../../parts/ui/Button';
+import { inputClass } from '../../parts/ui/Field';
+import { KeptDraft } from '../../parts/hall/KeptDraft';
+import type { Draft } from '../../parts/hall/useDraft';
+
+interface WordsFormProps {
+  id: string;
+  label: ReactNode;
+  /** What is written here, in a word: ‘comment’. */
+  what: string;
+  draft: Draft<string>;
+  box: RefObject<HTMLTextAreaElement | null>;
+  rows: number;
+  /** Who comes to see it. */
+  hint: string;
+  isBusy: boolean;
+  save: () => void;
+  /** Escape was pressed; the box is left already. */
+  onLeave?: () => void;
+}
+
+/** Where something is said of a piece: kept while it is typed, and saved by its button or from the keyboard. */
+export function WordsForm({
+  id,
+  label,
+  what,
+  draft,
+  box,
+  rows,
+  hint,
+  isBusy,
+  save,
+  onLeave,
+}: WordsFormProps) {
+  return (
+    <form
+      className="grid gap-2"
+      onSubmit={(event) => {
+        event.preventDefault();
+        save();
+      }}
+    >
+      <KeptDraft draft={draft} what={what} />
+      <label htmlFor={id} className="flex items-center gap-1.5 font-semibold">
+        {label}
+      </label>
+      <textarea
+        id={id}
+        ref={box}
+        rows={rows}
+        maxLength={4000}
+        value={draft.value}
+        aria-describedby={`${id}-hint`}
+        onChange={(event) => draft.set(event.target.value)}
+        onKeyDown={(event) => {
+          if (event.key === 'Enter' && (event.ctrlKey || event.metaKey)) save();
+          if (event.key !== 'Escape') return;
+          event.currentTarget.blur();
+          onLeave?.();
+        }}
+        className={inputClass}
+      />
+      <p id={`${id}-hint`} className="text-small text-ink-2">
+        {hint} <kbd>Ctrl</kbd>+<kbd>Enter</kbd> saves it.
+      </p>
+      <Button type="submit" look="quiet" disabled={isBusy || !draft.value.trim()}>
+        Save {what}
+      </Button>
+    </form>
+  );
+}
