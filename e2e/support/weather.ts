@@ -4,7 +4,7 @@ import { seeded } from './seeded';
 /** What `scripts/journeys.mjs` can let happen around the journeys, so that one that races with the page is found at home. */
 export const weather = (process.env.VESTIBUL_WEATHER ?? '').split(' ');
 
-/** How many milliseconds the clock of the whole journey is ahead; 0 in fair weather. Set for every process alike. */
+/** How many milliseconds the clock of the whole journey is ahead (behind, when negative). Set for every process alike. */
 const clockAheadMs = Number(process.env.VESTIBUL_CLOCK_AHEAD_MS ?? 0);
 
 /** How much longer an answer may take on a halting connection, in milliseconds. */

@@ -1,4 +1,4 @@
-// Preloaded into every process of the journeys when they are to be tried at another time of the day: the clock is ahead.
+// Preloaded into every process of the journeys: they have a time of their own, so many milliseconds ahead of the clock (behind, when negative).
 const ahead = Number(process.env.VESTIBUL_CLOCK_AHEAD_MS ?? 0);
 const Then = Date;
 globalThis.Date = class extends Then {
