@@ -1,7 +1,6 @@
 // npm test: everything that must hold, from a fresh clone. The same script is what CI runs.
 import path from 'node:path';
 import {
-  ensureBuilt,
   ensureChromium,
   ensureForeignReaders,
   ensureInstalled,
@@ -15,7 +14,7 @@ const node = process.execPath;
 const tool = (...parts) => path.join(root, 'node_modules', ...parts);
 
 ensureInstalled();
-const chromium = ensureChromium();
+ensureChromium();
 ensureForeignReaders();
 
 const eslint = tool('eslint/bin/eslint.js');
@@ -47,12 +46,7 @@ await Promise.all(
 await step('unit and server tests', () =>
   must(node, ['--experimental-vm-modules', '--no-warnings=ExperimentalWarning', tool('jest/bin/jest.js')]),
 );
-await ensureBuilt();
-await step('journeys in Chromium', () =>
-  must(node, [tool('@playwright/test/cli.js'), 'test', '--config', 'e2e/playwright.config.ts'], {
-    env: { ...process.env, CHROMIUM: chromium },
-  }),
-);
+await step('journeys in Chromium', () => must(node, [path.join(root, 'scripts/journeys.mjs')]));
 say('all of it holds.');
 
 /** Does one step and says how long it took. */
