@@ -52,8 +52,7 @@ const pages = await createServer({
 });
 await pages.listen();
 say(`pages with reload at ${pages.resolvedUrls.local[0]}`);
-process.on('SIGINT', async () => {
+process.on('SIGINT', () => {
   child?.kill('SIGTERM');
-  await Promise.all([context.dispose(), pages.close()]);
-  process.exit(0);
+  void Promise.all([context.dispose(), pages.close()]).then(() => process.exit(0));
 });

@@ -17,8 +17,6 @@ ensureInstalled();
 ensureChromium();
 ensureForeignReaders();
 
-const eslint = tool('eslint/bin/eslint.js');
-const typed = ['core', 'contract', 'server', 'web', 'cli', 'demo', 'e2e', 'bench', 'checks'];
 /** What only reads the sources, in two lanes beside each other: more would want more memory than a small machine has. */
 const lanes = [
   {
@@ -28,10 +26,10 @@ const lanes = [
       project,
     ]),
     format: [[tool('prettier/bin/prettier.cjs'), '--check', '--log-level=warn', '.']],
-    lint: [[eslint, '.', '--max-warnings=0']],
   },
   {
-    'lint with types': [[eslint, '--config', 'eslint.typed.config.mjs', '--no-inline-config', ...typed]],
+    lint: [[tool('eslint/bin/eslint.js'), '.', '--max-warnings=0']],
+    'lint with types': [[tool('oxlint/bin/oxlint'), '--type-aware', '--config', 'oxlint.typed.json']],
   },
 ];
 
