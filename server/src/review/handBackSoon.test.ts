@@ -1,6 +1,7 @@
 import { afterEach, beforeEach, expect, test } from '@jest/globals';
 import { all } from '../platform/database/database';
 import { toInstant } from '@vestibul/core';
+import type { Told } from '../platform/live/Bus';
 import { TestSchool, bytesOf, until, type Caller } from '../testing/TestSchool';
 import { handBackDue } from './handBackSoon';
 
@@ -47,6 +48,16 @@ test('after the pause it is handed back, and until then nothing has happened', a
   handBackDue(school.running.school);
   handBackDue(school.running.school);
   expect([await stateFor('mai', work), lines()]).toEqual(['handed back', ['handed back']]);
+});
+
+test('of the pause the live line tells the staff alone', async () => {
+  const work = await turnIn('mai');
+  const told: Told[] = [];
+  const stop = school.running.school.bus.listen((one) => told.push(one));
+  await soon([work]);
+  await keep([work]);
+  stop();
+  expect(told.map(({ audience }) => audience)).toEqual(Array(2).fill({ staffOf: school.course }));
 });
 
 test('kept in the pause, it never was handed back', async () => {

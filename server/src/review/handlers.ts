@@ -24,7 +24,7 @@ export const reviewHandlers = {
     const { submissionId } = call.params;
     // What is said of work that is with its student again they read at once; of other work they do not hear.
     if (addComment(call.school, caller(call).id, submissionId, call.body).isShown)
-      tellOfSubmission(call.school, submissionId);
+      tellOfSubmission(call.school, submissionId, 'its student too');
     return {};
   },
   listNotes: (call) => listNotes(call.school.db, call.params.submissionId, caller(call).id),
@@ -47,7 +47,7 @@ export const reviewHandlers = {
     const by = caller(call).id;
     if (afterSeconds > 0) {
       const { changed, newer } = handBackSoon(school, by, courseId, works, afterSeconds);
-      for (const id of changed) tellOfSubmission(school, id);
+      for (const id of changed) tellOfSubmission(school, id, 'staff');
       return { handedBack: 0, waiting: changed.length, newer };
     }
     const { changed, newer } = handBack(school, by, courseId, works);
@@ -56,7 +56,7 @@ export const reviewHandlers = {
   takeIntoReview(call) {
     const { school, params, body } = call;
     const { changed, newer, kept } = takeIntoReview(school, caller(call).id, params.courseId, body.works);
-    for (const id of kept) tellOfSubmission(school, id);
+    for (const id of kept) tellOfSubmission(school, id, 'staff');
     return { kept: kept.length, takenBack: changed.length, newer };
   },
   sendBack(call) {

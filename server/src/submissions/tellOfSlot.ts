@@ -23,12 +23,13 @@ export function tellOfSlot(school: School, place: OldSlot): void {
   for (const { audience, notice } of toldOfSlot(place)) school.bus.tell(audience, notice);
 }
 
-/** The same of a submission's slot. */
-export function tellOfSubmission(school: School, id: SubmissionId): void {
+/** Tells of a submission's slot in the same way: the staff alone, or its student as well. */
+export function tellOfSubmission(school: School, id: SubmissionId, whom: 'staff' | 'its student too'): void {
   const place = one<OldSlot>(
     school.db,
     'SELECT course_id AS course, student_id AS student, assignment_id AS assignment FROM submission WHERE id = ?',
     [id],
   )!;
-  tellOfSlot(school, place);
+  const told = whom === 'staff' ? [toldOfDesk(place)] : toldOfSlot(place);
+  for (const { audience, notice } of told) school.bus.tell(audience, notice);
 }
