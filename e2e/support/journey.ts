@@ -150,16 +150,33 @@ export const picture = (name: string) => ({
   ]),
 });
 
-/** Everything that axe finds against WCAG 2.2 AA and below, in short. */
+/** Everything that axe finds against WCAG 2.2 AA and below, and what the colours of the other theme make wrong, in short. */
 export async function axeFindings(page: Page): Promise<string[]> {
   const { violations } = await new AxeBuilder({ page })
     .withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-practice'])
     .analyze();
-  return violations.map(
-    ({ id, nodes }) =>
-      `${id}: ${nodes
-        .slice(0, 3)
-        .map((node) => `${node.html.slice(0, 160)} ${node.failureSummary?.split('\n')[1] ?? ''}`)
-        .join(' | ')}`,
-  );
+  // The themes differ by their colours alone. What is out of sight and not drawn would keep the colours it had.
+  const changeTheme = (isAllDrawn: boolean) =>
+    page.evaluate((drawn) => {
+      const { dataset } = document.documentElement;
+      dataset.theme = dataset.theme === 'dark' ? 'light' : 'dark';
+      const sheet = new CSSStyleSheet();
+      sheet.replaceSync('* { content-visibility: visible !important }');
+      document.adoptedStyleSheets = drawn ? [sheet] : [];
+    }, isAllDrawn);
+  await changeTheme(true);
+  const other = await new AxeBuilder({ page }).withRules(['color-contrast', 'link-in-text-block']).analyze();
+  await changeTheme(false);
+  return [
+    ...violations.map(sayFinding),
+    ...other.violations.map((violation) => `in the other theme: ${sayFinding(violation)}`),
+  ];
 }
+
+type Finding = Awaited<ReturnType<AxeBuilder['analyze']>>['violations'][number];
+
+const sayFinding = ({ id, nodes }: Finding) =>
+  `${id}: ${nodes
+    .slice(0, 3)
+    .map((node) => `${node.html.slice(0, 160)} ${node.failureSummary?.split('\n')[1] ?? ''}`)
+    .join(' | ')}`;
