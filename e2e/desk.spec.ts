@@ -136,10 +136,15 @@ test('a comment that was not kept goes along with the mark; the mark can be undo
   const handBack = page.getByRole('button', { name: /^Hand back \d+/ });
   const said = page.getByText(/^\d+ pieces? of work will be handed back in 10 seconds\.$/);
   await handBack.click();
+  // This one has no score, which is said before.
+  const asked = page.getByRole('dialog', { name: /^Hand back \d+/ });
+  await expect(asked).toContainText('1 has no score: ');
+  await asked.getByRole('button', { name: /^Hand back all/ }).click();
   await expect(said).toBeVisible();
   await page.getByRole('listitem').filter({ has: said }).getByRole('button', { name: 'Undo' }).click();
   await expect(page.getByText('Not handed back.')).toBeVisible();
   await handBack.click();
+  await asked.getByRole('button', { name: /^Hand back all/ }).click();
   await expect(handBack).toHaveCount(0);
   // And once it has, it is taken back into review.
   await page.keyboard.press('k');
@@ -257,4 +262,76 @@ test('a private note is there for the other staff at once, is removed with Undo,
     .getByRole('button', { name: 'Undo' })
     .click();
   await expect(theirs).toContainText('Ask about the second count.');
+});
+
+test('work is scored by number keys, shows at a colleague’s desk at once, and its student reads the levels when it is handed back', async ({
+  browser,
+}) => {
+  const { visit } = await openDemo(browser);
+  const { page, faults } = await visit('itamsin');
+  await toRack(page, 4, 'Stream gauge log');
+  // Texts are shown in a frame of their own, into which axe cannot look.
+  await page
+    .getByRole('button', { name: /: turned in, photo/ })
+    .first()
+    .click();
+  await expect(page.getByRole('dialog')).toBeVisible();
+  await page.keyboard.press('r');
+  await expect(page).toHaveURL(/student=/);
+  const score = page.getByRole('region', { name: 'Score' });
+  await expect(score).toContainText('not scored yet');
+  const { page: other } = await visit('bokonjo');
+  await other.goto(page.url());
+  const theirs = other.getByRole('region', { name: 'Score' });
+  await expect(theirs).toContainText('not scored yet');
+
+  // Three criteria in three keys; the second is thought over.
+  await page.keyboard.press('1');
+  await page.keyboard.press('2');
+  await page.keyboard.press('1');
+  await expect(score).toContainText('8 of 9');
+  await expect(theirs).toContainText('8 of 9');
+  await score.getByRole('radio', { name: 'thin 0' }).check({ force: true });
+  await expect(theirs).toContainText('6 of 9');
+  expect(await axeFindings(page)).toEqual([]);
+
+  await score.getByRole('button', { name: 'Remove score' }).click();
+  await expect(theirs).toContainText('not scored yet');
+  await page
+    .getByRole('listitem')
+    .filter({ hasText: 'The score is removed.' })
+    .getByRole('button', { name: 'Undo' })
+    .click();
+  await expect(theirs).toContainText('6 of 9');
+  await expect(page.getByRole('region', { name: 'Review' }).getByRole('heading')).toHaveText('Kai Thorsen');
+  await page.keyboard.press('h');
+  const { page: student } = await visit('kthorsen', { phone: true });
+  await student.goto(new URL('/handed-back', student.url()).href);
+  const back = student.getByRole('link', { name: /Stream gauge log/ });
+  await expect(back).toContainText('6 of 9');
+  await back.click();
+  const reached = student.getByRole('region', { name: 'Score' }).getByText('reached:');
+  await expect(reached).toHaveCount(3);
+  await expect(reached.nth(1).locator('..')).toContainText('thin');
+  expect(await axeFindings(student)).toEqual([]);
+
+  // Points are typed, with a comma or a dot; what cannot be given is said and stays to be put right.
+  await page.goto(page.url().replace(/review\?.*/, 'rack?period=4'));
+  await toRack(page, 4, 'Soil texture table');
+  await page.getByRole('button', { name: /^Review \d+/ }).click();
+  await expect(page).toHaveURL(/student=/);
+  const points = page.getByRole('textbox', { name: 'Points, up to 10' });
+  await expect(points).toHaveValue('');
+  await page.keyboard.press('s');
+  await page.keyboard.type('85');
+  await page.keyboard.press('Enter');
+  await expect(page.getByText('Give points from 0 to 10, in halves at most.')).toBeVisible();
+  await expect(points).toHaveValue('85');
+  await page.keyboard.press('s');
+  await page.keyboard.type('8,5');
+  await page.keyboard.press('Enter');
+  await expect(score).toContainText('8.5 of 10');
+  await page.reload();
+  await expect(points).toHaveValue('8.5');
+  expect(faults).toEqual([]);
 });

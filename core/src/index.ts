@@ -144,8 +144,10 @@ export {
   timeLeft,
 } from './submissions/recording';
 export type { RecordingKind, RecordingRules } from './submissions/recording';
-export { mostPoints } from './submissions/scoring';
-export type { Criterion, Scoring } from './submissions/scoring';
+export { levelsOf, pointsOf, takeStep } from './review/score';
+export type { Given, ScoreStep, StepFault } from './review/score';
+export { mostPoints } from './review/scoring';
+export type { Criterion, Scoring } from './review/scoring';
 export { nothingIn, stateOf, submissionStates } from './submissions/stateOf';
 export type { Attendance, SubmissionFacts, SubmissionState } from './submissions/stateOf';
 

@@ -46,6 +46,36 @@ const rubric: Scoring = {
   ],
 };
 
+/** How a drawn map is scored. */
+const mapRubric: Scoring = {
+  kind: 'rubric',
+  criteria: [
+    {
+      title: 'Kinds of use',
+      levels: [
+        { title: 'six or more', points: 4, says: 'Each has its own sign and is where it is on the ground' },
+        { title: 'four or five', points: 3, says: '' },
+        { title: 'three or fewer', points: 1, says: '' },
+      ],
+    },
+    {
+      title: 'Key and north',
+      levels: [
+        { title: 'both', points: 3, says: 'Somebody else can read the map by them' },
+        { title: 'one of them', points: 2, says: '' },
+        { title: 'neither', points: 0, says: '' },
+      ],
+    },
+    {
+      title: 'Care',
+      levels: [
+        { title: 'clean', points: 3, says: 'Ruled lines, one colour for one use' },
+        { title: 'hasty', points: 1, says: '' },
+      ],
+    },
+  ],
+};
+
 /** Eight assignments of the year so far and the one that is due now. */
 export const assignments: readonly DemoAssignment[] = [
   {
@@ -57,7 +87,7 @@ export const assignments: readonly DemoAssignment[] = [
     periods: all,
     kinds: ['png', 'photo', 'pdf'],
     unit: 'Maps',
-    scoring: { kind: 'none' },
+    scoring: mapRubric,
   },
   {
     title: 'Hedgerow survey',

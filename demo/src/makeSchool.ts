@@ -49,6 +49,7 @@ import { makeFile, messyName } from './files/makeFile';
 import { makeStudents, staff, type DemoStudent } from './people';
 import { makeChance, type Chance } from './random';
 import { comments, doubt, privateNotes } from './said';
+import { scorePiece } from './scores';
 import { writeWho } from './writeWho';
 
 export const PASSWORD = 'larkmoor-demo';
@@ -300,7 +301,8 @@ class WorkMaker {
         },
       },
     ];
-    deeds.push(...this.#planReview(assignment, at, chance, () => submission));
+    const chances = { chance, judges: makeChance(7000 + seed) };
+    deeds.push(...this.#planReview(assignment, at, chances, () => submission));
     if (!isNow && chance.happens(0.03)) {
       const changedAt = later(at, chance.between(30, 300) * MINUTE);
       this.#want(assignment, seat, seed, DRIFT, changedAt);
@@ -313,7 +315,7 @@ class WorkMaker {
   #planReview(
     assignment: DemoAssignment,
     turnedIn: Instant,
-    chance: Chance,
+    { chance, judges }: { chance: Chance; judges: Chance },
     submission: () => SubmissionId | undefined,
   ): Deed[] {
     const { school, course, teacher, coTeacher } = this;
@@ -347,7 +349,10 @@ class WorkMaker {
         if (note) addNote(school, by, id, { text: note, attempt });
       });
     }
-    add(reviewedAt, (id, attempt) => markReviewed(school, by, id, attempt));
+    add(reviewedAt, (id, attempt) => {
+      scorePiece(school, by, { id, attempt, scoring: assignment.scoring }, judges);
+      markReviewed(school, by, id, attempt);
+    });
     const handBackShare = old ? 0.97 : assignment.weeksAgo === 1 ? 0.4 : 0.25;
     if (chance.happens(handBackShare))
       add(later(reviewedAt, 20 * HOUR), (id, attempt) =>

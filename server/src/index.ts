@@ -28,6 +28,7 @@ export { turnIn } from './submissions/turnIn';
 export { sniffType } from './intake/sniff';
 export { addComment } from './review/comments';
 export { addNote } from './review/notes';
+export { setScore } from './review/scores';
 export { handBack, markReviewed } from './review/review';
 export { markSeen } from './submissions/submissions';
 export { changeFile } from './submissions/drift';

@@ -97,16 +97,33 @@ export const assignment = z.object({
   afterwards: z.enum(afterwards),
   /** Null is what the course says. */
   offRule: z.enum(offRules).nullable(),
+  /** The most that can be reached; null where nothing is scored. */
+  mostPoints: count.nullable(),
   /** From when on students see it; null is a draft. */
   visibleAt: instant.nullable(),
 });
+
+/** How work is scored, as it is told; what may be asked for is bounded by the request's own schema. */
+export const scoring: z.ZodType<Scoring, Scoring> = z.discriminatedUnion('kind', [
+  z.object({ kind: z.literal('none') }),
+  z.object({ kind: z.literal('points'), most: z.number() }),
+  z.object({
+    kind: z.literal('rubric'),
+    criteria: z.array(
+      z.object({
+        title: z.string(),
+        levels: z.array(z.object({ title: z.string(), points: z.number(), says: z.string() })),
+      }),
+    ),
+  }),
+]);
 
 export const fullAssignment = assignment.extend({
   directions: z.string(),
   lateCounts: z.enum(lateCounts),
   counting: z.enum(countings),
   wants,
-  scoring: z.record(z.string(), z.unknown()) as unknown as z.ZodType<Scoring, Scoring>,
+  scoring,
   recording,
   tells: z.boolean(),
   hasWork: z.boolean(),

@@ -9,6 +9,7 @@ export const reviewAnswers = {
   listNotes: z.array(note),
   addNote: done,
   removeNote: done,
+  setScore: done,
   review: done,
   withdrawReview: done,
   approve: z.object({ approved: count, newer: count }),

@@ -32,6 +32,12 @@ export const reviewRoutes = {
     about: 'review',
     needs: 'comment',
   },
+  setScore: {
+    method: 'PUT',
+    path: '/api/submissions/:submissionId/score',
+    about: 'review',
+    needs: 'run',
+  },
   review: { method: 'POST', path: '/api/submissions/:submissionId/review', about: 'review', needs: 'run' },
   withdrawReview: {
     method: 'DELETE',

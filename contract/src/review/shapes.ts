@@ -1,7 +1,18 @@
 import { z } from 'zod';
-import type { AssignmentId, CourseId, NoteId, PeriodId, PieceId, Sha256, SubmissionId } from '@vestibul/core';
+import type {
+  AssignmentId,
+  CourseId,
+  Given,
+  NoteId,
+  PeriodId,
+  PieceId,
+  ScoreStep,
+  Sha256,
+  SubmissionId,
+} from '@vestibul/core';
 import { attempt, id, line } from '../parts/bodies';
-import { branded, count, form, instant, personName, receipt, state } from '../parts/shapes';
+import { MOST_CRITERIA, MOST_LEVELS, MOST_POINTS } from '../parts/limits';
+import { branded, count, form, instant, personName, receipt, scoring, state } from '../parts/shapes';
 
 const piece = z.object({
   id: branded<PieceId>(),
@@ -19,6 +30,23 @@ const piece = z.object({
   driftedAt: instant.nullable(),
 });
 
+const given: z.ZodType<Given, Given> = z.discriminatedUnion('kind', [
+  z.object({ kind: z.literal('points'), points: z.number() }),
+  z.object({ kind: z.literal('rubric'), levels: z.array(count.nullable()) }),
+]);
+
+/** What is given for an attempt: of those who score it what stands now, of its student what came back with it last. */
+const score = z.object({
+  attempt: count,
+  /** How the work was scored then; the assignment may say otherwise by now. */
+  scoring,
+  given: given.nullable(),
+  /** Null until every criterion has a level. */
+  points: z.number().nullable(),
+  by: personName,
+  at: instant,
+});
+
 export const submission = z.object({
   id: branded<SubmissionId>(),
   assignment: z.object({ id: branded<AssignmentId>(), title: z.string() }),
@@ -30,6 +58,10 @@ export const submission = z.object({
   folderName: z.string(),
   attempts: z.array(receipt),
   pieces: z.array(piece),
+  /** How the assignment is scored now. */
+  scoring,
+  /** The first attempt first. */
+  scores: z.array(score),
   comments: z.array(z.object({ id: z.string(), by: personName, at: instant, text: z.string() })),
   reviewedAt: instant.nullable(),
   handedBackAt: instant.nullable(),
@@ -52,5 +84,27 @@ export const works = z
   .array(z.object({ submissionId: id<SubmissionId>(), attempt }))
   .min(1)
   .max(200);
+
+const points = z.number().min(0).max(MOST_POINTS).nullable();
+const level = z
+  .number()
+  .int()
+  .min(0)
+  .max(MOST_LEVELS - 1)
+  .nullable();
+
+export const scoreStep: z.ZodType<ScoreStep, ScoreStep> = z.discriminatedUnion('kind', [
+  z.object({ kind: z.literal('points'), points, was: points }),
+  z.object({
+    kind: z.literal('rubric'),
+    criterion: z
+      .number()
+      .int()
+      .min(0)
+      .max(MOST_CRITERIA - 1),
+    level,
+    was: level,
+  }),
+]);
 
 export const commentBody = z.object({ text: line(4000) });

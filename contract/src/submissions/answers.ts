@@ -58,6 +58,8 @@ export const submissionsAnswers = {
       turnedInAt: instant.nullable(),
       comments: count,
       handedBackAt: instant.nullable(),
+      /** What it came back with, and the most that could be reached. */
+      score: z.object({ points: z.number(), most: count }).nullable(),
       /** When the newest attempt was sent back, where nothing was turned in since. */
       sentBackAt: instant.nullable(),
     }),

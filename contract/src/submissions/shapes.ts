@@ -54,6 +54,8 @@ export const slot = z.object({
   lateMs: count,
   unseen: z.boolean(),
   drifted: z.boolean(),
+  /** What is given for it now; null until all that is scored is. */
+  points: z.number().nullable(),
   /** Whether it is about to be handed back, in the pause in which that can be undone. */
   goesBack: z.boolean(),
   name: z.string(),

@@ -199,6 +199,9 @@ export interface EventFacts {
   /** What the staff say among themselves, and that it was removed again. */
   noted: { textSha256: Sha256; attempt: number };
   'note removed': { textSha256: Sha256 };
+  /** What was given, and that it was taken away again; the points themselves can be erased, the ledger cannot. */
+  scored: { attempt: number; givenSha256: Sha256 };
+  'score removed': { attempt: number };
   reviewed: { attempt: number };
   'review withdrawn': { attempt: number };
   'handed back': { attempt: number };
@@ -285,6 +288,8 @@ export const eventKinds = Object.keys({
   commented: true,
   noted: true,
   'note removed': true,
+  scored: true,
+  'score removed': true,
   reviewed: true,
   'review withdrawn': true,
   'handed back': true,

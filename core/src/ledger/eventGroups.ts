@@ -92,6 +92,8 @@ const groupOfKind: Record<EventKind, EventGroup> = {
   commented: 'review',
   noted: 'review',
   'note removed': 'review',
+  scored: 'review',
+  'score removed': 'review',
   reviewed: 'review',
   'review withdrawn': 'review',
   'handed back': 'review',

@@ -65,7 +65,7 @@ test('a due time of their own is told to the staff and to that student alone; on
 });
 
 test('what is said of work among the staff, and of work that is not with its student yet, is told to the staff alone', () => {
-  for (const kind of ['noted', 'note removed', 'commented'] as const)
+  for (const kind of ['noted', 'note removed', 'commented', 'scored', 'score removed'] as const)
     expect(oldBy([line(kind, ofMai)])).toEqual({ ...nothing, desks: [slot] });
   // With something that its student hears of as well, it is told once.
   expect(oldBy([line('commented', ofMai), line('reviewed', ofMai)])).toEqual({ ...nothing, slots: [slot] });

@@ -110,6 +110,8 @@ export const makesOld: Readonly<Record<EventKind, readonly Old[]>> = {
   commented: ['desk'],
   noted: ['desk'],
   'note removed': ['desk'],
+  scored: ['desk'],
+  'score removed': ['desk'],
   reviewed: slot,
   'review withdrawn': slot,
   'handed back': ['slot', 'word'],

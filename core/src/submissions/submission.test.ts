@@ -2,7 +2,6 @@ import { describe, expect, test } from '@jest/globals';
 import type { Instant } from '../ids';
 import { dueFor } from '../deadline/dueFor';
 import { formOf } from './formOf';
-import { mostPoints } from './scoring';
 import { nothingIn, stateOf, wasAway } from './stateOf';
 
 const at = (time: string) => `2026-11-24T${time}:00.000Z` as Instant;
@@ -86,17 +85,6 @@ describe('dueFor', () => {
     const away = { joinedAt: at('08:00'), absences: [{ leftAt: at('10:30'), backAt: at('11:30') }] };
     expect(dueFor(period, null, away).excused).toBe(givenAt === '11:00');
   });
-});
-
-test('the most points of a rubric are the best levels of all its criteria', () => {
-  const level = (points: number) => ({ title: '', points, says: '' });
-  const criteria = [
-    { title: 'Map', levels: [level(4), level(2), level(0)] },
-    { title: 'Key', levels: [level(0), level(3)] },
-  ];
-  expect(mostPoints({ kind: 'rubric', criteria })).toBe(7);
-  expect(mostPoints({ kind: 'points', most: 10 })).toBe(10);
-  expect(mostPoints({ kind: 'none' })).toBeNull();
 });
 
 test.each([

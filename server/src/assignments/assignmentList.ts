@@ -1,11 +1,13 @@
 import {
   groupBy,
+  mostPoints,
   type AssignmentId,
   type CourseId,
   type GroupId,
   type Instant,
   type LocalTime,
   type PeriodId,
+  type Scoring,
 } from '@vestibul/core';
 import type { AnswerOf } from '@vestibul/contract';
 import { all, type Database } from '../platform/database/database';
@@ -45,19 +47,24 @@ export function listAssignments(db: Database, course: CourseId): ListedAssignmen
     (row) => row.assignmentId,
   );
   const rows = all<
-    Omit<ListedAssignment, 'dues' | 'groupIds' | 'holds'> & { createdAt: Instant; holds: number }
+    Omit<ListedAssignment, 'dues' | 'groupIds' | 'holds' | 'mostPoints'> & {
+      createdAt: Instant;
+      holds: number;
+      scoring: string;
+    }
   >(
     db,
     `SELECT id, title, short_name AS shortName, unit, grace_minutes AS graceMinutes, holds, afterwards, off_rule AS offRule, visible_at AS visibleAt,
-       created_at AS createdAt FROM assignment WHERE course_id = ?`,
+       scoring, created_at AS createdAt FROM assignment WHERE course_id = ?`,
     [course],
   );
   const firstDue = (id: AssignmentId, createdAt: string) =>
     dues.get(id)?.reduce((first, { due }) => (due < first ? due : first), '9999') ?? createdAt;
   return rows
     .toSorted((a, b) => (firstDue(a.id, a.createdAt) < firstDue(b.id, b.createdAt) ? -1 : 1))
-    .map(({ createdAt: _at, holds, ...assignment }) => ({
+    .map(({ createdAt: _at, holds, scoring, ...assignment }) => ({
       ...assignment,
+      mostPoints: mostPoints(JSON.parse(scoring) as Scoring),
       holds: holds === 1,
       groupIds: (groups.get(assignment.id) ?? []).map((row) => row.groupId),
       dues: (dues.get(assignment.id) ?? []).map(({ assignmentId: _id, ...due }) => due),

@@ -1,8 +1,8 @@
 import { afterAll, beforeAll, expect, test } from '@jest/globals';
-import { routes, type Route, type RouteName } from '@vestibul/contract';
 import type { SubmissionId } from '@vestibul/core';
 import { all } from '../platform/database/database';
 import type { Told } from '../platform/live/Bus';
+import { everythingSaid } from '../testing/everythingSaid';
 import { findScans } from '../testing/findScans';
 import { TestSchool, bytesOf } from '../testing/TestSchool';
 
@@ -57,32 +57,7 @@ test('a note on an attempt that is not there, an empty one and one that is too l
     expect((await add({ text, attempt: 1 })).error?.code).toBe('bad-input');
 });
 
-/** Everything that somebody is answered on every route that asks, with what `mai` has in the address. */
-async function everythingSaidTo(who: string): Promise<string> {
-  const submission = await school.as('mai').must('readSubmission', { params: params() });
-  const ids = {
-    ...params(),
-    courseId: school.course,
-    assignmentId: school.assignment,
-    pieceId: submission.pieces[0]!.id,
-    studentId: school.ids.mai!,
-    personId: school.ids.mai!,
-    periodId: school.periods[2]!,
-    attempt: '1',
-    noteId: 'n_none',
-  };
-  const said: string[] = [];
-  for (const name of Object.keys(routes) as RouteName[]) {
-    const route: Route = routes[name];
-    if (route.method !== 'GET' || route.answers === 'events') continue;
-    const names = [...route.path.matchAll(/:(\w+)/g)].map(([, param]) => param!);
-    const all = Object.fromEntries(
-      names.map((param) => [param, (ids as Record<string, string>)[param] ?? 'none_none_none']),
-    );
-    said.push(await (await school.as(who).raw(name, { params: all })).text());
-  }
-  return said.join('\n');
-}
+const everythingSaidTo = (who: string) => everythingSaid(school, who, submissionId);
 
 test('no student is shown a note, on any route, in any letter, by any word of the live line, before or after the work is handed back', async () => {
   const told: Told[] = [];

@@ -6,6 +6,8 @@ import { nameOf } from '../school/people';
 import { findSubmission, listPieces, readReceipts } from '../submissions/submissions';
 import { goesBackAt } from './handBackSoon';
 import { listComments } from './comments';
+import { listScores } from './scores';
+import { findAssignment } from '../assignments/assignments';
 
 /** A submission with its attempts, pieces and comments. A student is shown comments once the work is handed back. */
 export function readSubmission(
@@ -34,6 +36,8 @@ export function readSubmission(
     folderName: folderNameOf(db, row.courseId, row.studentId),
     attempts: receipts,
     pieces: pieces.filter(({ attempt }) => opened.has(attempt)),
+    scoring: findAssignment(db, row.assignmentId).scoring,
+    scores: listScores(db, id, forStudent),
     comments: listComments(db, id, forStudent),
     reviewedAt: row.reviewedAt,
     handedBackAt: row.handedBackAt,

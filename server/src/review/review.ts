@@ -7,6 +7,7 @@ import { run, together } from '../platform/database/database';
 import { nowOnLedger, writeEvent } from '../platform/ledger/ledger';
 import { aboutOf, findSubmission, type SubmissionRow } from '../submissions/submissions';
 import { addCommentTo } from './comments';
+import { showScore } from './scores';
 
 /** An act on what somebody looked at: the attempt that counts must still be that one. Fails with `nothing-in`, `newer-attempt`. */
 function requireCounting(row: SubmissionRow, attempt: number): void {
@@ -62,6 +63,7 @@ export function handBack(school: School, by: PersonId, course: CourseId, works: 
     // What is handed back is no longer held.
     if (row.held === 1) writeEvent(school, by, 'approved', aboutOf(row), { attempt }, at);
     if (row.reviewedAt === null) writeEvent(school, by, 'reviewed', aboutOf(row), { attempt }, at);
+    showScore(school.db, row.id, attempt, at);
     sayOfAttempt(school.db, row.id, row.attempt, {
       held: 0,
       reviewed_at: row.reviewedAt ?? at,

@@ -37,6 +37,7 @@ type SlotRow = readonly [
   reviewedAt: Instant | null,
   handedBackAt: Instant | null,
   drifted: number,
+  points: number | null,
   topPieceId: PieceId,
   name: string,
   originalName: string,
@@ -48,7 +49,7 @@ type SlotRow = readonly [
 
 /** The query behind the rack; the bench measures against it bare, a test checks that it runs on indexes. */
 export const slotQuery = `SELECT s.id, s.student_id, s.assignment_id, s.attempt, s.attempts, s.pieces, s.turned_in_at, s.late_ms,
-    s.held, s.held_for_name, s.reviewed_at, s.handed_back_at, s.drifted, s.top_piece_id,
+    s.held, s.held_for_name, s.reviewed_at, s.handed_back_at, s.drifted, s.points, s.top_piece_id,
     t.name, t.original_name, t.mime, t.extension, v.attempt AS seen_attempt,
     EXISTS (SELECT 1 FROM hand_back_due h WHERE h.submission_id = s.id AND h.attempt = s.attempt) AS goes_back
   FROM submission s JOIN piece t ON t.id = s.top_piece_id
@@ -112,6 +113,7 @@ function toSlot(row: SlotRow, now: Instant): Slot {
     reviewedAt,
     handedBackAt,
     drifted,
+    points,
     topPieceId,
     name,
     originalName,
@@ -137,6 +139,7 @@ function toSlot(row: SlotRow, now: Instant): Slot {
     // A newer attempt is new to look at even where an earlier one counts.
     unseen: seenAttempt !== attempts,
     drifted: drifted === 1,
+    points,
     goesBack: goesBack === 1,
     heldForName: isHeld && heldForName === 1,
     state: stateOf({ ...nothingIn, turnedInAt, lateMs, held: isHeld, reviewedAt, handedBackAt }, now),
@@ -168,6 +171,7 @@ function startedSlots(db: Database, course: CourseId, only?: OldSlot): Slot[] {
     lateMs: 0,
     unseen: false,
     drifted: false,
+    points: null,
     goesBack: false,
     name: '',
     originalName: '',

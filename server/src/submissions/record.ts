@@ -20,6 +20,7 @@ import { readSchool } from '../school/facts';
 import { spanOfDays } from '../school/spanOfDays';
 import { absencesOf } from '../courses/seats';
 import { joinOwner } from '../intake/ownership';
+import { pointsColumn } from './pointsColumn';
 
 /** The columns of the record, in the words and the order of docs/formats.md. */
 export const recordColumns = [
@@ -68,6 +69,7 @@ interface RecordRow {
   attempt: number | null;
   reviewedAt: Instant | null;
   handedBackAt: Instant | null;
+  points: number | null;
   inTray: number;
   originalName: string | null;
   name: string | null;
@@ -81,6 +83,7 @@ const recordQuery = `SELECT p.id AS studentId, p.last, p.first, p.email, p.numbe
     a.id AS assignmentId, a.grace_minutes AS graceMinutes, e.joined_at AS joinedAt, COALESCE(t.held, 0) AS held,
     t.due_at AS attemptDue, d.due_at AS periodDue, a.visible_at AS givenAt, s.id AS submissionId, t.at AS turnedInAt,
     t.late_ms AS lateMs, t.n AS attempt, t.reviewed_at AS reviewedAt, t.handed_back_at AS handedBackAt,
+    ${pointsColumn('s.id', 't.n')} AS points,
     EXISTS (SELECT 1 FROM upload u WHERE u.by_id = p.id AND u.assignment_id = a.id
             AND u.turned_in_at IS NULL AND u.dropped_at IS NULL) AS inTray,
     q.original_name AS originalName, q.name, q.bytes, q.sha256, CASE WHEN q.id IS NOT NULL THEN COALESCE(w.owner_id, 'outside') END AS owner,
@@ -192,7 +195,7 @@ function toCells(
     row.owner ?? '',
     // A file belongs to its student from the moment it is turned in; transfers come with a later form of the data.
     row.owner ? (row.turnedInAt ?? '') : '',
-    '',
+    row.points ?? '',
     row.number,
     local(due),
     local(row.turnedInAt),

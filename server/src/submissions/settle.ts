@@ -8,8 +8,10 @@ import {
   type SubmissionId,
 } from '@vestibul/core';
 import { all, one, run, type Database } from '../platform/database/database';
+import { pointsColumn } from './pointsColumn';
 
 interface AttemptRow {
+  score: number | null;
   n: number;
   at: Instant;
   lateMs: number;
@@ -26,14 +28,16 @@ type Attempt = AttemptFacts & Pick<AttemptRow, 'at' | 'reviewedAt' | 'handedBack
 export function listAttempts(db: Database, id: SubmissionId): Attempt[] {
   return all<AttemptRow>(
     db,
+    // A score counts once it is handed back: before that nothing of it shows.
     `SELECT n, at, late_ms AS lateMs, taken_back_at AS takenBackAt, sent_back_at AS sentBackAt,
-       reviewed_at AS reviewedAt, handed_back_at AS handedBackAt, taken_back_key AS takenBackKey FROM attempt
+       reviewed_at AS reviewedAt, handed_back_at AS handedBackAt, taken_back_key AS takenBackKey,
+       ${pointsColumn('attempt.submission_id', 'attempt.n', 'AND c.shown_at IS NOT NULL')} AS score
+     FROM attempt
      WHERE submission_id = ? ORDER BY n`,
     [id],
   ).map(({ takenBackAt, sentBackAt, ...attempt }) => ({
     ...attempt,
     isGone: takenBackAt !== null || sentBackAt !== null,
-    score: null,
   }));
 }
 
@@ -67,7 +71,8 @@ export function settle(db: Database, id: SubmissionId): void {
        turned_in_at = t.at, late_ms = COALESCE(t.late_ms, 0), held = COALESCE(t.held, 0), held_for_name = COALESCE(t.held_for_name, 0),
        pieces = (SELECT COUNT(*) FROM piece WHERE submission_id = :id AND attempt = :n),
        top_piece_id = (SELECT id FROM piece WHERE submission_id = :id AND attempt = :n ORDER BY n LIMIT 1),
-       reviewed_at = t.reviewed_at, handed_back_at = t.handed_back_at, drifted = ${hasDrifted(':n')}
+       reviewed_at = t.reviewed_at, handed_back_at = t.handed_back_at, drifted = ${hasDrifted(':n')},
+       points = ${pointsColumn(':id', ':n')}
      FROM (SELECT 1) LEFT JOIN attempt t ON t.submission_id = :id AND t.n = :n
      WHERE submission.id = :id`,
     { id, attempts: attempts.length, n: countingAttempt(attempts, counting)?.n ?? 0 },

@@ -3,6 +3,7 @@ import {
   decide,
   dueFor,
   formOf,
+  mostPoints,
   splitName,
   stateOf,
   type AssignmentId,
@@ -12,6 +13,7 @@ import {
   type Instant,
   type PersonId,
   type PieceId,
+  type Scoring,
   type SubmissionId,
 } from '@vestibul/core';
 import type { AnswerOf } from '@vestibul/contract';
@@ -31,6 +33,7 @@ import { nameOf, type PersonRow } from '../school/people';
 import { signature } from '../ledger/signature';
 import { dueForSitting, findSitting, findStanding, requireGiven, type Sitting } from '../assignments/sitting';
 import { listStaff } from '../courses/staff';
+import { pointsColumn } from './pointsColumn';
 import { readReceipts } from './submissions';
 import { isNamedHere, listTray } from '../intake/uploads';
 import { todayOf } from '../school/years';
@@ -57,6 +60,8 @@ interface MyRow {
   handedBackAt: Instant | null;
   inTray: number;
   comments: number;
+  points: number | null;
+  scoring: string;
   sentBackAt: Instant | null;
 }
 
@@ -79,7 +84,9 @@ export function listMyAssignments(school: School, student: PersonId): AnswerOf<'
           AND u.turned_in_at IS NULL AND u.dropped_at IS NULL) AS inTray,
        (SELECT t.sent_back_at FROM attempt t WHERE t.submission_id = s.id AND t.n = s.attempts AND s.attempt = 0) AS sentBackAt,
        CASE WHEN s.handed_back_at IS NULL THEN 0
-         ELSE (SELECT COUNT(*) FROM comment k WHERE k.submission_id = s.id) END AS comments
+         ELSE (SELECT COUNT(*) FROM comment k WHERE k.submission_id = s.id) END AS comments,
+       CASE WHEN s.handed_back_at IS NOT NULL
+         THEN ${pointsColumn('s.id', 's.attempt', 'AND c.shown_at IS NOT NULL')} END AS points, a.scoring
      FROM enrolment e JOIN course c ON c.id = e.course_id JOIN year y ON y.id = c.year_id
      JOIN period h ON h.id = e.period_id
      JOIN assignment a ON a.course_id = e.course_id
@@ -116,9 +123,11 @@ function toMine(
     submissionId,
     turnedInAt,
     comments,
+    points,
     handedBackAt,
     sentBackAt,
   } = row;
+  const most = mostPoints(JSON.parse(row.scoring) as Scoring);
   const lateMs = row.lateMs ?? 0;
   return {
     id,
@@ -149,6 +158,7 @@ function toMine(
     turnedInAt,
     comments,
     handedBackAt,
+    score: points === null || most === null ? null : { points, most },
     sentBackAt,
   };
 }

@@ -1,6 +1,5 @@
 import { randomUUID } from 'node:crypto';
 import type { RouteName } from '@vestibul/contract';
-import type { AssignmentId } from '@vestibul/core';
 import { bytesOf, type TestSchool } from './TestSchool';
 
 /** Who makes a change, the kinds of lines that it must leave, and what is sent; `as` where somebody else sends it. */
@@ -40,13 +39,14 @@ export function everyChange(school: () => TestSchool): Partial<Record<RouteName,
   let made = 0;
   const titled = (title: string) => `${title} ${(made += 1)}`;
   const assign = (title: string) => school().assign(titled(title), [2, 10], '2030-02-01T23:59');
-  const held = async (title: string): Promise<AssignmentId> => {
-    const { id } = await as('teacher').must('makeAssignment', {
-      params: inCourse(),
-      body: { title: titled(title), dues: dues(), holds: true },
-    });
-    return id;
-  };
+  const assignSo = async (title: string, how: object) =>
+    (
+      await as('teacher').must('makeAssignment', {
+        params: inCourse(),
+        body: { title: titled(title), dues: dues(), ...how },
+      })
+    ).id;
+  const held = (title: string) => assignSo(title, { holds: true });
   const studentParams = () => ({ ...inCourse(), studentId: school().ids.chidi! });
   const rosterRow = async (id: string) =>
     (await as('teacher').must('readRoster', { params: inCourse() })).find((known) => known.id === id)!;
@@ -263,14 +263,8 @@ export function everyChange(school: () => TestSchool): Partial<Record<RouteName,
       body: { dueLocal: '2030-03-01T23:59' },
     })),
     sendReminder: by('teacher', ['reminded'], async () => {
-      const { id } = await as('teacher').must('makeAssignment', {
-        params: inCourse(),
-        body: {
-          title: titled('Overdue'),
-          dues: [{ periodId: school().periods[2], dueLocal: '2030-01-15T23:59' }],
-        },
-      });
-      return { params: { assignmentId: id }, body: { studentIds: [school().ids.mai!] } };
+      const overdue = await assignSo('Overdue', {});
+      return { params: { assignmentId: overdue }, body: { studentIds: [school().ids.mai!] } };
     }),
     keepBlank: by('teacher', ['blank kept'], async () => ({
       params: inCourse(),
@@ -296,6 +290,12 @@ export function everyChange(school: () => TestSchool): Partial<Record<RouteName,
       await as('aide').must('addNote', { params, body });
       const [note] = await as('aide').must('listNotes', { params });
       return { params: { ...params, noteId: note!.id } };
+    }),
+    setScore: by('teacher', ['scored'], async () => {
+      const scored = await assignSo('Scored', { scoring: { kind: 'points', most: 10 } });
+      const { submissionId } = await turnedIn('mai', scored);
+      const step = { kind: 'points', points: 7.5, was: null } as const;
+      return { params: { submissionId }, body: { attempt: 1, step } };
     }),
     comment: by('aide', ['commented'], () => saidOf('Said')),
     review: by('teacher', ['reviewed'], async () => ({

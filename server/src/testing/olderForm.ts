@@ -36,6 +36,7 @@ const undo: Record<number, string> = {
   28: 'DROP INDEX event_by_time',
   29: 'ALTER TABLE submission DROP COLUMN drifted',
   30: 'DROP TABLE note',
+  31: 'DROP TABLE score; ALTER TABLE submission DROP COLUMN points',
 };
 
 /** Ends a school's server, and starts it on its database as an earlier version would have left it. */

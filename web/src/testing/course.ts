@@ -28,6 +28,7 @@ export const assignment = (id: string, dues: Course['assignments'][number]['dues
   holds: false,
   offRule: null,
   visibleAt: at('2026-09-01T08:00:00.000Z'),
+  mostPoints: null,
   afterwards: 'own' as const,
   dues,
 });
@@ -105,6 +106,7 @@ export const slot = (studentId: string, more: Partial<Slot>): Slot => ({
   lateMs: 0,
   unseen: true,
   drifted: false,
+  points: null,
   goesBack: false,
   name: '02-Zhang_A_Log.txt',
   originalName: 'x.txt',

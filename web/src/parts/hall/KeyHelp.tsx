@@ -9,6 +9,8 @@ const keys: readonly [string[], string][] = [
   [['Space'], 'glance at what is in the slot'],
   [['r'], 'review: to the desk; there, mark reviewed'],
   [['c'], 'write a comment (on the desk)'],
+  [['s'], 'score: the points, or the next criterion (on the desk)'],
+  [['1', '…', '8'], 'choose a level of the criterion (on the desk)'],
   [['a'], 'approve what is held (on the desk)'],
   [['b'], 'send held work back with your comment (on the desk)'],
   [['h'], 'hand back (on the desk)'],

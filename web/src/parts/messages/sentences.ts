@@ -121,6 +121,11 @@ const sentences = {
     `There is a newer attempt: ${attempt}. It is shown now; look at it first.`,
   'has-review': () =>
     'This is reviewed or handed back, so it stays where it is. Take it back into review and undo the review first.',
+  'handed-back': () => 'This is handed back. Take it back into review to change its score.',
+  'scored-otherwise': () => 'This assignment is scored in another way by now. Reload to see how.',
+  'no-such-score': () => 'That is not a score this work can have: points from 0 to the most, in halves.',
+  'score-changed': () =>
+    'A colleague has just scored this. What they gave is shown now; change it if you think otherwise.',
   'not-decided': () => 'This is on the sorting table already.',
   'press-used': () => 'That didn’t go through. Press the button again.',
   'nothing-to-undo': () => 'You have nothing to undo here.',

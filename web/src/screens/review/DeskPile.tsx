@@ -2,7 +2,7 @@ import { useEffect, useRef } from 'react';
 import type { PersonId } from '@vestibul/core';
 import { isUnseen } from '../../parts/hall/Hall';
 import type { Place } from '../../parts/rack/courseWork';
-import { sayListName, sayShortly } from '../../parts/ui/format';
+import { sayListName, sayNumber, sayShortly } from '../../parts/ui/format';
 import { enamel } from '../../parts/courses/Plate';
 import type { Course } from '../../state/api';
 
@@ -54,6 +54,7 @@ export function DeskPile({ course, places, selected, onChoose, zone, now }: Desk
               {sayListName(place.student)}
             </span>
             <span className="text-[12.5px] whitespace-nowrap text-ink-2">
+              {place.slot && place.slot.points !== null ? `${sayNumber(place.slot.points)} · ` : ''}
               {place.state === 'reviewed' || place.state === 'handed back'
                 ? place.state
                 : place.slot?.turnedInAt

@@ -8,6 +8,9 @@ import { sayWhoOpens } from '../../parts/review/sayWhoOpens';
 import { NotTheirs } from '../../parts/review/NotTheirs';
 import { useHandBack } from '../../parts/review/useHandBack';
 import { PrivateNotes } from './PrivateNotes';
+import { ScoreForm } from './ScoreForm';
+import { pointsBefore } from './scoreNow';
+import { useScore } from './useScore';
 import { WordsForm } from './WordsForm';
 import { mayRun } from '../../parts/hall/places';
 import { useDraft } from '../../parts/hall/useDraft';
@@ -38,6 +41,7 @@ export function ReviewPanel({ submission, course, zone, onDone }: ReviewPanelPro
   const isBack = submission.handedBackAt !== null;
   // Every act names what is looked at: a newer attempt is not reviewed unseen.
   const { attempt } = counting;
+  const score = useScore(submission, attempt);
   const works = [{ submissionId: submission.id, attempt }];
   const isNewer = ({ newer }: { newer: number }) => {
     if (newer > 0) tell('There is a newer attempt. It is shown now; look at it first.');
@@ -54,16 +58,17 @@ export function ReviewPanel({ submission, course, zone, onDone }: ReviewPanelPro
     }
     return !result.error;
   };
-  // What is written and not saved yet goes along, rather than being lost.
+  // What is written and given and not saved yet goes along, rather than being lost.
+  const saveAll = async () => (await saveComment()) && (await score.whenSaved());
   const markReviewed = async () => {
-    if (!(await saveComment())) return;
+    if (!(await saveAll())) return;
     const result = await review({ params, body: { attempt } });
     if (result.error) return tellFailure(result.error);
     announce(`${sayName(submission.student)}’s work is marked as reviewed.`);
     onDone();
   };
   const giveBack = async () => {
-    if (!(await saveComment())) return;
+    if (!(await saveAll())) return;
     if (await handBack(works, `${sayName(submission.student)}’s work`)) onDone();
   };
   const letThrough = async () => {
@@ -123,6 +128,12 @@ export function ReviewPanel({ submission, course, zone, onDone }: ReviewPanelPro
         <dt className="text-ink-2">ledger</dt>
         <dd>line {counting.line}</dd>
       </dl>
+      <ScoreForm
+        scoring={submission.scoring}
+        score={score}
+        before={pointsBefore(submission, attempt)}
+        isOpen={runs && !isBack}
+      />
       <ul aria-label="Comments" className="grid list-none gap-2 p-0">
         {submission.comments.map((said) => (
           <li key={said.id} className="rounded-lg border border-line bg-surface px-3 py-2">

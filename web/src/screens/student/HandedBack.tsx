@@ -6,7 +6,9 @@ import { sayCount, sayMoment, sayName } from '../../parts/ui/format';
 import { Empty, Loading, Read } from '../../parts/messages/States';
 import { usePageTitle } from '../../parts/ui/usePageTitle';
 import { useZone } from '../../parts/hall/useSession';
-import { api } from '../../state/api';
+import { api, type Submission } from '../../state/api';
+import { sayOutOf } from '../../parts/review/sayScore';
+import { ScoreGiven } from '../../parts/review/ScoreGiven';
 import { ReceiptView } from './ReceiptView';
 import { StateMark } from './StateMark';
 import { StudentFrame } from './StudentFrame';
@@ -50,6 +52,7 @@ function All() {
                     <b className="font-semibold">{assignment.title}</b>
                     <span className="text-small text-ink-2">
                       {assignment.courseTitle} · {sayMoment(assignment.handedBackAt!, zone)}
+                      {assignment.score ? ` · ${sayOutOf(assignment.score)}` : ''}
                       {assignment.comments > 0 ? ` · ${sayCount(assignment.comments, 'comment')}` : ''}
                     </span>
                   </Link>
@@ -65,48 +68,52 @@ function All() {
 
 function One({ id }: { id: SubmissionId }) {
   const submission = api.useReadSubmissionQuery({ params: { submissionId: id } });
-  const zone = useZone();
   return (
     <Read of={submission} what="Opening your work">
-      {(data) => (
-        <div className="grid gap-4">
-          <div>
-            <h1>{data.assignment.title}</h1>
-            <p className="mt-2 flex flex-wrap items-center gap-2 text-ink-2">
-              <StateMark
-                state={data.state}
-                late={(data.attempts.find(({ counts }) => counts)?.lateMs ?? 0) > 0}
-              />
-              {data.handedBackAt ? `handed back ${sayMoment(data.handedBackAt, zone)}` : ''}
-            </p>
-          </div>
-          {data.comments.length > 0 ? (
-            <ul aria-label="Comments" className="grid list-none gap-2 p-0">
-              {data.comments.map((said) => (
-                <li key={said.id} className="rounded-xl border-l-4 border-act bg-surface px-4 py-3">
-                  <p className="text-lg [overflow-wrap:anywhere] whitespace-pre-wrap">{said.text}</p>
-                  <p className="mt-1 text-small text-ink-2">
-                    {sayName(said.by)}, {sayMoment(said.at, zone)}
-                  </p>
-                </li>
-              ))}
-            </ul>
-          ) : data.handedBackAt ? (
-            <p className="text-ink-2">Handed back without a comment.</p>
-          ) : (
-            <p className="text-ink-2">What your teacher says shows here when the work is handed back.</p>
-          )}
-          <Suspense fallback={<Loading what="Opening your work" />}>
-            <TheWork submission={data} />
-          </Suspense>
-          {data.attempts.map((receipt) => (
-            <ReceiptView key={receipt.attempt} receipt={receipt} title={data.assignment.title} />
-          ))}
-          <Link className={buttonClass()} to={`/turn-in/${data.assignment.id}`}>
-            Turn in again
-          </Link>
-        </div>
-      )}
+      {(data) => <OneWork data={data} />}
     </Read>
+  );
+}
+
+function OneWork({ data }: { data: Submission }) {
+  const zone = useZone();
+  const counting = data.attempts.find(({ counts }) => counts);
+  const score = data.scores.find(({ attempt }) => attempt === counting?.attempt);
+  return (
+    <div className="grid gap-4">
+      <div>
+        <h1>{data.assignment.title}</h1>
+        <p className="mt-2 flex flex-wrap items-center gap-2 text-ink-2">
+          <StateMark state={data.state} late={(counting?.lateMs ?? 0) > 0} />
+          {data.handedBackAt ? `handed back ${sayMoment(data.handedBackAt, zone)}` : ''}
+        </p>
+      </div>
+      {score?.given ? <ScoreGiven scoring={score.scoring} given={score.given} /> : null}
+      {data.comments.length > 0 ? (
+        <ul aria-label="Comments" className="grid list-none gap-2 p-0">
+          {data.comments.map((said) => (
+            <li key={said.id} className="rounded-xl border-l-4 border-act bg-surface px-4 py-3">
+              <p className="text-lg [overflow-wrap:anywhere] whitespace-pre-wrap">{said.text}</p>
+              <p className="mt-1 text-small text-ink-2">
+                {sayName(said.by)}, {sayMoment(said.at, zone)}
+              </p>
+            </li>
+          ))}
+        </ul>
+      ) : data.handedBackAt ? (
+        <p className="text-ink-2">Handed back without a comment.</p>
+      ) : (
+        <p className="text-ink-2">What your teacher says shows here when the work is handed back.</p>
+      )}
+      <Suspense fallback={<Loading what="Opening your work" />}>
+        <TheWork submission={data} />
+      </Suspense>
+      {data.attempts.map((receipt) => (
+        <ReceiptView key={receipt.attempt} receipt={receipt} title={data.assignment.title} />
+      ))}
+      <Link className={buttonClass()} to={`/turn-in/${data.assignment.id}`}>
+        Turn in again
+      </Link>
+    </div>
   );
 }
