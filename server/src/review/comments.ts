@@ -21,7 +21,7 @@ export function addComment(
     const at = nowOnLedger(school);
     // What is said of work that is with its student again is for them to read at once.
     const isShown = row.handedBackAt !== null;
-    addCommentTo(school.db, { id, by, text, at, isShown });
+    addCommentTo(school.db, { id, attempt, by, text, at, isShown });
     writeEvent(school, by, 'commented', aboutOf(row), { textSha256: sha256Hex(text), attempt }, at);
     return { isShown };
   });
@@ -30,17 +30,27 @@ export function addComment(
 /** Keeps what somebody says of a submission. Inside the caller's transaction, which writes the line of the ledger. */
 export function addCommentTo(
   db: Database,
-  said: { id: SubmissionId; by: PersonId; text: string; at: Instant; isShown: boolean },
+  said: { id: SubmissionId; attempt: number; by: PersonId; text: string; at: Instant; isShown: boolean },
 ): void {
-  const { id, by, text, at, isShown } = said;
-  run(db, 'INSERT INTO comment (id, submission_id, by_id, at, text, shown_at) VALUES (?, ?, ?, ?, ?, ?)', [
-    newId('k'),
-    id,
-    by,
-    at,
-    text,
-    isShown ? at : null,
-  ]);
+  const { id, attempt, by, text, at, isShown } = said;
+  run(
+    db,
+    'INSERT INTO comment (id, submission_id, attempt, by_id, at, text, shown_at) VALUES (?, ?, ?, ?, ?, ?, ?)',
+    [newId('k'), id, attempt, by, at, text, isShown ? at : null],
+  );
+}
+
+/**
+ * What was said of work that is handed back is for its student to read from now on; of an attempt that was placed with them by
+ * mistake nothing is. Inside the caller's transaction.
+ */
+export function showComments(db: Database, id: SubmissionId, at: Instant): void {
+  run(
+    db,
+    `UPDATE comment SET shown_at = :at WHERE submission_id = :id AND shown_at IS NULL
+       AND attempt NOT IN (SELECT n FROM attempt WHERE submission_id = :id AND undone_at IS NOT NULL)`,
+    { id, at },
+  );
 }
 
 /** What was said of a submission, the first first; of it all, or what its student has been shown: that never disappears again. */

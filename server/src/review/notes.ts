@@ -20,9 +20,10 @@ export function addNote(
     const row = findSubmission(db, id);
     if (attempt > row.attempts) throw new Failure('nothing-in');
     const at = nowOnLedger(school);
-    run(db, 'INSERT INTO note (id, submission_id, by_id, at, text) VALUES (?, ?, ?, ?, ?)', [
+    run(db, 'INSERT INTO note (id, submission_id, attempt, by_id, at, text) VALUES (?, ?, ?, ?, ?, ?)', [
       newId<NoteId>('n'),
       id,
+      attempt,
       by,
       at,
       text,

@@ -3,10 +3,10 @@ import { sha256Hex, type CourseId, type PersonId, type SubmissionId } from '@ves
 import { Failure } from '../platform/failure';
 import { queueReturnLetter } from '../notices/returnLetter';
 import type { School } from '../platform/School';
-import { run, together } from '../platform/database/database';
+import { together } from '../platform/database/database';
 import { nowOnLedger, writeEvent } from '../platform/ledger/ledger';
 import { aboutOf, findSubmission, type SubmissionRow } from '../submissions/submissions';
-import { addCommentTo } from './comments';
+import { addCommentTo, showComments } from './comments';
 import { showScore } from './scores';
 
 /** An act on what somebody looked at: the attempt that counts must still be that one. Fails with `nothing-in`, `newer-attempt`. */
@@ -69,10 +69,7 @@ export function handBack(school: School, by: PersonId, course: CourseId, works: 
       reviewed_at: row.reviewedAt ?? at,
       handed_back_at: at,
     });
-    run(school.db, 'UPDATE comment SET shown_at = :at WHERE submission_id = :id AND shown_at IS NULL', {
-      id: row.id,
-      at,
-    });
+    showComments(school.db, row.id, at);
     writeEvent(school, by, 'handed back', aboutOf(row), { attempt }, at);
     queueReturnLetter(school, by, row.id, { isAgain: false });
     return true;
@@ -122,7 +119,7 @@ export function sendBack(
     if (row.held === 0) return false;
     const at = nowOnLedger(school);
     sayOfAttempt(school.db, row.id, row.attempt, { sent_back_at: at });
-    addCommentTo(school.db, { id: row.id, by, text: word, at, isShown: true });
+    addCommentTo(school.db, { id: row.id, attempt: row.attempt, by, text: word, at, isShown: true });
     writeEvent(
       school,
       by,

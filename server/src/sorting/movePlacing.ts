@@ -9,7 +9,8 @@ import { all, one, together, type Database } from '../platform/database/database
 import { writeEvent } from '../platform/ledger/ledger';
 import { findPilePiece } from './pilePieces';
 import { findPile } from './piles';
-import { findSubmission } from '../submissions/submissions';
+import { moveSaid } from '../review/moveSaid';
+import { findSubmission, type SubmissionRow } from '../submissions/submissions';
 import { placeDelivered } from '../doors/deliver';
 import { listAttempts } from '../submissions/settle';
 import { makeAttempt } from '../submissions/turnIn';
@@ -18,7 +19,7 @@ import { copyTurnedIn } from '../intake/uploads';
 /**
  * Takes an attempt that belongs to someone else, however it came into this slot, out of it and places it with whom and for
  * what it is, as turned in when it was. The files go along: whose they were not keeps nothing of them, but for the receipt of
- * what they turned in themselves. Fails with `newer-attempt`, `has-review`, and as `makeAttempt`; then nothing is changed.
+ * what they turned in themselves, and so does what the staff has said and given of it. Fails with `newer-attempt`, `has-review`, and as `makeAttempt`; then nothing is changed.
  * Returns the submission in which it is now.
  */
 export function movePlacing(
@@ -32,32 +33,50 @@ export function movePlacing(
     const row = findSubmission(db, id);
     if (row.attempt === 0) throw new Failure('nothing-in');
     if (row.attempt !== attempt) throw new Failure('newer-attempt', { attempt: row.attempt });
-    requireInCourse(school, row.courseId, { studentId, assignmentId });
-    const pieces = all<{ id: PilePieceId }>(
+    const submissionId = placeElsewhere(school, by, row, { studentId, assignmentId });
+    moveSaid(
       db,
-      'SELECT pile_piece_id AS id FROM pile_placing WHERE submission_id = ? AND n = ? ORDER BY pile_piece_id',
-      [id, attempt],
-    ).map((placed) => findPilePiece(db, placed.id));
-    if (pieces.length > 0) {
-      const { madeAt } = findPile(db, pieces[0]!.pileId);
-      unplace(school, by, pieces, id);
-      return placePieces(school, by, pieces, [studentId], assignmentId, madeAt)[0]!;
-    }
-    const delivery = deliveryOf(db, id, attempt);
-    const { at } = listAttempts(db, id).find(({ n }) => n === attempt)!;
-    undoAttempt(school, by, row, attempt);
-    if (delivery) {
-      waitAgain(db, delivery);
-      return placeDelivered(school, by, delivery, studentId, assignmentId);
-    }
-    const { submissionId } = makeAttempt(
-      school,
-      { student: studentId, by, at, key: randomUUID(), namesAgreed: true },
-      assignmentId,
-      copyTurnedIn(db, id, attempt, { by: studentId, assignment: assignmentId }),
+      { submissionId: id, attempt },
+      { submissionId, attempt: findSubmission(db, submissionId).attempts },
     );
     return submissionId;
   });
+}
+
+/** Takes the attempt that counts out of its slot, and places it with whom and for what it is. Inside the caller's transaction. */
+function placeElsewhere(
+  school: School,
+  by: PersonId,
+  row: SubmissionRow,
+  { studentId, assignmentId }: Pick<BodyOf<'movePlacing'>, 'studentId' | 'assignmentId'>,
+): SubmissionId {
+  const { db } = school;
+  const { id, attempt } = row;
+  requireInCourse(school, row.courseId, { studentId, assignmentId });
+  const pieces = all<{ id: PilePieceId }>(
+    db,
+    'SELECT pile_piece_id AS id FROM pile_placing WHERE submission_id = ? AND n = ? ORDER BY pile_piece_id',
+    [id, attempt],
+  ).map((placed) => findPilePiece(db, placed.id));
+  if (pieces.length > 0) {
+    const { madeAt } = findPile(db, pieces[0]!.pileId);
+    unplace(school, by, pieces, id);
+    return placePieces(school, by, pieces, [studentId], assignmentId, madeAt)[0]!;
+  }
+  const delivery = deliveryOf(db, id, attempt);
+  const { at } = listAttempts(db, id).find(({ n }) => n === attempt)!;
+  undoAttempt(school, by, row, attempt);
+  if (delivery) {
+    waitAgain(db, delivery);
+    return placeDelivered(school, by, delivery, studentId, assignmentId);
+  }
+  const { submissionId } = makeAttempt(
+    school,
+    { student: studentId, by, at, key: randomUUID(), namesAgreed: true },
+    assignmentId,
+    copyTurnedIn(db, id, attempt, { by: studentId, assignment: assignmentId }),
+  );
+  return submissionId;
 }
 
 /**

@@ -2,6 +2,7 @@ import { randomUUID } from 'node:crypto';
 import { afterEach, beforeEach, describe, expect, test } from '@jest/globals';
 import type { SubmissionId } from '@vestibul/core';
 import { all } from '../platform/database/database';
+import { startFromForm } from '../testing/olderForm';
 import { TestSchool, bytesOf, type Caller } from '../testing/TestSchool';
 
 let school: TestSchool;
@@ -85,6 +86,68 @@ describe('moving work that was placed', () => {
     const right = (await slotOf('mai'))!;
     expect((await move(right.id!, 'chidi')).status).toBe(200);
     expect(await slotOf('chidi')).toMatchObject({ state: 'turned in', attempt: 2 });
+  });
+
+  test('what was said and given of it, and nobody has read, goes along, and is not handed back to the wrong one', async () => {
+    await teacher.bringPile(school.course, misplaced);
+    const wrong = (await slotOf('chidi'))!;
+    const params = { submissionId: wrong.id! };
+    const words = 'The third reading is yours, Mai.';
+    await teacher.must('comment', { params, body: { text: words, attempt: 1 } });
+    await teacher.must('addNote', { params, body: { text: 'Ask Mai.', attempt: 1 } });
+    await move(wrong.id!, 'mai');
+    const chidi = school.as('chidi');
+    const { data } = await chidi.turnIn(school.assignment, [
+      await chidi.upload(school.assignment, 'mine.txt', bytesOf('his own')),
+    ]);
+    const right = (await slotOf('mai'))!;
+    await teacher.must('handBack', {
+      params: inCourse(),
+      body: {
+        works: [
+          { submissionId: data.submissionId, attempt: data.attempt },
+          { submissionId: right.id!, attempt: right.attempt },
+        ],
+      },
+    });
+    const readBy = async (who: string, submissionId: SubmissionId) =>
+      (await school.as(who).must('readSubmission', { params: { submissionId } })).comments.map(
+        ({ text }) => text,
+      );
+    expect(await readBy('chidi', data.submissionId)).toEqual([]);
+    expect(await readBy('mai', right.id!)).toEqual([words]);
+    expect((await teacher.must('listNotes', { params: { submissionId: right.id! } })).length).toBe(1);
+    expect(await teacher.must('listNotes', { params })).toEqual([]);
+  });
+
+  test('undone instead, what was said of it stays with the staff', async () => {
+    const pile = await teacher.bringPile(school.course, { 'whose is it.txt': bytesOf('five readings') });
+    const [piece] = await teacher.piecesIn(pile.id, 'to sort');
+    await teacher.must('sortPieces', {
+      params: inCourse(),
+      body: {
+        kind: 'place',
+        pieces: [piece!.id],
+        students: [school.ids.chidi!],
+        assignment: school.assignment,
+      },
+    });
+    const wrong = (await slotOf('chidi'))!;
+    const params = { submissionId: wrong.id! };
+    await teacher.must('comment', { params, body: { text: 'Not your hand?', attempt: 1 } });
+    await teacher.must('undoSorting', { params: inCourse(), body: {} });
+    const chidi = school.as('chidi');
+    const { data } = await chidi.turnIn(school.assignment, [
+      await chidi.upload(school.assignment, 'mine.txt', bytesOf('his own')),
+    ]);
+    await teacher.must('handBack', {
+      params: inCourse(),
+      body: { works: [{ submissionId: data.submissionId, attempt: data.attempt }] },
+    });
+    expect((await chidi.must('readSubmission', { params })).comments).toEqual([]);
+    expect((await teacher.must('readSubmission', { params })).comments).toHaveLength(1);
+    const [mine] = await chidi.must('listMyAssignments');
+    expect(mine!.comments).toBe(0);
   });
 
   test('by a side door: the same', async () => {
@@ -185,4 +248,22 @@ describe('moving work that was placed', () => {
     expect((await move(placed.id!, 'outsider')).error?.code).toBe('not-here');
     expect(await slotOf('chidi')).toMatchObject({ state: 'handed back' });
   });
+});
+
+test('what was said before comments named their attempt is of the one that was in by then', async () => {
+  const mai = school.as('mai');
+  const turnIn = async (name: string) =>
+    (await mai.turnIn(school.assignment, [await mai.upload(school.assignment, name, bytesOf(name))])).data;
+  const say = (text: string, attempt: number) =>
+    teacher.must('comment', { params: { submissionId }, body: { text, attempt } });
+  const { submissionId } = await turnIn('a.txt');
+  await say('Of the first.', 1);
+  await turnIn('b.txt');
+  await say('Of the second.', 2);
+  await startFromForm(school, 31);
+  const said = all(school.running.school.db, 'SELECT text, attempt FROM comment ORDER BY at, rowid');
+  expect(said).toEqual([
+    { text: 'Of the first.', attempt: 1 },
+    { text: 'Of the second.', attempt: 2 },
+  ]);
 });

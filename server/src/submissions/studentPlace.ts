@@ -84,7 +84,7 @@ export function listMyAssignments(school: School, student: PersonId): AnswerOf<'
           AND u.turned_in_at IS NULL AND u.dropped_at IS NULL) AS inTray,
        (SELECT t.sent_back_at FROM attempt t WHERE t.submission_id = s.id AND t.n = s.attempts AND s.attempt = 0) AS sentBackAt,
        CASE WHEN s.handed_back_at IS NULL THEN 0
-         ELSE (SELECT COUNT(*) FROM comment k WHERE k.submission_id = s.id) END AS comments,
+         ELSE (SELECT COUNT(*) FROM comment k WHERE k.submission_id = s.id AND k.shown_at IS NOT NULL) END AS comments,
        CASE WHEN s.handed_back_at IS NOT NULL
          THEN ${pointsColumn('s.id', 's.attempt', 'AND c.shown_at IS NOT NULL')} END AS points, a.scoring
      FROM enrolment e JOIN course c ON c.id = e.course_id JOIN year y ON y.id = c.year_id

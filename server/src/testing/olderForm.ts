@@ -37,6 +37,7 @@ const undo: Record<number, string> = {
   29: 'ALTER TABLE submission DROP COLUMN drifted',
   30: 'DROP TABLE note',
   31: 'DROP TABLE score; ALTER TABLE submission DROP COLUMN points',
+  32: 'ALTER TABLE comment DROP COLUMN attempt; ALTER TABLE note DROP COLUMN attempt',
 };
 
 /** Ends a school's server, and starts it on its database as an earlier version would have left it. */
