@@ -315,6 +315,22 @@ test('work is scored by number keys, shows at a colleague’s desk at once, and 
   await expect(reached.nth(1).locator('..')).toContainText('thin');
   expect(await axeFindings(student)).toEqual([]);
 
+  // Changed after that with a reason, which is begun, left and there again.
+  const changed = page.getByRole('button', { name: 'Change score' });
+  const list = page.getByRole('list', { name: 'Students with something in' });
+  await list.getByRole('button', { name: /Thorsen, Kai/ }).click();
+  await changed.click();
+  await page.keyboard.press('s');
+  await page.keyboard.press('1');
+  await page.getByLabel('Why it is changed').fill('I had the wrong photo in mind.');
+  await page.reload();
+  await expect(page.getByText(/^Your score from .* is not saved yet/)).toBeVisible();
+  await page.getByRole('button', { name: 'Save score' }).click();
+  await expect(changed).toBeVisible();
+  await expect(student.getByRole('region', { name: 'Score' })).toContainText(
+    /Changed from 6: I had the wrong photo in mind/,
+  );
+
   // Points are typed, with a comma or a dot; what cannot be given is said and stays to be put right.
   await page.goto(page.url().replace(/review\?.*/, 'rack?period=4'));
   await toRack(page, 4, 'Soil texture table');

@@ -4,6 +4,7 @@
 // with `midnight` it is the last Sunday, at five to midnight, where the day and the week end; with `today` it is now.
 import { spawn } from 'node:child_process';
 import path from 'node:path';
+import { pathToFileURL } from 'node:url';
 import { ensureBuilt, ensureChromium, ensureInstalled, must, root, say } from './tools.mjs';
 
 ensureInstalled();
@@ -17,7 +18,7 @@ const env = { ...process.env, CHROMIUM: chromium, VESTIBUL_WEATHER: weather.join
 if (!weather.includes('today')) {
   const then = weather.includes('midnight') ? lastThatWas(0, 23, 55) : lastThatWas(3, 10, 0);
   env.VESTIBUL_CLOCK_AHEAD_MS = String(then - Date.now());
-  env.NODE_OPTIONS = `--import ${path.join(root, 'scripts/otherClock.mjs')}`;
+  env.NODE_OPTIONS = `--import ${pathToFileURL(path.join(root, 'scripts/otherClock.mjs')).href}`;
 }
 // What races, races sooner when others want the processor.
 const busy = weather.includes('busy')

@@ -56,6 +56,7 @@ export const errorStatus = {
   'newer-attempt': 409,
   'has-review': 409,
   'handed-back': 409,
+  'not-handed-back': 409,
   'scored-otherwise': 409,
   'no-such-score': 400,
   'score-changed': 409,

@@ -10,6 +10,7 @@ export const reviewAnswers = {
   addNote: done,
   removeNote: done,
   setScore: done,
+  changeScore: done,
   review: done,
   withdrawReview: done,
   approve: z.object({ approved: count, newer: count }),

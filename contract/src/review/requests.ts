@@ -1,13 +1,16 @@
 import { z } from 'zod';
 import { attempt, line } from '../parts/bodies';
 import { LONGEST_PAUSE_S } from '../parts/limits';
-import { commentBody, scoreStep, works } from './shapes';
+import { commentBody, scoreStep, wholeScore, works } from './shapes';
 
 /** What requests about the desk carry. */
 export const reviewRequests = {
   comment: { body: commentBody.extend({ attempt }) },
   addNote: { body: commentBody.extend({ attempt }) },
   setScore: { body: z.object({ attempt, step: scoreStep }) },
+  changeScore: {
+    body: z.object({ attempt, given: wholeScore, was: wholeScore.nullable(), why: line(500) }),
+  },
   review: { body: z.object({ attempt }) },
   withdrawReview: { body: z.object({ attempt }) },
   approve: { body: z.object({ works }) },

@@ -38,6 +38,12 @@ export const reviewRoutes = {
     about: 'review',
     needs: 'run',
   },
+  changeScore: {
+    method: 'POST',
+    path: '/api/submissions/:submissionId/score-changes',
+    about: 'review',
+    needs: 'run',
+  },
   review: { method: 'POST', path: '/api/submissions/:submissionId/review', about: 'review', needs: 'run' },
   withdrawReview: {
     method: 'DELETE',

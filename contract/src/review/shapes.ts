@@ -45,6 +45,8 @@ const score = z.object({
   points: z.number().nullable(),
   by: personName,
   at: instant,
+  /** Where it was changed after it was handed back: why, and the points that there were before. */
+  change: z.object({ why: z.string(), was: z.number().nullable() }).nullable(),
 });
 
 export const submission = z.object({
@@ -92,6 +94,12 @@ const level = z
   .min(0)
   .max(MOST_LEVELS - 1)
   .nullable();
+
+/** What may be given as a whole. */
+export const wholeScore: z.ZodType<Given, Given> = z.discriminatedUnion('kind', [
+  z.object({ kind: z.literal('points'), points: z.number().min(0).max(MOST_POINTS) }),
+  z.object({ kind: z.literal('rubric'), levels: z.array(level).min(1).max(MOST_CRITERIA) }),
+]);
 
 export const scoreStep: z.ZodType<ScoreStep, ScoreStep> = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('points'), points, was: points }),

@@ -202,6 +202,8 @@ export interface EventFacts {
   /** What was given, and that it was taken away again; the points themselves can be erased, the ledger cannot. */
   scored: { attempt: number; givenSha256: Sha256 };
   'score removed': { attempt: number };
+  /** After it was handed back. */
+  'score changed': { attempt: number; givenSha256: Sha256; whySha256: Sha256 };
   reviewed: { attempt: number };
   'review withdrawn': { attempt: number };
   'handed back': { attempt: number };
@@ -290,6 +292,7 @@ export const eventKinds = Object.keys({
   'note removed': true,
   scored: true,
   'score removed': true,
+  'score changed': true,
   reviewed: true,
   'review withdrawn': true,
   'handed back': true,

@@ -94,6 +94,7 @@ const groupOfKind: Record<EventKind, EventGroup> = {
   'note removed': 'review',
   scored: 'review',
   'score removed': 'review',
+  'score changed': 'review',
   reviewed: 'review',
   'review withdrawn': 'review',
   'handed back': 'review',

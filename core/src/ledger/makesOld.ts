@@ -112,6 +112,7 @@ export const makesOld: Readonly<Record<EventKind, readonly Old[]>> = {
   'note removed': ['desk'],
   scored: ['desk'],
   'score removed': ['desk'],
+  'score changed': slot,
   reviewed: slot,
   'review withdrawn': slot,
   'handed back': ['slot', 'word'],

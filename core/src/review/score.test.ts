@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
-import { pointsOf, takeStep, type Given, type ScoreStep } from './score';
+import { faultOf, pointsOf, takeStep, type Given, type ScoreStep } from './score';
 import { mostPoints, type Scoring } from './scoring';
 
 const outOfTen: Scoring = { kind: 'points', most: 10 };
@@ -93,6 +93,16 @@ test('the most points of a rubric are the best levels of all its criteria', () =
   expect(mostPoints({ kind: 'rubric', criteria })).toBe(7);
   expect(mostPoints({ kind: 'points', most: 10 })).toBe(10);
   expect(mostPoints({ kind: 'none' })).toBeNull();
+});
+
+test('something is given as a whole where each part of it can be', () => {
+  expect(faultOf(outOfTen, { kind: 'points', points: 7.5 })).toBeNull();
+  expect(faultOf(outOfTen, { kind: 'points', points: 11 })).toBe('out of bounds');
+  expect(faultOf(rubric, { kind: 'rubric', levels: [1, null] })).toBeNull();
+  expect(faultOf(rubric, { kind: 'rubric', levels: [1] })).toBe('out of bounds');
+  expect(faultOf(rubric, { kind: 'rubric', levels: [1, 0, 0] })).toBe('out of bounds');
+  expect(faultOf(rubric, { kind: 'rubric', levels: [3, 0] })).toBe('out of bounds');
+  expect(faultOf(rubric, { kind: 'points', points: 3 })).toBe('scored otherwise');
 });
 
 /* Random rubrics with random steps. */

@@ -47,6 +47,21 @@ export function takeStep(
   return { given: levels.every((one) => one === null) ? null : { kind: 'rubric', levels } };
 }
 
+/** Why something cannot be given as a whole; null where it can. */
+export function faultOf(scoring: Scoring, given: Given): StepFault | null {
+  if (given.kind !== scoring.kind) return 'scored otherwise';
+  const steps: ScoreStep[] =
+    given.kind === 'points'
+      ? [{ kind: 'points', points: given.points, was: null }]
+      : given.levels.map((level, criterion) => ({ kind: 'rubric', criterion, level, was: null }));
+  if (scoring.kind === 'rubric' && steps.length !== scoring.criteria.length) return 'out of bounds';
+  for (const step of steps) {
+    const taken = takeStep(scoring, null, step);
+    if ('fault' in taken) return taken.fault;
+  }
+  return null;
+}
+
 /** The level of each criterion, in their order; null where none is chosen. */
 export function levelsOf(criteria: readonly Criterion[], given: Given | null): (number | null)[] {
   return criteria.map((_, i) => (given?.kind === 'rubric' ? (given.levels[i] ?? null) : null));

@@ -2,7 +2,7 @@ import type { PersonId, SubmissionId } from '@vestibul/core';
 import type { School } from '../platform/School';
 import { sendBack, approve, handBack, markReviewed, withdrawReview } from './review';
 import { addComment } from './comments';
-import { setScore } from './scores';
+import { changeScore, setScore } from './scores';
 import { addNote, listNotes, removeNote } from './notes';
 import { caller, type Call, type JsonHandlers } from '../platform/http/call';
 import { tellOfSubmission } from '../submissions/tellOfSlot';
@@ -10,9 +10,11 @@ import { handBackSoon, takeIntoReview } from './handBackSoon';
 import { readSubmission } from './readSubmission';
 
 /** The shape of every act on a submission that answers with nothing. */
-function act<OnSubmission extends Call<'addNote' | 'removeNote' | 'setScore' | 'review' | 'withdrawReview'>>(
-  work: (school: School, by: PersonId, id: SubmissionId, call: OnSubmission) => void,
-) {
+function act<
+  OnSubmission extends Call<
+    'addNote' | 'removeNote' | 'setScore' | 'changeScore' | 'review' | 'withdrawReview'
+  >,
+>(work: (school: School, by: PersonId, id: SubmissionId, call: OnSubmission) => void) {
   return (call: OnSubmission) => {
     const id = call.params.submissionId;
     work(call.school, caller(call).id, id, call);
@@ -34,6 +36,7 @@ export const reviewHandlers = {
     removeNote(school, by, id, call.params.noteId),
   ),
   setScore: act<Call<'setScore'>>((school, by, id, call) => setScore(school, by, id, call.body)),
+  changeScore: act<Call<'changeScore'>>((school, by, id, call) => changeScore(school, by, id, call.body)),
   review: act<Call<'review'>>((school, by, id, call) => markReviewed(school, by, id, call.body.attempt)),
   withdrawReview: act<Call<'withdrawReview'>>((school, by, id, call) =>
     withdrawReview(school, by, id, call.body.attempt),

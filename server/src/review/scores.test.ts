@@ -151,6 +151,40 @@ test('what came back stays as it was read while the work is in review again', as
   expect(await pointsFor('mai', submissionId)).toEqual([8]);
 });
 
+test('a score that came back is changed with a reason, which its student reads at once with what it was', async () => {
+  const { submissionId } = await turnIn(await assign('Changed with why', outOf(10)));
+  const change = (to: number, was: number | null) =>
+    school.as('teacher').call('changeScore', {
+      params: { submissionId },
+      body: {
+        attempt: 1,
+        given: { kind: 'points', points: to },
+        was: was === null ? null : { kind: 'points', points: was },
+        why: 'I had not seen page two.',
+      },
+    });
+  await score('teacher', submissionId, points(6));
+  expect((await change(8, 6)).error?.code).toBe('not-handed-back');
+  await handBack(submissionId);
+  // Who has not seen what stands overwrites nothing.
+  expect((await change(8, 5)).error?.code).toBe('score-changed');
+  expect((await change(11, 6)).error?.code).toBe('no-such-score');
+  expect(await pointsFor('mai', submissionId)).toEqual([6]);
+  expect((await change(8, 6)).status).toBe(200);
+  // Sent twice, it is changed once.
+  expect((await change(8, 6)).status).toBe(200);
+  expect((await read('mai', submissionId)).scores).toMatchObject([
+    { points: 8, change: { why: 'I had not seen page two.', was: 6 } },
+  ]);
+  const lines = all<{ canonical: string }>(
+    school.running.school.db,
+    "SELECT canonical FROM event WHERE course_id = ? AND kind = 'score changed'",
+    [school.course],
+  );
+  expect(lines).toHaveLength(1);
+  expect(lines[0]!.canonical).not.toContain('page two');
+});
+
 test('by the best score the attempt that counts changes when the better one is handed back, and not before', async () => {
   const assignment = await assign('Best of', outOf(10), 'best');
   const { submissionId } = await turnIn(assignment);
@@ -191,6 +225,14 @@ test.each([
   const { submissionId } = await turnIn(await assign(`Refused: ${title}`, outOf(10)));
   expect((await score('teacher', submissionId, step, attempt)).error?.code).toBe(code);
   expect(await pointsFor('teacher', submissionId)).toEqual([]);
+});
+
+test('a score that is not there is taken away without a trace', async () => {
+  const { submissionId } = await turnIn(await assign('Never scored', outOf(10)));
+  expect((await score('teacher', submissionId, points(null))).status).toBe(200);
+  const { scores } = await read('teacher', submissionId);
+  const rows = all(school.running.school.db, 'SELECT 1 FROM score WHERE submission_id = ?', [submissionId]);
+  expect([scores, rows]).toEqual([[], []]);
 });
 
 test('nothing of an unreturned score is a student’s to read, on any route, in any letter, by any word of the live line', async () => {

@@ -1,4 +1,5 @@
 import {
+  faultOf,
   pointsOf,
   sha256Hex,
   takeStep,
@@ -37,41 +38,87 @@ export function setScore(
 ): void {
   const { db } = school;
   together(db, () => {
-    const row = findSubmission(db, id);
-    const meant = listAttempts(db, id).find(({ n }) => n === attempt);
-    if (!meant || meant.isGone) throw new Failure('nothing-in');
-    if (meant.handedBackAt !== null) throw new Failure('handed-back');
-    const { scoring } = findAssignment(db, row.assignmentId);
-    const known = newestScore(db, id, attempt);
-    const isScoredSo = known !== undefined && known.scoring === JSON.stringify(scoring);
-    const before = isScoredSo ? (JSON.parse(known.given ?? 'null') as Given | null) : null;
-    const taken = takeStep(scoring, before, step);
+    const { row, isHandedBack, scoring, known, stands } = findScored(db, id, attempt);
+    if (isHandedBack) throw new Failure('handed-back');
+    const taken = takeStep(scoring, JSON.parse(stands ?? 'null') as Given | null, step);
     if ('fault' in taken) throw new Failure(failureOf[taken.fault]);
     const given = taken.given && JSON.stringify(taken.given);
-    if (isScoredSo && given === known.given) return;
+    if (given === stands) return;
     const at = nowOnLedger(school);
-    run(
-      db,
-      `INSERT INTO score (submission_id, attempt, n, scoring, given, points, by_id, at)
-       VALUES (:id, :attempt, :n, :scoring, :given, :points, :by, :at)
-       ON CONFLICT DO UPDATE SET scoring = excluded.scoring, given = excluded.given, points = excluded.points,
-         by_id = excluded.by_id, at = excluded.at`,
-      {
-        id,
-        attempt,
-        // What its student has read stays as it was.
-        n: known ? (known.shownAt === null ? known.n : known.n + 1) : 1,
-        scoring: JSON.stringify(scoring),
-        given,
-        points: pointsOf(scoring, taken.given),
-        by,
-        at,
-      },
-    );
-    settle(db, id);
+    keepScore(db, { id, attempt, known, scoring, given: taken.given, by, at, shownAt: null, why: '' });
     if (given === null) writeEvent(school, by, 'score removed', aboutOf(row), { attempt }, at);
     else writeEvent(school, by, 'scored', aboutOf(row), { attempt, givenSha256: sha256Hex(given) }, at);
   });
+}
+
+/**
+ * Gives another score for an attempt that is handed back, with why: its student reads both at once. Fails with `nothing-in`,
+ * `not-handed-back`, with `score-changed` where what stands is not what `was` says, and where such a score cannot be given.
+ */
+export function changeScore(
+  school: School,
+  by: PersonId,
+  id: SubmissionId,
+  { attempt, given, was, why }: BodyOf<'changeScore'>,
+): void {
+  const { db } = school;
+  together(db, () => {
+    const { row, isHandedBack, scoring, known, stands } = findScored(db, id, attempt);
+    if (!isHandedBack) throw new Failure('not-handed-back');
+    const fault = faultOf(scoring, given);
+    if (fault) throw new Failure(failureOf[fault]);
+    const next = JSON.stringify(given);
+    if (stands === next) return;
+    if (stands !== (was && JSON.stringify(was))) throw new Failure('score-changed');
+    const at = nowOnLedger(school);
+    keepScore(db, { id, attempt, known, scoring, given, by, at, shownAt: at, why });
+    const facts = { attempt, givenSha256: sha256Hex(next), whySha256: sha256Hex(why) };
+    writeEvent(school, by, 'score changed', aboutOf(row), facts, at);
+  });
+}
+
+/** An attempt that is to be scored: how, the newest that was given, and of that what stands (as JSON). Fails with `nothing-in`. */
+function findScored(db: Database, id: SubmissionId, attempt: number) {
+  const row = findSubmission(db, id);
+  const meant = listAttempts(db, id).find(({ n }) => n === attempt);
+  if (!meant || meant.isGone) throw new Failure('nothing-in');
+  const { scoring } = findAssignment(db, row.assignmentId);
+  const known = newestScore(db, id, attempt);
+  // What was given in another way than the assignment is scored now stays kept, and does not stand any more.
+  const stands = known?.scoring === JSON.stringify(scoring) ? known.given : null;
+  return { row, isHandedBack: meant.handedBackAt !== null, scoring, known, stands };
+}
+
+interface KeptScore {
+  id: SubmissionId;
+  attempt: number;
+  /** The newest there is; what its student has read stays as it was. */
+  known: { n: number; shownAt: Instant | null } | undefined;
+  scoring: Scoring;
+  given: Given | null;
+  by: PersonId;
+  at: Instant;
+  shownAt: Instant | null;
+  why: string;
+}
+
+/** Keeps what is given, and has the submission show it. Inside the caller's transaction. */
+function keepScore(db: Database, { known, scoring, given, ...kept }: KeptScore): void {
+  run(
+    db,
+    `INSERT INTO score (submission_id, attempt, n, scoring, given, points, by_id, at, shown_at, why)
+     VALUES (:id, :attempt, :n, :scoring, :given, :points, :by, :at, :shownAt, :why)
+     ON CONFLICT DO UPDATE SET scoring = excluded.scoring, given = excluded.given, points = excluded.points,
+       by_id = excluded.by_id, at = excluded.at, shown_at = excluded.shown_at, why = excluded.why`,
+    {
+      ...kept,
+      n: known ? (known.shownAt === null ? known.n : known.n + 1) : 1,
+      scoring: JSON.stringify(scoring),
+      given: given && JSON.stringify(given),
+      points: pointsOf(scoring, given),
+    },
+  );
+  settle(db, kept.id);
 }
 
 function newestScore(db: Database, id: SubmissionId, attempt: number) {
@@ -105,20 +152,26 @@ export function listScores(
       given: string | null;
       points: number | null;
       at: Instant;
+      why: string;
+      was: number | null;
     } & PersonName
   >(
     db,
-    `SELECT c.attempt, c.scoring, c.given, c.points, c.at, ${nameColumns} FROM score c JOIN person p ON p.id = c.by_id
+    `SELECT c.attempt, c.scoring, c.given, c.points, c.at, c.why, ${nameColumns},
+       (SELECT o.points FROM score o WHERE o.submission_id = c.submission_id AND o.attempt = c.attempt AND o.n < c.n
+          AND o.shown_at IS NOT NULL ORDER BY o.n DESC LIMIT 1) AS was
+     FROM score c JOIN person p ON p.id = c.by_id
      WHERE c.submission_id = :id AND c.n = (SELECT MAX(l.n) FROM score l WHERE l.submission_id = :id
        AND l.attempt = c.attempt AND (:all = 1 OR l.shown_at IS NOT NULL))
      ORDER BY c.attempt`,
     { id, all: forStudent ? 0 : 1 },
-  ).map(({ attempt, scoring, given, points, at, ...by }) => ({
+  ).map(({ attempt, scoring, given, points, at, why, was, ...by }) => ({
     attempt,
     scoring: JSON.parse(scoring) as Scoring,
     given: JSON.parse(given ?? 'null') as Given | null,
     points,
     by,
     at,
+    change: why === '' ? null : { why, was },
   }));
 }

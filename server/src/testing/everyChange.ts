@@ -1,26 +1,8 @@
 import { randomUUID } from 'node:crypto';
 import type { RouteName } from '@vestibul/contract';
+import { by, type Change } from './change';
+import { changesByDoor } from './changesByDoor';
 import { bytesOf, type TestSchool } from './TestSchool';
-
-/** Who makes a change, the kinds of lines that it must leave, and what is sent; `as` where somebody else sends it. */
-export interface Change {
-  who: string | null;
-  kinds: string[];
-  input: () => Promise<Sent> | Sent;
-}
-
-export interface Sent {
-  as?: string;
-  params?: Record<string, string>;
-  query?: Record<string, string>;
-  body?: unknown;
-}
-
-const by = (who: string | null, kinds: string[], input: Change['input'] = () => ({})): Change => ({
-  who,
-  kinds,
-  input,
-});
 
 /** Every route that changes something of the school, called as somebody would; in this order, as some begin where others end. */
 export function everyChange(school: () => TestSchool): Partial<Record<RouteName, Change>> {
@@ -46,6 +28,14 @@ export function everyChange(school: () => TestSchool): Partial<Record<RouteName,
         body: { title: titled(title), dues: dues(), ...how },
       })
     ).id;
+  const seven = { kind: 'points', points: 7 } as const;
+  const scored = async (title: string) => {
+    const { submissionId, attempt } = await turnedIn(
+      'mai',
+      await assignSo(title, { scoring: { kind: 'points', most: 10 } }),
+    );
+    return { submissionId, attempt };
+  };
   const held = (title: string) => assignSo(title, { holds: true });
   const studentParams = () => ({ ...inCourse(), studentId: school().ids.chidi! });
   const rosterRow = async (id: string) =>
@@ -57,11 +47,11 @@ export function everyChange(school: () => TestSchool): Partial<Record<RouteName,
     const [piece] = await as('teacher').piecesIn(pile.id, 'to sort');
     return { pile, piece: piece! };
   };
-  /** What is said of a piece of `mai`. */
-  const saidOf = async (title: string) => ({
+  /** A piece of `mai`, and what is said of it. */
+  const workOf = async (title: string) => ({
     params: { submissionId: (await turnedIn('mai', await assign(title))).submissionId },
-    body: { text: 'Good.', attempt: 1 },
   });
+  const saidOf = async (title: string) => ({ ...(await workOf(title)), body: { text: 'Good.', attempt: 1 } });
   const place = async (name: string) => {
     const { piece } = await onTable(name);
     await as('teacher').must('sortPieces', {
@@ -73,20 +63,6 @@ export function everyChange(school: () => TestSchool): Partial<Record<RouteName,
         assignment: await assign(`For ${name}`),
       },
     });
-  };
-  const delivered = async () => {
-    const door = await school().makeDoor();
-    const key = randomUUID();
-    const guest = await school().enter(key, door.token, { name: 'Somebody' });
-    await guest.must('deliver', {
-      params: { token: door.token },
-      body: { key, uploadIds: [await guest.bring('w.txt', bytesOf('wren'))] },
-    });
-    const { deliveries } = await as('teacher').must('listDeliveries', {
-      params: inCourse(),
-      query: { after: '' },
-    });
-    return deliveries.at(-1)!.id;
   };
   const blank = async (title: string) =>
     as('teacher').must('keepBlank', {
@@ -262,10 +238,10 @@ export function everyChange(school: () => TestSchool): Partial<Record<RouteName,
       params: { assignmentId: school().assignment, studentId: school().ids.chidi! },
       body: { dueLocal: '2030-03-01T23:59' },
     })),
-    sendReminder: by('teacher', ['reminded'], async () => {
-      const overdue = await assignSo('Overdue', {});
-      return { params: { assignmentId: overdue }, body: { studentIds: [school().ids.mai!] } };
-    }),
+    sendReminder: by('teacher', ['reminded'], async () => ({
+      params: { assignmentId: await assignSo('Overdue', {}) },
+      body: { studentIds: [school().ids.mai!] },
+    })),
     keepBlank: by('teacher', ['blank kept'], async () => ({
       params: inCourse(),
       body: {
@@ -280,10 +256,7 @@ export function everyChange(school: () => TestSchool): Partial<Record<RouteName,
     putAwayBlank: by('teacher', ['blank put away'], async () => ({
       params: { blankId: (await blank('Old')).id },
     })),
-    markSeen: by('teacher', ['seen'], async () => ({
-      params: { submissionId: (await turnedIn('mai', await assign('Seen'))).submissionId },
-      body: { attempts: 1 },
-    })),
+    markSeen: by('teacher', ['seen'], async () => ({ ...(await workOf('Seen')), body: { attempts: 1 } })),
     addNote: by('aide', ['noted'], () => saidOf('Noted')),
     removeNote: by('aide', ['note removed'], async () => {
       const { params, body } = await saidOf('Noted and not');
@@ -292,20 +265,21 @@ export function everyChange(school: () => TestSchool): Partial<Record<RouteName,
       return { params: { ...params, noteId: note!.id } };
     }),
     setScore: by('teacher', ['scored'], async () => {
-      const scored = await assignSo('Scored', { scoring: { kind: 'points', most: 10 } });
-      const { submissionId } = await turnedIn('mai', scored);
-      const step = { kind: 'points', points: 7.5, was: null } as const;
-      return { params: { submissionId }, body: { attempt: 1, step } };
+      const { submissionId, attempt } = await scored('Scored');
+      return { params: { submissionId }, body: { attempt, step: { ...seven, was: null } } };
+    }),
+    changeScore: by('teacher', ['score changed'], async () => {
+      const work = await scored('Changed');
+      await as('teacher').must('handBack', { params: inCourse(), body: { works: [work] } });
+      const { submissionId, attempt } = work;
+      return { params: { submissionId }, body: { attempt, given: seven, was: null, why: 'Forgotten.' } };
     }),
     comment: by('aide', ['commented'], () => saidOf('Said')),
-    review: by('teacher', ['reviewed'], async () => ({
-      params: { submissionId: (await turnedIn('mai', await assign('Read'))).submissionId },
-      body: { attempt: 1 },
-    })),
+    review: by('teacher', ['reviewed'], async () => ({ ...(await workOf('Read')), body: { attempt: 1 } })),
     withdrawReview: by('teacher', ['review withdrawn'], async () => {
-      const { submissionId } = await turnedIn('mai', await assign('Unread'));
-      await as('teacher').must('review', { params: { submissionId }, body: { attempt: 1 } });
-      return { params: { submissionId }, body: { attempt: 1 } };
+      const unread = { ...(await workOf('Unread')), body: { attempt: 1 } };
+      await as('teacher').must('review', unread);
+      return unread;
     }),
     approve: by('teacher', ['approved'], async () => ({
       params: inCourse(),
@@ -338,47 +312,10 @@ export function everyChange(school: () => TestSchool): Partial<Record<RouteName,
       body: { key: randomUUID(), uploadIds: [await upload('mai', 'b.txt')], namesAgreed: true },
     })),
     takeBack: by('mai', ['taken back'], async () => ({
-      params: { submissionId: (await turnedIn('mai', await assign('Mine'))).submissionId },
+      ...(await workOf('Mine')),
       body: { attempt: 1, key: randomUUID() },
     })),
-    makeDoor: by('teacher', ['side door made'], () => ({
-      params: inCourse(),
-      body: { domains: ['x.example'] },
-    })),
-    changeDoor: by('teacher', ['side door changed'], async () => ({
-      params: { doorId: (await school().makeDoor()).id },
-      body: { closesLocal: '2030-01-01T10:00' },
-    })),
-    shutDoor: by('teacher', ['side door shut'], async () => ({
-      params: { doorId: (await school().makeDoor()).id },
-    })),
-    openDoor: by('teacher', ['side door opened'], async () => {
-      const { id } = await school().makeDoor();
-      await as('teacher').must('shutDoor', { params: { doorId: id }, body: {} });
-      return { params: { doorId: id } };
-    }),
-    deliver: by('guest', ['came by side door'], async () => {
-      const door = await school().makeDoor();
-      const guest = await school().enter('guest', door.token, { name: 'Wanda Wren' });
-      return {
-        params: { token: door.token },
-        body: { key: randomUUID(), uploadIds: [await guest.bring('w.txt', bytesOf('wren'))] },
-      };
-    }),
-    placeDelivery: by('teacher', ['turned in', 'piece placed'], async () => ({
-      params: { deliveryId: await delivered() },
-      body: { studentId: school().ids.mai!, assignmentId: await assign('Delivered') },
-    })),
-    decideAgain: by('teacher', ['placing undone', 'waits again'], async () => {
-      const deliveryId = await delivered();
-      const body = { studentId: school().ids.mai!, assignmentId: await assign('Decided again') };
-      await as('teacher').must('placeDelivery', { params: { deliveryId }, body });
-      return { params: { deliveryId }, body: {} };
-    }),
-    turnAway: by('teacher', ['turned away'], async () => ({
-      params: { deliveryId: await delivered() },
-      body: {},
-    })),
+    ...changesByDoor(school, assign),
     makePile: by('teacher', ['pile brought'], () => ({ params: inCourse(), body: { name: 'A pile' } })),
     stopPile: by('teacher', ['pile stopped'], async () => ({
       params: {

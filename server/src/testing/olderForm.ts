@@ -38,6 +38,7 @@ const undo: Record<number, string> = {
   30: 'DROP TABLE note',
   31: 'DROP TABLE score; ALTER TABLE submission DROP COLUMN points',
   32: 'ALTER TABLE comment DROP COLUMN attempt; ALTER TABLE note DROP COLUMN attempt',
+  33: 'ALTER TABLE score DROP COLUMN why',
 };
 
 /** Ends a school's server, and starts it on its database as an earlier version would have left it. */

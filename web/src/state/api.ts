@@ -166,6 +166,7 @@ export const api = createApi({
       addNote: change('addNote', 'Submission', 'Ledger'),
       removeNote: change('removeNote', 'Submission', 'Ledger'),
       setScore: change('setScore', 'Submission', 'Ledger'),
+      changeScore: change('changeScore', 'Submission', 'Ledger', 'Rack'),
       review: change('review', 'Submission', 'Ledger'),
       movePlacing: change('movePlacing', 'Rack', 'Submission', 'Table', 'Deliveries', 'Ledger'),
       withdrawReview: change('withdrawReview', 'Submission', 'Ledger'),

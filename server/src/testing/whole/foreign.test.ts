@@ -2,7 +2,8 @@ import { randomUUID } from 'node:crypto';
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import type { RouteName } from '@vestibul/contract';
 import { all, one } from '../../platform/database/database';
-import { everyChange, type Sent } from '../everyChange';
+import type { Sent } from '../change';
+import { everyChange } from '../everyChange';
 import { TestSchool, bytesOf, until } from '../TestSchool';
 
 /*

@@ -121,7 +121,9 @@ const sentences = {
     `There is a newer attempt: ${attempt}. It is shown now; look at it first.`,
   'has-review': () =>
     'This is reviewed or handed back, so it stays where it is. Take it back into review and undo the review first.',
-  'handed-back': () => 'This is handed back. Take it back into review to change its score.',
+  'handed-back': () => 'This is handed back. Change its score with a reason, which the student reads.',
+  'not-handed-back': () =>
+    'This isn’t handed back, so its score is changed without a reason. Reload to see it.',
   'scored-otherwise': () => 'This assignment is scored in another way by now. Reload to see how.',
   'no-such-score': () => 'That is not a score this work can have: points from 0 to the most, in halves.',
   'score-changed': () =>

@@ -1,15 +1,34 @@
 import { levelsOf, type Given, type Scoring } from '@vestibul/core';
+import type { Submission } from '../../state/api';
 import { sayNumber } from '../ui/format';
 import { sayScore } from './sayScore';
 
+interface ScoreGivenProps {
+  scoring: Scoring;
+  given: Given;
+  change: Change | null;
+}
+
+type Change = NonNullable<Submission['scores'][number]['change']>;
+
+/** That a score was changed after it came back, and why. */
+export function ScoreChanged({ change: { why, was } }: { change: Change }) {
+  return (
+    <p className="text-small [overflow-wrap:anywhere] text-ink-2">
+      {was === null ? 'Given later' : `Changed from ${sayNumber(was)}`}: {why}
+    </p>
+  );
+}
+
 /** What was given for a piece, for its student: the points, and of each criterion the level that was reached among all of them. */
-export function ScoreGiven({ scoring, given }: { scoring: Scoring; given: Given }) {
+export function ScoreGiven({ scoring, given, change }: ScoreGivenProps) {
   return (
     <section aria-label="Score" className="grid gap-3 rounded-xl border border-line bg-surface px-4 py-3">
       <p className="flex items-baseline gap-2">
         <span className="text-ink-2">Score</span>
         <b className="font-display text-xl font-semibold text-ink">{sayScore(scoring, given)}</b>
       </p>
+      {change ? <ScoreChanged change={change} /> : null}
       {scoring.kind === 'rubric' ? (
         <dl className="grid gap-3">
           {scoring.criteria.map((criterion, i) => {

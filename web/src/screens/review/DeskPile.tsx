@@ -54,12 +54,7 @@ export function DeskPile({ course, places, selected, onChoose, zone, now }: Desk
               {sayListName(place.student)}
             </span>
             <span className="text-[12.5px] whitespace-nowrap text-ink-2">
-              {place.slot && place.slot.points !== null ? `${sayNumber(place.slot.points)} · ` : ''}
-              {place.state === 'reviewed' || place.state === 'handed back'
-                ? place.state
-                : place.slot?.turnedInAt
-                  ? sayShortly(place.slot.turnedInAt, now, zone)
-                  : ''}
+              <Standing place={place} now={now} zone={zone} />
             </span>
             {(place.slot?.lateMs ?? 0) > 0 ? (
               <span className="col-start-2 text-[12.5px] font-semibold text-brick">late</span>
@@ -69,4 +64,21 @@ export function DeskPile({ course, places, selected, onChoose, zone, now }: Desk
       ))}
     </ul>
   );
+}
+
+/** How far somebody's work is, in little room: its points where it has some, beside the mark of its state. */
+function Standing({ place: { state, slot }, now, zone }: { place: Place; now: number; zone: string }) {
+  const isRead = state === 'reviewed' || state === 'handed back';
+  const points = slot?.points ?? null;
+  if (isRead)
+    return points === null ? (
+      state
+    ) : (
+      <>
+        {sayNumber(points)}
+        <span className="sr-only">, {state}</span>
+      </>
+    );
+  const came = slot?.turnedInAt ? sayShortly(slot.turnedInAt, now, zone) : '';
+  return points === null ? came : `${sayNumber(points)} · ${came}`;
 }

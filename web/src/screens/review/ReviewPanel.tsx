@@ -8,6 +8,7 @@ import { sayWhoOpens } from '../../parts/review/sayWhoOpens';
 import { NotTheirs } from '../../parts/review/NotTheirs';
 import { useHandBack } from '../../parts/review/useHandBack';
 import { PrivateNotes } from './PrivateNotes';
+import { ScoreChange } from './ScoreChange';
 import { ScoreForm } from './ScoreForm';
 import { pointsBefore } from './scoreNow';
 import { useScore } from './useScore';
@@ -128,12 +129,16 @@ export function ReviewPanel({ submission, course, zone, onDone }: ReviewPanelPro
         <dt className="text-ink-2">ledger</dt>
         <dd>line {counting.line}</dd>
       </dl>
-      <ScoreForm
-        scoring={submission.scoring}
-        score={score}
-        before={pointsBefore(submission, attempt)}
-        isOpen={runs && !isBack}
-      />
+      {isBack && runs ? (
+        <ScoreChange submission={submission} attempt={attempt} />
+      ) : (
+        <ScoreForm
+          scoring={submission.scoring}
+          score={score}
+          before={pointsBefore(submission, attempt)}
+          isOpen={runs}
+        />
+      )}
       <ul aria-label="Comments" className="grid list-none gap-2 p-0">
         {submission.comments.map((said) => (
           <li key={said.id} className="rounded-lg border border-line bg-surface px-3 py-2">

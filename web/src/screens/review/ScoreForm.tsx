@@ -1,17 +1,26 @@
 import { useRef, useState } from 'react';
 import { flushSync } from 'react-dom';
-import { levelsOf, mostPoints, type Scoring } from '@vestibul/core';
+import { levelsOf, mostPoints, type Given, type Scoring } from '@vestibul/core';
 import { inputClass } from '../../parts/ui/Field';
 import { sayNumber } from '../../parts/ui/format';
 import { readPoints, sayOutOfBounds, sayScore } from '../../parts/review/sayScore';
 import { announce } from '../../parts/messages/announce';
 import { tell } from '../../parts/messages/Notices';
 import { useKeys } from '../../parts/ui/useKeys';
-import type { Score } from './useScore';
+
+/** By what a score is given: at once, or with the rest of a form. */
+export interface ScoreHand {
+  given: Given | null;
+  /** False where such points cannot be given. */
+  givePoints: (points: number | null) => boolean;
+  giveLevel: (criterion: number, level: number | null) => void;
+  /** Null where there must be one. */
+  remove: (() => void) | null;
+}
 
 interface ScoreFormProps {
   scoring: Scoring;
-  score: Score;
+  score: ScoreHand;
   /** Points by an earlier way of scoring, which are not these. */
   before: number | null;
   /** Whether it can be changed here and now, by whoever looks at it. */
@@ -28,7 +37,7 @@ export function ScoreForm({ scoring, score, before, isOpen }: ScoreFormProps) {
         <span className={score.given ? 'font-display text-lg text-ink' : 'text-ink-2'}>
           {sayScore(scoring, score.given)}
         </span>
-        {score.given && isOpen ? (
+        {score.given && isOpen && score.remove ? (
           <button
             type="button"
             className="ml-auto rounded font-semibold text-act underline"
@@ -53,7 +62,7 @@ export function ScoreForm({ scoring, score, before, isOpen }: ScoreFormProps) {
   );
 }
 
-function Points({ most, score }: { most: number; score: Score }) {
+function Points({ most, score }: { most: number; score: ScoreHand }) {
   const box = useRef<HTMLInputElement>(null);
   const [typed, setTyped] = useState<string | null>(null);
   const given = score.given?.kind === 'points' ? sayNumber(score.given.points) : '';
@@ -91,7 +100,7 @@ function Points({ most, score }: { most: number; score: Score }) {
 
 type Criteria = Extract<Scoring, { kind: 'rubric' }>['criteria'];
 
-function Rubric({ criteria, score }: { criteria: Criteria; score: Score }) {
+function Rubric({ criteria, score }: { criteria: Criteria; score: ScoreHand }) {
   const levels = levelsOf(criteria, score.given);
   const open = levels.indexOf(null);
   const [chosen, setChosen] = useState<number | null>(null);

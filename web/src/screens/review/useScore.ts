@@ -75,5 +75,3 @@ export function useScore(submission: Submission, attempt: number) {
   };
   return { given, givePoints, giveLevel, remove, whenSaved };
 }
-
-export type Score = ReturnType<typeof useScore>;

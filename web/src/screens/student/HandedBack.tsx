@@ -88,7 +88,7 @@ function OneWork({ data }: { data: Submission }) {
           {data.handedBackAt ? `handed back ${sayMoment(data.handedBackAt, zone)}` : ''}
         </p>
       </div>
-      {score?.given ? <ScoreGiven scoring={score.scoring} given={score.given} /> : null}
+      {score?.given ? <ScoreGiven scoring={score.scoring} given={score.given} change={score.change} /> : null}
       {data.comments.length > 0 ? (
         <ul aria-label="Comments" className="grid list-none gap-2 p-0">
           {data.comments.map((said) => (
