@@ -264,6 +264,26 @@ test('a private note is there for the other staff at once, is removed with Undo,
   await expect(theirs).toContainText('Ask about the second count.');
 });
 
+test('in an open window no key acts on the page below it', async ({ browser, demo }) => {
+  const { page } = await visitDemo(browser, demo, 'bokonjo');
+  await toRack(page, 4, 'Stream gauge log');
+  await page.getByRole('button', { name: /^Review \d+/ }).click();
+  await expect(page).toHaveURL(/student=/);
+  const panel = page.getByRole('region', { name: 'Review' });
+  const name = await panel.getByRole('heading').textContent();
+  const score = await page.getByRole('region', { name: 'Score' }).textContent();
+  await page.keyboard.press('?');
+  const help = page.getByRole('dialog', { name: 'Keyboard and symbols' });
+  await expect(help).toBeVisible();
+  for (const key of ['1', 'r', 'j', ']', '?']) await page.keyboard.press(key);
+  await expect(help).toHaveCount(1);
+  await page.keyboard.press('Escape');
+  await expect(help).toHaveCount(0);
+  await expect(panel.getByRole('heading')).toHaveText(name!);
+  await expect(page.getByRole('region', { name: 'Score' })).toHaveText(score!);
+  await expect(panel.getByRole('button', { name: /^Reviewed/ })).toBeVisible();
+});
+
 test('work is scored by number keys, shows at a colleague’s desk at once, and its student reads the levels when it is handed back', async ({
   browser,
 }) => {

@@ -34,6 +34,8 @@ export function Dialog({
         <Radix.Content
           onOpenAutoFocus={focusFirstField}
           onInteractOutside={stayForNotices}
+          // What is pressed here is not for the page below, where the same key marks or hands back.
+          onKeyDown={(event) => event.stopPropagation()}
           onCloseAutoFocus={(event) => giveFocusBack(event, leadsOn?.() ? [] : from)}
           className={`fixed top-1/2 left-1/2 z-30 grid max-h-[94dvh] w-[min(94vw,100%)] -translate-1/2 gap-4 overflow-auto rounded-xl border border-line bg-surface p-5 text-ink shadow-2xl ${className}`}
         >
