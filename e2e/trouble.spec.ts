@@ -3,9 +3,11 @@ import { randomUUID } from 'node:crypto';
 import fs from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
+import { pathToFileURL } from 'node:url';
 import { Application } from './support/Application';
 import { Device } from './support/Device';
 import { expect, test } from './support/journey';
+import { root } from './support/paths';
 import { openForReading } from './support/readDatabase';
 import { zipOf } from './support/pileOf';
 import { seeded, seededBytes } from './support/seeded';
@@ -358,8 +360,11 @@ test('a clock that is set back by an hour: the ledger goes on, and nobody loses 
   const earlier = await comments();
   await say(first, 'Before.');
   await school.kill();
-  const setBack = 'const now = Date.now.bind(Date); Date.now = () => now() - 3600000;';
-  school.env = { NODE_OPTIONS: `--import "data:text/javascript,${encodeURIComponent(setBack)}"` };
+  // By an hour of the journeys' own time (scripts/journeys.mjs).
+  school.env = {
+    NODE_OPTIONS: `--import ${pathToFileURL(path.join(root, 'scripts/otherClock.mjs')).href}`,
+    VESTIBUL_CLOCK_AHEAD_MS: String(Number(process.env.VESTIBUL_CLOCK_AHEAD_MS ?? 0) - 3_600_000),
+  };
   await school.run();
   await say(first, 'After.');
   const second = await turnIn(2);
