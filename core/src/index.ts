@@ -144,7 +144,7 @@ export {
   timeLeft,
 } from './submissions/recording';
 export type { RecordingKind, RecordingRules } from './submissions/recording';
-export { faultOf, levelsOf, pointsOf, takeStep } from './review/score';
+export { faultOf, isScoredSo, levelStep, levelsOf, pointsStep, pointsOf, takeStep } from './review/score';
 export type { Given, ScoreStep, StepFault } from './review/score';
 export { mostPoints } from './review/scoring';
 export type { Criterion, Scoring } from './review/scoring';

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { attempt, line } from '../parts/bodies';
 import { LONGEST_PAUSE_S } from '../parts/limits';
-import { commentBody, scoreStep, wholeScore, works } from './shapes';
+import { commentBody, given, scoreStep, works } from './shapes';
 
 /** What requests about the desk carry. */
 export const reviewRequests = {
@@ -9,7 +9,7 @@ export const reviewRequests = {
   addNote: { body: commentBody.extend({ attempt }) },
   setScore: { body: z.object({ attempt, step: scoreStep }) },
   changeScore: {
-    body: z.object({ attempt, given: wholeScore, was: wholeScore.nullable(), why: line(500) }),
+    body: z.object({ attempt, given, was: given.nullable(), why: line(500) }),
   },
   review: { body: z.object({ attempt }) },
   withdrawReview: { body: z.object({ attempt }) },

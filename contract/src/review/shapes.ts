@@ -30,9 +30,18 @@ const piece = z.object({
   driftedAt: instant.nullable(),
 });
 
-const given: z.ZodType<Given, Given> = z.discriminatedUnion('kind', [
-  z.object({ kind: z.literal('points'), points: z.number() }),
-  z.object({ kind: z.literal('rubric'), levels: z.array(count.nullable()) }),
+const points = z.number().min(0).max(MOST_POINTS);
+const level = z
+  .number()
+  .int()
+  .min(0)
+  .max(MOST_LEVELS - 1)
+  .nullable();
+
+/** What is given as a whole. */
+export const given: z.ZodType<Given, Given> = z.discriminatedUnion('kind', [
+  z.object({ kind: z.literal('points'), points }),
+  z.object({ kind: z.literal('rubric'), levels: z.array(level).min(1).max(MOST_CRITERIA) }),
 ]);
 
 /** What is given for an attempt: of those who score it what stands now, of its student what came back with it last. */
@@ -87,22 +96,8 @@ export const works = z
   .min(1)
   .max(200);
 
-const points = z.number().min(0).max(MOST_POINTS).nullable();
-const level = z
-  .number()
-  .int()
-  .min(0)
-  .max(MOST_LEVELS - 1)
-  .nullable();
-
-/** What may be given as a whole. */
-export const wholeScore: z.ZodType<Given, Given> = z.discriminatedUnion('kind', [
-  z.object({ kind: z.literal('points'), points: z.number().min(0).max(MOST_POINTS) }),
-  z.object({ kind: z.literal('rubric'), levels: z.array(level).min(1).max(MOST_CRITERIA) }),
-]);
-
 export const scoreStep: z.ZodType<ScoreStep, ScoreStep> = z.discriminatedUnion('kind', [
-  z.object({ kind: z.literal('points'), points, was: points }),
+  z.object({ kind: z.literal('points'), points: points.nullable(), was: points.nullable() }),
   z.object({
     kind: z.literal('rubric'),
     criterion: z

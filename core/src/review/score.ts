@@ -15,6 +15,21 @@ export type ScoreStep =
   | { kind: 'points'; points: number | null; was: number | null }
   | { kind: 'rubric'; criterion: number; level: number | null; was: number | null };
 
+/** The step to these points from what is given now. */
+export const pointsStep = (given: Given | null, points: number | null): ScoreStep => ({
+  kind: 'points',
+  points,
+  was: given?.kind === 'points' ? given.points : null,
+});
+
+/** The step to this level of a criterion from what is given now. */
+export const levelStep = (given: Given | null, criterion: number, level: number | null): ScoreStep => ({
+  kind: 'rubric',
+  criterion,
+  level,
+  was: given?.kind === 'rubric' ? (given.levels[criterion] ?? null) : null,
+});
+
 /** Why a step is not taken: the work is scored in another way, it is more than can be given, or somebody else was there first. */
 export type StepFault = 'scored otherwise' | 'out of bounds' | 'changed meanwhile';
 
@@ -46,6 +61,10 @@ export function takeStep(
   levels[criterion] = level;
   return { given: levels.every((one) => one === null) ? null : { kind: 'rubric', levels } };
 }
+
+/** Whether what was given by one way of scoring stands by another: only by the very same. */
+export const isScoredSo = (then: Scoring, now: Scoring): boolean =>
+  JSON.stringify(then) === JSON.stringify(now);
 
 /** Why something cannot be given as a whole; null where it can. */
 export function faultOf(scoring: Scoring, given: Given): StepFault | null {

@@ -1,5 +1,6 @@
 import {
   faultOf,
+  isScoredSo,
   pointsOf,
   sha256Hex,
   takeStep,
@@ -85,7 +86,7 @@ function findScored(db: Database, id: SubmissionId, attempt: number) {
   const { scoring } = findAssignment(db, row.assignmentId);
   const known = newestScore(db, id, attempt);
   // What was given in another way than the assignment is scored now stays kept, and does not stand any more.
-  const stands = known?.scoring === JSON.stringify(scoring) ? known.given : null;
+  const stands = known && isScoredSo(JSON.parse(known.scoring) as Scoring, scoring) ? known.given : null;
   return { row, isHandedBack: meant.handedBackAt !== null, scoring, known, stands };
 }
 

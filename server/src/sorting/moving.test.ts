@@ -28,6 +28,21 @@ const move = (submissionId: SubmissionId, who: string, attempt = 1) =>
 /** A file that the name alone places, with the wrong student. */
 const misplaced = { 'Chidi Abara Stream gauge log.txt': bytesOf('Mai’s five readings') };
 
+/** Somebody’s file is placed by hand with the wrong student. */
+async function placeWithChidi(): Promise<void> {
+  const pile = await teacher.bringPile(school.course, { 'whose is it.txt': bytesOf('five readings') });
+  const [piece] = await teacher.piecesIn(pile.id, 'to sort');
+  await teacher.must('sortPieces', {
+    params: inCourse(),
+    body: {
+      kind: 'place',
+      pieces: [piece!.id],
+      students: [school.ids.chidi!],
+      assignment: school.assignment,
+    },
+  });
+}
+
 /** What of a student's own can be had by the addresses that they may have seen. */
 async function nothingLeftWith(who: string, submissionId: SubmissionId, pieceId: string): Promise<void> {
   const student = school.as(who);
@@ -40,17 +55,7 @@ async function nothingLeftWith(who: string, submissionId: SubmissionId, pieceId:
 }
 
 test('after an undo the file is in nobody’s drawer, and the wrong student opens and turns in nothing of it', async () => {
-  const pile = await teacher.bringPile(school.course, { 'whose is it.txt': bytesOf('five readings') });
-  const [piece] = await teacher.piecesIn(pile.id, 'to sort');
-  await teacher.must('sortPieces', {
-    params: inCourse(),
-    body: {
-      kind: 'place',
-      pieces: [piece!.id],
-      students: [school.ids.chidi!],
-      assignment: school.assignment,
-    },
-  });
+  await placeWithChidi();
   const slot = (await slotOf('chidi'))!;
   const params = { assignmentId: school.assignment };
   // Taken back into the tray meanwhile, it goes from there too.
@@ -121,17 +126,7 @@ describe('moving work that was placed', () => {
   });
 
   test('undone instead, what was said of it stays with the staff', async () => {
-    const pile = await teacher.bringPile(school.course, { 'whose is it.txt': bytesOf('five readings') });
-    const [piece] = await teacher.piecesIn(pile.id, 'to sort');
-    await teacher.must('sortPieces', {
-      params: inCourse(),
-      body: {
-        kind: 'place',
-        pieces: [piece!.id],
-        students: [school.ids.chidi!],
-        assignment: school.assignment,
-      },
-    });
+    await placeWithChidi();
     const wrong = (await slotOf('chidi'))!;
     const params = { submissionId: wrong.id! };
     await teacher.must('comment', { params, body: { text: 'Not your hand?', attempt: 1 } });

@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { levelsOf, takeStep, type Given, type ScoreStep } from '@vestibul/core';
+import { levelStep, pointsStep, takeStep, type Given, type ScoreStep } from '@vestibul/core';
 import { Button } from '../../parts/ui/Button';
 import { Field, inputClass } from '../../parts/ui/Field';
 import { KeptDraft } from '../../parts/hall/KeptDraft';
@@ -37,12 +37,8 @@ export function ScoreChange({ submission, attempt }: { submission: Submission; a
   };
   const hand = {
     given,
-    givePoints: (points: number | null) =>
-      take({ kind: 'points', points, was: given?.kind === 'points' ? given.points : null }),
-    giveLevel: (criterion: number, level: number | null) => {
-      if (scoring.kind !== 'rubric') return;
-      take({ kind: 'rubric', criterion, level, was: levelsOf(scoring.criteria, given)[criterion] ?? null });
-    },
+    givePoints: (points: number | null) => take(pointsStep(given, points)),
+    giveLevel: (criterion: number, level: number | null) => void take(levelStep(given, criterion, level)),
     remove: null,
   };
   const close = () => {

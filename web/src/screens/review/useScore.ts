@@ -1,5 +1,5 @@
 import { useEffect, useLayoutEffect, useRef, useState } from 'react';
-import { levelsOf, takeStep, type Given, type ScoreStep } from '@vestibul/core';
+import { levelStep, levelsOf, pointsStep, takeStep, type Given, type ScoreStep } from '@vestibul/core';
 import { sayOutOfBounds } from '../../parts/review/sayScore';
 import { announce } from '../../parts/messages/announce';
 import { tell, tellFailure } from '../../parts/messages/Notices';
@@ -29,6 +29,7 @@ export function useScore(submission: Submission, attempt: number) {
 
   /** Takes a step; false where such a score cannot be given. */
   const take = (step: ScoreStep): boolean => {
+    if ((step.kind === 'points' ? step.points : step.level) === step.was) return true;
     const taken = takeStep(scoring, latest.current, step);
     if ('fault' in taken) {
       tell(sayOutOfBounds(scoring));
@@ -47,15 +48,9 @@ export function useScore(submission: Submission, attempt: number) {
     });
     return true;
   };
-  const givePoints = (points: number | null) => {
-    const was = latest.current?.kind === 'points' ? latest.current.points : null;
-    return was === points || take({ kind: 'points', points, was });
-  };
-  const giveLevel = (criterion: number, level: number | null) => {
-    if (scoring.kind !== 'rubric') return;
-    const was = levelsOf(scoring.criteria, latest.current)[criterion] ?? null;
-    if (was !== level) take({ kind: 'rubric', criterion, level, was });
-  };
+  const givePoints = (points: number | null) => take(pointsStep(latest.current, points));
+  const giveLevel = (criterion: number, level: number | null) =>
+    void take(levelStep(latest.current, criterion, level));
   /** Gives all of it at once, as it was before or not at all. */
   const give = (all: Given | null) => {
     if (scoring.kind === 'points') givePoints(all?.kind === 'points' ? all.points : null);
