@@ -144,6 +144,14 @@ export {
   timeLeft,
 } from './submissions/recording';
 export type { RecordingKind, RecordingRules } from './submissions/recording';
+export { LONGEST_QUOTE, SURROUNDINGS, compareAnchors } from './review/anchors/anchor';
+export type { Anchor, Area, Cells, Quote, Span } from './review/anchors/anchor';
+export { annotationCollection } from './review/anchors/annotations';
+export type { Said } from './review/anchors/annotations';
+export { findQuote, quoteAt } from './review/anchors/quote';
+export type { Stretch } from './review/anchors/quote';
+export { anchorOf, selectorsOf } from './review/anchors/selectors';
+export type { Selector } from './review/anchors/selectors';
 export { faultOf, isScoredSo, levelStep, levelsOf, pointsStep, pointsOf, takeStep } from './review/score';
 export type { Given, ScoreStep, StepFault } from './review/score';
 export { mostPoints } from './review/scoring';

@@ -344,7 +344,7 @@ class WorkMaker {
     if (chance.happens(0.55)) {
       const text = chance.pick(comments);
       add(later(reviewedAt, -MINUTE), (id, attempt) => {
-        addComment(school, by, id, { text, attempt });
+        addComment(school, by, id, { text, attempt, place: null });
         const note = text === doubt && assignment.weeksAgo === 1 ? this.#privateNotes.shift() : undefined;
         if (note) addNote(school, by, id, { text: note, attempt });
       });

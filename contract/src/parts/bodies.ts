@@ -57,6 +57,9 @@ const singleLine = (longest: number) =>
 
 export const line = (longest: number = LONGEST_FIELD) => singleLine(longest).min(1, 'Write something here');
 
+/** Words that may have several lines: what somebody says of work. */
+export const paragraphs = (longest: number) => words(longest).trim().min(1, 'Write something here');
+
 export const optionalLine = (longest: number = LONGEST_FIELD) => singleLine(longest).default('');
 
 export const email = z

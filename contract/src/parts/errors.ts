@@ -55,6 +55,8 @@ export const errorStatus = {
   'already-reviewed': 409,
   'newer-attempt': 409,
   'has-review': 409,
+  'comment-read': 409,
+  'wrong-place': 400,
   'handed-back': 409,
   'not-handed-back': 409,
   'scored-otherwise': 409,

@@ -42,6 +42,12 @@ export const LONGEST_DIRECTIONS = 20_000;
 export const LONGEST_CALENDAR = 100;
 /** How many enamel colours plates and groups come in. */
 export const ENAMELS = 5;
+/** Longest comment, in characters. */
+export const LONGEST_COMMENT = 4000;
+/** Longest recording that something is said of, in seconds: a day. */
+export const LONGEST_SPAN_S = 24 * 60 * 60;
+/** Most rows and columns of a table: those of the largest sheets there are. */
+export const MOST_CELLS = 2 ** 20;
 /** Most points that work can be worth, and most of one level of a rubric. */
 export const MOST_POINTS = 1000;
 export const MOST_LEVEL_POINTS = 100;

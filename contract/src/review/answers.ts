@@ -6,6 +6,8 @@ import { note, submission } from './shapes';
 export const reviewAnswers = {
   readSubmission: submission,
   comment: done,
+  changeComment: done,
+  removeComment: done,
   listNotes: z.array(note),
   addNote: done,
   removeNote: done,

@@ -1,11 +1,12 @@
 import { z } from 'zod';
-import { attempt, line } from '../parts/bodies';
+import { attempt, line, paragraphs } from '../parts/bodies';
 import { LONGEST_PAUSE_S } from '../parts/limits';
-import { commentBody, given, scoreStep, works } from './shapes';
+import { commentBody, given, newComment, scoreStep, works } from './shapes';
 
 /** What requests about the desk carry. */
 export const reviewRequests = {
-  comment: { body: commentBody.extend({ attempt }) },
+  comment: { body: newComment },
+  changeComment: { body: commentBody },
   addNote: { body: commentBody.extend({ attempt }) },
   setScore: { body: z.object({ attempt, step: scoreStep }) },
   changeScore: {
@@ -14,7 +15,7 @@ export const reviewRequests = {
   review: { body: z.object({ attempt }) },
   withdrawReview: { body: z.object({ attempt }) },
   approve: { body: z.object({ works }) },
-  sendBack: { body: z.object({ works, word: line(2000) }) },
+  sendBack: { body: z.object({ works, word: paragraphs(2000) }) },
   handBack: {
     body: z.object({
       works,

@@ -14,6 +14,18 @@ export const reviewRoutes = {
     about: 'review',
     needs: 'comment',
   },
+  changeComment: {
+    method: 'PUT',
+    path: '/api/submissions/:submissionId/comments/:commentId',
+    about: 'review',
+    needs: 'comment',
+  },
+  removeComment: {
+    method: 'DELETE',
+    path: '/api/submissions/:submissionId/comments/:commentId',
+    about: 'review',
+    needs: 'comment',
+  },
   listNotes: {
     method: 'GET',
     path: '/api/submissions/:submissionId/notes',

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import type {
   AssignmentId,
+  CommentId,
   CourseId,
   Given,
   NoteId,
@@ -10,9 +11,10 @@ import type {
   Sha256,
   SubmissionId,
 } from '@vestibul/core';
-import { attempt, id, line } from '../parts/bodies';
-import { MOST_CRITERIA, MOST_LEVELS, MOST_POINTS } from '../parts/limits';
+import { attempt, id, paragraphs } from '../parts/bodies';
+import { LONGEST_COMMENT, MOST_CRITERIA, MOST_LEVELS, MOST_POINTS } from '../parts/limits';
 import { branded, count, form, instant, personName, receipt, scoring, state } from '../parts/shapes';
+import { anchor } from './anchor';
 
 const piece = z.object({
   id: branded<PieceId>(),
@@ -58,6 +60,23 @@ const score = z.object({
   change: z.object({ why: z.string(), was: z.number().nullable() }).nullable(),
 });
 
+/** What is said of an attempt. */
+const comment = z.object({
+  id: branded<CommentId>(),
+  attempt: count,
+  /** Where in which piece it is said; null where it is said of the whole. */
+  place: z.object({ pieceId: branded<PieceId>(), anchor }).nullable(),
+  by: personName,
+  at: instant,
+  text: z.string(),
+  /** When it was changed after its student could read it; null where it was not. */
+  editedAt: instant.nullable(),
+  /** Whether its student can read it. */
+  isShown: z.boolean(),
+  /** Whether whoever asks wrote it. */
+  isMine: z.boolean(),
+});
+
 export const submission = z.object({
   id: branded<SubmissionId>(),
   assignment: z.object({ id: branded<AssignmentId>(), title: z.string() }),
@@ -73,7 +92,7 @@ export const submission = z.object({
   scoring,
   /** The first attempt first. */
   scores: z.array(score),
-  comments: z.array(z.object({ id: z.string(), by: personName, at: instant, text: z.string() })),
+  comments: z.array(comment),
   reviewedAt: instant.nullable(),
   handedBackAt: instant.nullable(),
   /** When it is handed back, while it can still be kept; its student does not know of it. */
@@ -110,4 +129,10 @@ export const scoreStep: z.ZodType<ScoreStep, ScoreStep> = z.discriminatedUnion('
   }),
 ]);
 
-export const commentBody = z.object({ text: line(4000) });
+export const commentBody = z.object({ text: paragraphs(LONGEST_COMMENT) });
+
+/** A comment: of the whole attempt, or at a place of one of its pieces. */
+export const newComment = commentBody.extend({
+  attempt,
+  place: z.object({ pieceId: id<PieceId>(), anchor }).nullable().default(null),
+});

@@ -195,7 +195,10 @@ export interface EventFacts {
   drifted: { sealed: Sha256; now: Sha256; owner: PersonId };
   seen: { attempt: number };
   approved: { attempt: number };
+  /** Of a piece where it is said at a place of one. */
   commented: { textSha256: Sha256; attempt: number };
+  'comment changed': { textSha256: Sha256; wasSha256: Sha256 };
+  'comment removed': { textSha256: Sha256 };
   /** What the staff say among themselves, and that it was removed again. */
   noted: { textSha256: Sha256; attempt: number };
   'note removed': { textSha256: Sha256 };
@@ -288,6 +291,8 @@ export const eventKinds = Object.keys({
   seen: true,
   approved: true,
   commented: true,
+  'comment changed': true,
+  'comment removed': true,
   noted: true,
   'note removed': true,
   scored: true,

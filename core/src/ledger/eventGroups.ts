@@ -90,6 +90,8 @@ const groupOfKind: Record<EventKind, EventGroup> = {
   seen: 'review',
   approved: 'review',
   commented: 'review',
+  'comment changed': 'review',
+  'comment removed': 'review',
   noted: 'review',
   'note removed': 'review',
   scored: 'review',

@@ -108,6 +108,8 @@ export const makesOld: Readonly<Record<EventKind, readonly Old[]>> = {
   approved: slot,
   // Its student is told by who writes it, where the work is with them again.
   commented: ['desk'],
+  'comment changed': ['desk'],
+  'comment removed': ['desk'],
   noted: ['desk'],
   'note removed': ['desk'],
   scored: ['desk'],

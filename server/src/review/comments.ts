@@ -1,43 +1,146 @@
-import { sha256Hex, type Instant, type PersonId, type SubmissionId } from '@vestibul/core';
-import type { AnswerOf } from '@vestibul/contract';
+import {
+  anchorOf,
+  selectorsOf,
+  sha256Hex,
+  type Anchor,
+  type CommentId,
+  type Instant,
+  type PersonId,
+  type PieceId,
+  type Selector,
+  type SubmissionId,
+} from '@vestibul/core';
+import type { AnswerOf, BodyOf } from '@vestibul/contract';
 import { Failure } from '../platform/failure';
 import type { School } from '../platform/School';
 import { newId } from '../platform/newId';
-import { all, run, together, type Database } from '../platform/database/database';
+import { all, one, run, together, type Database } from '../platform/database/database';
 import { nowOnLedger, writeEvent } from '../platform/ledger/ledger';
 import { nameColumns, type PersonName } from '../school/people';
 import { aboutOf, findSubmission } from '../submissions/submissions';
 
-/** Keeps a comment, and answers whether its student reads it at once. Fails with `nothing-in`. */
+/** Whether what changed of a comment is for its student to hear: where they can read it. */
+export interface Heard {
+  isShown: boolean;
+}
+
+/** Keeps a comment, of the whole or at a place of a piece. Fails with `nothing-in`, `wrong-place`. */
 export function addComment(
   school: School,
   by: PersonId,
   id: SubmissionId,
-  { text, attempt }: { text: string; attempt: number },
-): { isShown: boolean } {
+  { text, attempt, place }: BodyOf<'comment'>,
+): Heard {
   return together(school.db, () => {
     const row = findSubmission(school.db, id);
     if (attempt > row.attempts) throw new Failure('nothing-in');
     const at = nowOnLedger(school);
     // What is said of work that is with its student again is for them to read at once.
     const isShown = row.handedBackAt !== null;
-    addCommentTo(school.db, { id, attempt, by, text, at, isShown });
-    writeEvent(school, by, 'commented', aboutOf(row), { textSha256: sha256Hex(text), attempt }, at);
+    addCommentTo(school.db, { id, attempt, by, text, at, isShown, place });
+    const about = { ...aboutOf(row), ...(place ? { piece: place.pieceId } : {}) };
+    writeEvent(school, by, 'commented', about, { textSha256: sha256Hex(text), attempt }, at);
     return { isShown };
   });
 }
 
-/** Keeps what somebody says of a submission. Inside the caller's transaction, which writes the line of the ledger. */
-export function addCommentTo(
-  db: Database,
-  said: { id: SubmissionId; attempt: number; by: PersonId; text: string; at: Instant; isShown: boolean },
-): void {
-  const { id, attempt, by, text, at, isShown } = said;
+interface NewComment {
+  id: SubmissionId;
+  attempt: number;
+  by: PersonId;
+  text: string;
+  at: Instant;
+  isShown: boolean;
+  place: { pieceId: PieceId; anchor: Anchor } | null;
+}
+
+/**
+ * Keeps what somebody says of a submission. Inside the caller's transaction, which writes the line of the ledger. Fails with
+ * `wrong-place` where the piece is not one of the attempt's.
+ */
+export function addCommentTo(db: Database, said: NewComment): void {
+  const { id, attempt, by, text, at, isShown, place } = said;
+  const selectors = place && selectorsOf(place.anchor, isPlainText(db, said, place.pieceId));
   run(
     db,
-    'INSERT INTO comment (id, submission_id, attempt, by_id, at, text, shown_at) VALUES (?, ?, ?, ?, ?, ?, ?)',
-    [newId('k'), id, attempt, by, at, text, isShown ? at : null],
+    `INSERT INTO comment (id, submission_id, attempt, by_id, at, text, shown_at, piece_id, selectors)
+     VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?)`,
+    [
+      newId<CommentId>('k'),
+      id,
+      attempt,
+      by,
+      at,
+      text,
+      isShown ? at : null,
+      place?.pieceId ?? null,
+      selectors && JSON.stringify(selectors),
+    ],
   );
+}
+
+/** Whether a piece of an attempt is text as it stands, so that places in it are told by its characters. Fails with `wrong-place`. */
+function isPlainText(db: Database, { id, attempt }: NewComment, pieceId: PieceId): boolean {
+  const piece = one<{ mime: string }>(
+    db,
+    'SELECT mime FROM piece WHERE id = :pieceId AND submission_id = :id AND attempt = :attempt',
+    { id, attempt, pieceId },
+  );
+  if (!piece) throw new Failure('wrong-place');
+  return piece.mime === 'text/plain';
+}
+
+/**
+ * Says a comment in other words, as only who wrote it may; where its student can read it, they see that it was. Fails with
+ * `not-found`.
+ */
+export function changeComment(
+  school: School,
+  by: PersonId,
+  id: SubmissionId,
+  comment: CommentId,
+  text: string,
+): Heard {
+  const { db } = school;
+  return together(db, () => {
+    const was = findOwn(db, by, id, comment);
+    if (was.text === text) return { isShown: false };
+    const isShown = was.shownAt !== null;
+    const at = nowOnLedger(school);
+    run(db, 'UPDATE comment SET text = :text, edited_at = :editedAt WHERE id = :comment', {
+      text,
+      comment,
+      editedAt: isShown ? at : null,
+    });
+    const facts = { textSha256: sha256Hex(text), wasSha256: sha256Hex(was.text) };
+    writeEvent(school, by, 'comment changed', aboutOf(findSubmission(db, id)), facts, at);
+    return { isShown };
+  });
+}
+
+/**
+ * Removes a comment, as only who wrote it may and only before its student can read it; that there was one stays on the ledger.
+ * Fails with `not-found`, `comment-read`.
+ */
+export function removeComment(school: School, by: PersonId, id: SubmissionId, comment: CommentId): void {
+  const { db } = school;
+  together(db, () => {
+    const { text, shownAt } = findOwn(db, by, id, comment);
+    if (shownAt !== null) throw new Failure('comment-read');
+    run(db, 'DELETE FROM comment WHERE id = ?', [comment]);
+    const about = aboutOf(findSubmission(db, id));
+    writeEvent(school, by, 'comment removed', about, { textSha256: sha256Hex(text) });
+  });
+}
+
+function findOwn(db: Database, by: PersonId, id: SubmissionId, comment: CommentId) {
+  const found = one<{ text: string; shownAt: Instant | null }>(
+    db,
+    'SELECT text, shown_at AS shownAt FROM comment WHERE id = :comment AND submission_id = :id AND by_id = :by',
+    { comment, id, by },
+  );
+  if (!found) throw new Failure('not-found');
+  return found;
 }
 
 /**
@@ -53,16 +156,47 @@ export function showComments(db: Database, id: SubmissionId, at: Instant): void 
   );
 }
 
+interface CommentRow extends PersonName {
+  commentId: CommentId;
+  attempt: number;
+  at: Instant;
+  text: string;
+  pieceId: PieceId | null;
+  selectors: string | null;
+  editedAt: Instant | null;
+  shownAt: Instant | null;
+  byId: PersonId;
+}
+
 /** What was said of a submission, the first first; of it all, or what its student has been shown: that never disappears again. */
 export function listComments(
   db: Database,
   id: SubmissionId,
+  viewer: PersonId,
   forStudent: boolean,
 ): AnswerOf<'readSubmission'>['comments'] {
-  return all<{ commentId: string; at: Instant; text: string } & PersonName>(
+  return all<CommentRow>(
     db,
-    `SELECT c.id AS commentId, c.at, c.text, ${nameColumns} FROM comment c JOIN person p ON p.id = c.by_id
+    `SELECT c.id AS commentId, c.attempt, c.at, c.text, c.piece_id AS pieceId, c.selectors, c.edited_at AS editedAt,
+       c.shown_at AS shownAt, c.by_id AS byId, ${nameColumns}
+     FROM comment c JOIN person p ON p.id = c.by_id
      WHERE c.submission_id = :id AND (:all = 1 OR c.shown_at IS NOT NULL) ORDER BY c.at, c.rowid`,
     { id, all: forStudent ? 0 : 1 },
-  ).map(({ commentId, at, text, ...by }) => ({ id: commentId, at, text, by }));
+  ).map(({ commentId, attempt, at, text, pieceId, selectors, editedAt, shownAt, byId, ...by }) => ({
+    id: commentId,
+    attempt,
+    place: placeOf(pieceId, selectors),
+    at,
+    text,
+    by,
+    editedAt,
+    isShown: shownAt !== null,
+    isMine: byId === viewer,
+  }));
+}
+
+/** The place that is kept beside a comment; null where it is of the whole. */
+function placeOf(pieceId: PieceId | null, selectors: string | null) {
+  const anchor = selectors === null ? null : anchorOf(JSON.parse(selectors) as Selector[]);
+  return pieceId === null || anchor === null ? null : { pieceId, anchor };
 }

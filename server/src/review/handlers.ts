@@ -1,7 +1,7 @@
 import type { PersonId, SubmissionId } from '@vestibul/core';
 import type { School } from '../platform/School';
 import { sendBack, approve, handBack, markReviewed, withdrawReview } from './review';
-import { addComment } from './comments';
+import { addComment, changeComment, removeComment, type Heard } from './comments';
 import { changeScore, setScore } from './scores';
 import { addNote, listNotes, removeNote } from './notes';
 import { caller, type Call, type JsonHandlers } from '../platform/http/call';
@@ -12,7 +12,7 @@ import { readSubmission } from './readSubmission';
 /** The shape of every act on a submission that answers with nothing. */
 function act<
   OnSubmission extends Call<
-    'addNote' | 'removeNote' | 'setScore' | 'changeScore' | 'review' | 'withdrawReview'
+    'removeComment' | 'addNote' | 'removeNote' | 'setScore' | 'changeScore' | 'review' | 'withdrawReview'
   >,
 >(work: (school: School, by: PersonId, id: SubmissionId, call: OnSubmission) => void) {
   return (call: OnSubmission) => {
@@ -22,14 +22,22 @@ function act<
   };
 }
 
+/** What is said of work that is with its student again they read at once; of other work they do not hear. */
+function heard(call: Call<'comment' | 'changeComment'>, { isShown }: Heard) {
+  if (isShown) tellOfSubmission(call.school, call.params.submissionId, 'its student too');
+  return {};
+}
+
 export const reviewHandlers = {
-  comment(call) {
-    const { submissionId } = call.params;
-    // What is said of work that is with its student again they read at once; of other work they do not hear.
-    if (addComment(call.school, caller(call).id, submissionId, call.body).isShown)
-      tellOfSubmission(call.school, submissionId, 'its student too');
-    return {};
+  comment: (call) =>
+    heard(call, addComment(call.school, caller(call).id, call.params.submissionId, call.body)),
+  changeComment(call) {
+    const { submissionId, commentId } = call.params;
+    return heard(call, changeComment(call.school, caller(call).id, submissionId, commentId, call.body.text));
   },
+  removeComment: act<Call<'removeComment'>>((school, by, id, call) =>
+    removeComment(school, by, id, call.params.commentId),
+  ),
   listNotes: (call) => listNotes(call.school.db, call.params.submissionId, caller(call).id),
   addNote: act<Call<'addNote'>>((school, by, id, call) => addNote(school, by, id, call.body)),
   removeNote: act<Call<'removeNote'>>((school, by, id, call) =>
@@ -71,5 +79,10 @@ export const reviewHandlers = {
   },
 
   readSubmission: (call) =>
-    readSubmission(call.school, call.params.submissionId, call.access.because.kind === 'own'),
+    readSubmission(
+      call.school,
+      call.params.submissionId,
+      caller(call).id,
+      call.access.because.kind === 'own',
+    ),
 } satisfies Partial<JsonHandlers>;

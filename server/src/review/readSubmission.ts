@@ -1,4 +1,4 @@
-import { nothingIn, stateOf, type SubmissionId } from '@vestibul/core';
+import { nothingIn, stateOf, type PersonId, type SubmissionId } from '@vestibul/core';
 import type { AnswerOf } from '@vestibul/contract';
 import type { School } from '../platform/School';
 import { folderNameOf } from '../naming/folders';
@@ -13,6 +13,7 @@ import { findAssignment } from '../assignments/assignments';
 export function readSubmission(
   school: School,
   id: SubmissionId,
+  viewer: PersonId,
   forStudent: boolean,
 ): AnswerOf<'readSubmission'> {
   const { db } = school;
@@ -38,7 +39,7 @@ export function readSubmission(
     pieces: pieces.filter(({ attempt }) => opened.has(attempt)),
     scoring: findAssignment(db, row.assignmentId).scoring,
     scores: listScores(db, id, forStudent),
-    comments: listComments(db, id, forStudent),
+    comments: listComments(db, id, viewer, forStudent),
     reviewedAt: row.reviewedAt,
     handedBackAt: row.handedBackAt,
     goesBackAt: forStudent ? null : goesBackAt(db, id, row.attempt),

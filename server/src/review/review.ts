@@ -119,7 +119,15 @@ export function sendBack(
     if (row.held === 0) return false;
     const at = nowOnLedger(school);
     sayOfAttempt(school.db, row.id, row.attempt, { sent_back_at: at });
-    addCommentTo(school.db, { id: row.id, attempt: row.attempt, by, text: word, at, isShown: true });
+    addCommentTo(school.db, {
+      id: row.id,
+      attempt: row.attempt,
+      by,
+      text: word,
+      at,
+      isShown: true,
+      place: null,
+    });
     writeEvent(
       school,
       by,

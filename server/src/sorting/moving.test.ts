@@ -98,7 +98,12 @@ describe('moving work that was placed', () => {
     const wrong = (await slotOf('chidi'))!;
     const params = { submissionId: wrong.id! };
     const words = 'The third reading is yours, Mai.';
-    await teacher.must('comment', { params, body: { text: words, attempt: 1 } });
+    const { pieces } = await teacher.must('readSubmission', { params });
+    const anchor = { kind: 'area' as const, x: 1, y: 1, w: 9, h: 9, page: null };
+    await teacher.must('comment', {
+      params,
+      body: { text: words, attempt: 1, place: { pieceId: pieces[0]!.id, anchor } },
+    });
     await teacher.must('addNote', { params, body: { text: 'Ask Mai.', attempt: 1 } });
     await move(wrong.id!, 'mai');
     const chidi = school.as('chidi');
@@ -115,12 +120,12 @@ describe('moving work that was placed', () => {
         ],
       },
     });
-    const readBy = async (who: string, submissionId: SubmissionId) =>
-      (await school.as(who).must('readSubmission', { params: { submissionId } })).comments.map(
-        ({ text }) => text,
-      );
-    expect(await readBy('chidi', data.submissionId)).toEqual([]);
-    expect(await readBy('mai', right.id!)).toEqual([words]);
+    const readBy = (who: string, submissionId: SubmissionId) =>
+      school.as(who).must('readSubmission', { params: { submissionId } });
+    expect((await readBy('chidi', data.submissionId)).comments).toEqual([]);
+    // At its place in the same bytes, which are a piece of hers now.
+    const hers = await readBy('mai', right.id!);
+    expect(hers.comments).toMatchObject([{ text: words, place: { pieceId: hers.pieces[0]!.id, anchor } }]);
     expect((await teacher.must('listNotes', { params: { submissionId: right.id! } })).length).toBe(1);
     expect(await teacher.must('listNotes', { params })).toEqual([]);
   });

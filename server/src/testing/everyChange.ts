@@ -52,6 +52,12 @@ export function everyChange(school: () => TestSchool): Partial<Record<RouteName,
     params: { submissionId: (await turnedIn('mai', await assign(title))).submissionId },
   });
   const saidOf = async (title: string) => ({ ...(await workOf(title)), body: { text: 'Good.', attempt: 1 } });
+  const ownComment = async (title: string) => {
+    const { params, body } = await saidOf(title);
+    await as('aide').must('comment', { params, body });
+    const { comments } = await as('aide').must('readSubmission', { params });
+    return { params: { ...params, commentId: comments[0]!.id } };
+  };
   const place = async (name: string) => {
     const { piece } = await onTable(name);
     await as('teacher').must('sortPieces', {
@@ -275,6 +281,11 @@ export function everyChange(school: () => TestSchool): Partial<Record<RouteName,
       return { params: { submissionId }, body: { attempt, given: seven, was: null, why: 'Forgotten.' } };
     }),
     comment: by('aide', ['commented'], () => saidOf('Said')),
+    changeComment: by('aide', ['comment changed'], async () => ({
+      ...(await ownComment('Said so')),
+      body: { text: 'In other words.' },
+    })),
+    removeComment: by('aide', ['comment removed'], () => ownComment('Unsaid')),
     review: by('teacher', ['reviewed'], async () => ({ ...(await workOf('Read')), body: { attempt: 1 } })),
     withdrawReview: by('teacher', ['review withdrawn'], async () => {
       const unread = { ...(await workOf('Unread')), body: { attempt: 1 } };

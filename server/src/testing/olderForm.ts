@@ -39,6 +39,8 @@ const undo: Record<number, string> = {
   31: 'DROP TABLE score; ALTER TABLE submission DROP COLUMN points',
   32: 'ALTER TABLE comment DROP COLUMN attempt; ALTER TABLE note DROP COLUMN attempt',
   33: 'ALTER TABLE score DROP COLUMN why',
+  34: `ALTER TABLE comment DROP COLUMN piece_id; ALTER TABLE comment DROP COLUMN selectors;
+    ALTER TABLE comment DROP COLUMN edited_at`,
 };
 
 /** Ends a school's server, and starts it on its database as an earlier version would have left it. */

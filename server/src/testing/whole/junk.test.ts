@@ -79,6 +79,7 @@ beforeAll(async () => {
     requestId: 'r_none',
     renamingId: 'rn_none',
     noteId: 'n_none',
+    commentId: 'k_none',
     nameableId: 'f_none',
     packageId: 'k_none',
     subject: 'file',

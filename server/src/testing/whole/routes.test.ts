@@ -156,6 +156,7 @@ async function statusFor(name: RouteName, player: string | null): Promise<number
     pileId: pile,
     pilePieceId: pilePiece,
     noteId: 'n_none',
+    commentId: 'k_none',
   };
   const stop = new AbortController();
   // An empty body: whoever is let in gets as far as a complaint about it, and nothing is changed.

@@ -117,6 +117,10 @@ const sentences = {
   'not-entered': () => 'Say who you are first. Nothing was turned in yet.',
   'too-many-visits': ({ minutes }) =>
     `Too many visitors at once. Wait ${minutes} minutes and try again; nothing is lost.`,
+  'comment-read': () =>
+    'The student can read this comment already, so it stays. You can still change its words; the student sees that you did.',
+  'wrong-place': () =>
+    'This comment is at a place of a file that is not in this attempt. Reload, then choose the place again.',
   'newer-attempt': ({ attempt }) =>
     `There is a newer attempt: ${attempt}. It is shown now; look at it first.`,
   'has-review': () =>
