@@ -1,5 +1,6 @@
 import type { Page } from '@playwright/test';
 import { axeFindings, expect, go, openDemo, test, toPeriod, toRack, visitDemo } from './support/journey';
+import { piecesOnDesk } from './support/piecesOnDesk';
 
 async function openRack(page: Page, period: number): Promise<void> {
   await go(page, 'r');
@@ -49,7 +50,7 @@ test('every kind of piece is shown in place', async ({ browser, demo }) => {
   await expect(page.getByRole('heading', { name: 'Due next' })).toBeVisible();
   const views: Record<string, () => Promise<void>> = {
     text: async () =>
-      expect(page.getByRole('region', { name: 'The work' }).locator('iframe, pre')).toBeVisible(),
+      expect(page.getByRole('region', { name: 'The work' }).locator('.document, pre')).toBeVisible(),
     pages: async () =>
       expect(page.getByRole('region', { name: 'The work' }).locator('canvas').first()).toBeVisible(),
     table: async () =>
@@ -63,24 +64,7 @@ test('every kind of piece is shown in place', async ({ browser, demo }) => {
     sound: async () => expectPlays(page, 'audio'),
     video: async () => expectPlays(page, 'video'),
   };
-  const found = await page.evaluate(async () => {
-    const [course] = (await (await fetch('/api/courses')).json()) as { id: string }[];
-    const { periods } = (await (await fetch(`/api/courses/${course!.id}`)).json()) as {
-      periods: { id: string; number: number }[];
-    };
-    const rack = (await (await fetch(`/api/courses/${course!.id}/rack`)).json()) as {
-      students: { id: string; periodId: string }[];
-      slots: { id: string | null; form: string; studentId: string; assignmentId: string }[];
-    };
-    const numberOf = new Map(periods.map((period) => [period.id, period.number]));
-    const periodOf = new Map(rack.students.map((student) => [student.id, numberOf.get(student.periodId)]));
-    return rack.slots
-      .filter((slot) => slot.id)
-      .map((slot) => ({
-        form: slot.form,
-        path: `/course/${course!.id}/review?period=${periodOf.get(slot.studentId)}&assignment=${slot.assignmentId}&student=${slot.studentId}`,
-      }));
-  });
+  const found = await piecesOnDesk(page);
   for (const [form, isShown] of Object.entries(views)) {
     await test.step(form, async () => {
       const one = found.find((slot) => slot.form === form);
@@ -290,7 +274,6 @@ test('work is scored by number keys, shows at a colleague’s desk at once, and 
   const { visit } = await openDemo(browser);
   const { page, faults } = await visit('itamsin');
   await toRack(page, 4, 'Stream gauge log');
-  // Texts are shown in a frame of their own, into which axe cannot look.
   await page
     .getByRole('button', { name: /: turned in, photo/ })
     .first()

@@ -70,7 +70,7 @@ test('work that was placed with the wrong student is moved: the right one has it
   await expect(glance).toBeVisible();
   await move(glance);
   await review('tdang');
-  await expect(page.getByRole('region', { name: 'The work' }).locator('iframe, pre')).toBeVisible();
+  await expect(page.getByRole('region', { name: 'The work' }).locator('.document, pre')).toBeVisible();
   expect(faults).toEqual([]);
   await demo.close();
 });

@@ -12,12 +12,9 @@ import {
   type UploadId,
 } from '@vestibul/core';
 import {
-  addComment,
-  addNote,
   addPerson,
   addStaff,
   changeFile,
-  handBack,
   hashPassword,
   joinRoster,
   makeAssignment,
@@ -25,8 +22,6 @@ import {
   makeFolders,
   makeYear,
   markArrived,
-  markReviewed,
-  markSeen,
   openSchool,
   openSchoolRecord,
   readCourse,
@@ -47,9 +42,8 @@ import { handOutToAll, keepMadeBlank, makeLastYear, prepareAhead } from './handO
 import { keepLooseNames } from './looseNames';
 import { makeFile, messyName } from './files/makeFile';
 import { makeStudents, staff, type DemoStudent } from './people';
-import { makeChance, type Chance } from './random';
-import { comments, doubt, privateNotes } from './said';
-import { scorePiece } from './scores';
+import { makeChance } from './random';
+import { ReviewPlan, type Deed } from './ReviewPlan';
 import { writeWho } from './writeWho';
 
 export const PASSWORD = 'larkmoor-demo';
@@ -93,12 +87,6 @@ async function laterVersion(
 interface Seat {
   id: PersonId;
   student: DemoStudent;
-}
-
-/** What somebody does at a moment; all of it is done in the order of the moments, so that the ledger tells a true story. */
-interface Deed {
-  at: Instant;
-  does: () => void;
 }
 
 /** A file that a deed will need, and what it became. */
@@ -250,17 +238,18 @@ async function openCourse(
 class WorkMaker {
   pieces = 0;
   readonly #ids: Map<string, AssignmentId>;
-  readonly #privateNotes = [...privateNotes];
   readonly #wanted: WantedFile[] = [];
   readonly #made = new Map<string, MadeFile>();
+  readonly #reviews: ReviewPlan;
 
   constructor(
     private readonly school: School,
-    private readonly course: CourseId,
+    course: CourseId,
     private readonly now: Instant,
-    private readonly teacher: PersonId,
-    private readonly coTeacher: PersonId,
+    teacher: PersonId,
+    coTeacher: PersonId,
   ) {
+    this.#reviews = new ReviewPlan(school, { course, teacher, coTeacher }, now);
     const { assignments: known } = readCourse(school, course, 'teacher');
     this.#ids = new Map(known.map((assignment) => [assignment.title, assignment.id]));
   }
@@ -301,63 +290,13 @@ class WorkMaker {
         },
       },
     ];
-    const chances = { chance, judges: makeChance(7000 + seed) };
-    deeds.push(...this.#planReview(assignment, at, chances, () => submission));
+    const chances = { chance, judges: makeChance(7000 + seed), pens: makeChance(9000 + seed) };
+    deeds.push(...this.#reviews.plan(assignment, at, chances, () => submission));
     if (!isNow && chance.happens(0.03)) {
       const changedAt = later(at, chance.between(30, 300) * MINUTE);
       this.#want(assignment, seat, seed, DRIFT, changedAt);
       deeds.push({ at: changedAt, does: () => this.#drift(submission, seed) });
     }
-    return deeds;
-  }
-
-  /** Old work is handed back, last week's is in the middle of it, tonight's is partly looked at. */
-  #planReview(
-    assignment: DemoAssignment,
-    turnedIn: Instant,
-    { chance, judges }: { chance: Chance; judges: Chance },
-    submission: () => SubmissionId | undefined,
-  ): Deed[] {
-    const { school, course, teacher, coTeacher } = this;
-    const by = chance.happens(0.15) ? coTeacher : teacher;
-    const seenAt = later(turnedIn, chance.between(40, 2000) * MINUTE);
-    const deeds: Deed[] = [];
-    const add = (at: Instant, does: (id: SubmissionId, attempt: number) => void) => {
-      if (at >= this.now) return;
-      deeds.push({
-        at,
-        does: () => {
-          const id = submission();
-          const attempt = id && countedOf(school, id);
-          if (id && attempt) does(id, attempt);
-        },
-      });
-    };
-    const old = assignment.weeksAgo > 1;
-    if (!old && !chance.happens(assignment.weeksAgo === 1 ? 0.85 : 0.45)) return deeds;
-    add(seenAt, (id, attempt) => {
-      markSeen(school, teacher, id, attempt);
-      if (by !== teacher) markSeen(school, by, id, attempt);
-    });
-    if (!old && !chance.happens(0.5)) return deeds;
-    const reviewedAt = later(seenAt, chance.between(2, 90) * MINUTE);
-    if (chance.happens(0.55)) {
-      const text = chance.pick(comments);
-      add(later(reviewedAt, -MINUTE), (id, attempt) => {
-        addComment(school, by, id, { text, attempt, place: null });
-        const note = text === doubt && assignment.weeksAgo === 1 ? this.#privateNotes.shift() : undefined;
-        if (note) addNote(school, by, id, { text: note, attempt });
-      });
-    }
-    add(reviewedAt, (id, attempt) => {
-      scorePiece(school, by, { id, attempt, scoring: assignment.scoring }, judges);
-      markReviewed(school, by, id, attempt);
-    });
-    const handBackShare = old ? 0.97 : assignment.weeksAgo === 1 ? 0.4 : 0.25;
-    if (chance.happens(handBackShare))
-      add(later(reviewedAt, 20 * HOUR), (id, attempt) =>
-        handBack(school, by, course, [{ submissionId: id, attempt }]),
-      );
     return deeds;
   }
 
@@ -430,12 +369,6 @@ class WorkMaker {
     if (submission)
       changeFile(this.school, topPieceOf(this.school, submission), this.#made.get(`${seed}-${DRIFT}`)!);
   }
-}
-
-/** The attempt of a submission that counts; 0 for none. */
-function countedOf(school: School, submission: SubmissionId): number {
-  return one<{ attempt: number }>(school.db, 'SELECT attempt FROM submission WHERE id = ?', [submission])!
-    .attempt;
 }
 
 function topPieceOf(school: School, submission: SubmissionId): PieceId {

@@ -159,6 +159,8 @@ export const api = createApi({
       }),
       markSeen: change('markSeen', 'Ledger'),
       comment: change('comment', 'Submission', 'Ledger'),
+      changeComment: change('changeComment', 'Submission', 'Ledger'),
+      removeComment: change('removeComment', 'Submission', 'Ledger'),
       listNotes: build.query<AnswerOf<'listNotes'>, CallFor<'listNotes'>>({
         query: ask('listNotes'),
         providesTags: (_answer, _failure, { params }) => [{ type: 'Submission', id: params.submissionId }],

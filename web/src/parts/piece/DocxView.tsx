@@ -1,35 +1,71 @@
 import DOMPurify from 'dompurify';
-import { useEffect, useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { Failed, Loading } from '../messages/States';
+import { TextPlaces } from './places/TextPlaces';
 import { useBytes } from './useBytes';
 
-const sheet = `body{font:16px/1.5 Georgia,serif;color:#1b2422;background:#fffefa;margin:0;padding:32px 40px;overflow-wrap:anywhere}
-img{max-width:100%}table{border-collapse:collapse}td,th{border:1px solid #c9c6b8;padding:2px 8px}`;
+/** How long a document is laid out for, in milliseconds; one made to take for ever is offered for download. */
+const PATIENCE_MS = 20_000;
 
-/** The text of a document. It is cleaned and put into a frame in which nothing can run. */
+/** The text of a document, cleaned: nothing of it runs, is loaded from elsewhere, or looks like a part of the page. */
 export function DocxView({ source, name }: { source: string; name: string }) {
   const bytes = useBytes(source);
   const [html, setHtml] = useState<string | null | undefined>();
+  const words = useRef<HTMLDivElement>(null);
 
   useEffect(() => {
     if (bytes.status !== 'there') return;
     const worker = new Worker(new URL('../../workers/docx.worker.ts', import.meta.url), { type: 'module' });
-    worker.onmessage = ({ data }: MessageEvent<{ html: string | null }>) => setHtml(data.html);
-    worker.onerror = () => setHtml(null);
+    const end = (read: string | null) => {
+      clearTimeout(patience);
+      worker.terminate();
+      setHtml(read);
+    };
+    const patience = setTimeout(() => end(null), PATIENCE_MS);
+    worker.onmessage = ({ data }: MessageEvent<{ html: string | null }>) => end(data.html);
+    worker.onerror = () => end(null);
     worker.postMessage(bytes.bytes);
-    return () => worker.terminate();
+    return () => {
+      clearTimeout(patience);
+      worker.terminate();
+    };
   }, [bytes]);
+  useEffect(() => {
+    if (html) words.current?.replaceChildren(clean(html));
+  }, [html]);
 
   if (bytes.status === 'failed') return <Failed failure={bytes.failure} />;
   if (html === null) return <Failed failure={{ code: 'bytes-missing', details: { name } }} />;
   if (html === undefined) return <Loading what="Reading the document" />;
-  const clean = DOMPurify.sanitize(html, { FORBID_TAGS: ['style', 'form', 'input'], FORBID_ATTR: ['style'] });
   return (
-    <iframe
-      title={name}
-      sandbox=""
-      srcDoc={`<!doctype html><meta charset="utf-8"><style>${sheet}</style>${clean}`}
-      className="min-h-0 w-full flex-1 rounded border border-paper-edge bg-paper"
-    />
+    <div tabIndex={0} role="region" aria-label={name} className="min-h-0 flex-1 overflow-auto p-4">
+      <TextPlaces
+        className="sheet relative mx-auto max-w-[46rem]"
+        wordsClass="document px-10 py-8"
+        words={words}
+      />
+    </div>
   );
+}
+
+function clean(html: string): DocumentFragment {
+  const fragment = DOMPurify.sanitize(html, {
+    RETURN_DOM_FRAGMENT: true,
+    FORBID_TAGS: ['style', 'form', 'input', 'button', 'video', 'audio', 'svg', 'math'],
+    FORBID_ATTR: ['style', 'id', 'name', 'target'],
+    ALLOW_DATA_ATTR: false,
+    ALLOW_ARIA_ATTR: false,
+  });
+  for (const link of fragment.querySelectorAll('a')) {
+    if (/^(https?:|mailto:)/i.test(link.getAttribute('href') ?? '')) {
+      link.target = '_blank';
+      link.rel = 'noopener noreferrer';
+    } else link.replaceWith(...link.childNodes);
+  }
+  // Pictures from elsewhere would tell where they are looked at.
+  for (const picture of fragment.querySelectorAll('img')) {
+    if (!picture.src.startsWith('data:image/')) picture.remove();
+    else picture.alt ||= 'picture in the document';
+  }
+  return fragment;
 }

@@ -1,6 +1,7 @@
 import { decodeText } from '@vestibul/core';
 import { MarkdownReader } from '../ui/MarkdownReader';
 import { Failed, Loading } from '../messages/States';
+import { TextPlaces } from './places/TextPlaces';
 import type { ShownPiece } from './PieceView';
 import { useBytes } from './useBytes';
 
@@ -11,9 +12,13 @@ export function MarkdownView({ piece, source }: { piece: ShownPiece; source: str
   if (bytes.status === 'failed') return <Failed failure={bytes.failure} />;
   return (
     <div tabIndex={0} role="region" aria-label={piece.name} className="min-h-0 flex-1 overflow-auto p-4">
-      <div className="sheet markdown mx-auto grid max-w-[46rem] gap-3 p-8 leading-relaxed [overflow-wrap:anywhere]">
-        <MarkdownReader text={decodeText(new Uint8Array(bytes.bytes))} />
-      </div>
+      <TextPlaces
+        className="sheet relative mx-auto max-w-[46rem]"
+        wordsClass="markdown grid gap-3 py-8 pr-10 pl-8 leading-relaxed [overflow-wrap:anywhere]"
+      >
+        {/* Places in a text are counted in its one form (NFC). */}
+        <MarkdownReader text={decodeText(new Uint8Array(bytes.bytes)).normalize('NFC')} />
+      </TextPlaces>
     </div>
   );
 }

@@ -1,71 +1,99 @@
-import { useEffect, useRef, useState } from 'react';
-import { GlobalWorkerOptions, getDocument } from 'pdfjs-dist';
+import { useEffect, useLayoutEffect, useRef, useState } from 'react';
+import { GlobalWorkerOptions, getDocument, type PDFDocumentProxy } from 'pdfjs-dist';
 import workerUrl from 'pdfjs-dist/build/pdf.worker.min.mjs?url';
 import { Failed, Loading } from '../messages/States';
+import { PdfPage } from './PdfPage';
+import { usePlaces } from './places/usePlaces';
 import { useBytes } from './useBytes';
 
 GlobalWorkerOptions.workerSrc = workerUrl;
 
-/** Pages drawn at once; a book is read elsewhere. */
-const MOST_PAGES = 40;
+/** Pages laid out; each is drawn when it comes into view. A book is read elsewhere. */
+const MOST_PAGES = 200;
+/** Widest page, in pixels, and the room beside it. */
+const WIDEST = 900;
+const BESIDE = 32;
 
-/** The pages of a PDF, drawn one below the other. */
+interface Opened {
+  pdf: PDFDocumentProxy;
+  /** In pixels, of all pages. */
+  width: number;
+  /** Height of the first page for its width: what the others are taken to have until they are drawn. */
+  ratio: number;
+}
+
+/** The pages of a PDF, one below the other. */
 export function PdfView({ source, name }: { source: string; name: string }) {
   const bytes = useBytes(source);
   const frame = useRef<HTMLDivElement>(null);
   const [failed, setFailed] = useState(false);
-  const [pages, setPages] = useState<number | null>(null);
+  const [opened, setOpened] = useState<Opened | null>(null);
+  const choosing = usePlaces()?.choice?.choosing ?? null;
+  const [keysOn, setKeysOn] = useState(1);
 
   useEffect(() => {
     if (bytes.status !== 'there') return;
     let stopped = false;
     // The library takes the buffer over, so it gets one of its own.
     const task = getDocument({ data: bytes.bytes.slice(0), isEvalSupported: false });
-    const draw = async () => {
+    const open = async () => {
       const pdf = await task.promise;
-      setPages(pdf.numPages);
-      const width = frame.current?.clientWidth ?? 700;
-      for (let number = 1; number <= Math.min(pdf.numPages, MOST_PAGES); number += 1) {
-        const page = await pdf.getPage(number);
-        if (stopped || !frame.current) return;
-        const scale = Math.min(width - 32, 900) / page.getViewport({ scale: 1 }).width;
-        const viewport = page.getViewport({ scale: scale * devicePixelRatio });
-        const canvas = document.createElement('canvas');
-        canvas.width = viewport.width;
-        canvas.height = viewport.height;
-        canvas.className = 'mx-auto mb-3 block rounded shadow';
-        canvas.style.width = `${viewport.width / devicePixelRatio}px`;
-        frame.current.append(canvas);
-        await page.render({ canvas, viewport }).promise;
-      }
+      const view = (await pdf.getPage(1)).getViewport({ scale: 1 });
+      if (stopped) return;
+      const width = Math.min((frame.current?.clientWidth ?? 700) - BESIDE, WIDEST);
+      setOpened({ pdf, width, ratio: view.height / view.width });
     };
-    draw().catch(() => {
+    open().catch(() => {
       if (!stopped) setFailed(true);
     });
-    const drawn = frame.current;
     return () => {
       stopped = true;
+      setOpened(null);
       void task.destroy();
-      drawn?.querySelectorAll('canvas').forEach((canvas) => canvas.remove());
     };
   }, [bytes]);
+  // A place is chosen on the page that is read.
+  useLayoutEffect(() => {
+    if (choosing) setKeysOn(pageInView(frame.current!));
+  }, [choosing]);
 
   if (bytes.status === 'failed') return <Failed failure={bytes.failure} />;
   if (failed) return <Failed failure={{ code: 'bytes-missing', details: { name } }} />;
+  const pages = opened?.pdf.numPages ?? 0;
   return (
     <div
       ref={frame}
       tabIndex={0}
       role="region"
-      aria-label={`${name}, ${pages ?? '…'} pages`}
+      aria-label={`${name}, ${opened ? pages : '…'} pages`}
       className="min-h-0 flex-1 overflow-auto p-4"
     >
-      {pages === null ? <Loading what="Drawing the pages" /> : null}
-      {pages !== null && pages > MOST_PAGES ? (
+      {opened ? null : <Loading what="Drawing the pages" />}
+      {pages > MOST_PAGES ? (
         <p className="mb-3 text-center text-ink-2">
           the first {MOST_PAGES} of {pages} pages; download to see all
         </p>
       ) : null}
+      {opened
+        ? Array.from({ length: Math.min(pages, MOST_PAGES) }, (_, i) => (
+            <PdfPage
+              key={i}
+              pdf={opened.pdf}
+              number={i + 1}
+              width={opened.width}
+              ratio={opened.ratio}
+              takesKeys={keysOn === i + 1}
+            />
+          ))
+        : null}
     </div>
   );
+}
+
+/** The page whose lower edge is the first to be seen. */
+function pageInView(frame: Element): number {
+  const { top } = frame.getBoundingClientRect();
+  const pages = [...frame.querySelectorAll<HTMLElement>('[data-page]')];
+  const inView = pages.find((page) => page.getBoundingClientRect().bottom > top + 60);
+  return Number(inView?.dataset.page ?? 1);
 }

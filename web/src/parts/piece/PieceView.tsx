@@ -5,6 +5,8 @@ import { LINK_MIME } from '@vestibul/core';
 import { sayBytes } from '../ui/format';
 import { Loading } from '../messages/States';
 import { buttonClass } from '../ui/Button';
+import { AreaPlaces } from './places/AreaPlaces';
+import { MomentPlaces } from './places/MomentPlaces';
 import { LinkView } from './LinkView';
 import { PlainView } from './PlainView';
 
@@ -59,23 +61,27 @@ function viewOf(piece: ShownPiece, source: string) {
   if (mime === DOCX) return <DocxView source={source} name={name} />;
   if (mime.startsWith('video/')) {
     return (
-      <div className="grid min-h-0 flex-1 place-items-center p-3">
-        {/* eslint-disable-next-line jsx-a11y/media-has-caption -- students' recordings come without captions */}
-        <video
-          src={source}
-          controls
-          preload="metadata"
-          aria-label={name}
-          className="max-h-full max-w-full rounded"
-        />
+      <div className="grid min-h-0 flex-1 place-items-center overflow-auto p-3">
+        <MomentPlaces>
+          {/* eslint-disable-next-line jsx-a11y/media-has-caption -- students' recordings come without captions */}
+          <video
+            src={source}
+            controls
+            preload="metadata"
+            aria-label={name}
+            className="max-h-full max-w-full rounded"
+          />
+        </MomentPlaces>
       </div>
     );
   }
   if (mime.startsWith('audio/')) {
     return (
       <div className="grid flex-1 place-items-center p-6">
-        {/* eslint-disable-next-line jsx-a11y/media-has-caption -- students' recordings come without captions */}
-        <audio src={source} controls preload="metadata" aria-label={name} className="w-full max-w-lg" />
+        <MomentPlaces>
+          {/* eslint-disable-next-line jsx-a11y/media-has-caption -- students' recordings come without captions */}
+          <audio src={source} controls preload="metadata" aria-label={name} className="w-full max-w-lg" />
+        </MomentPlaces>
       </div>
     );
   }
@@ -93,13 +99,16 @@ function PictureView({ source, name, children }: { source: string; name: string;
   const [failed, setFailed] = useState(false);
   if (failed) return children;
   return (
-    <div className="grid min-h-0 flex-1 place-items-center overflow-auto p-3">
-      <img
-        src={source}
-        alt={name}
-        className="max-h-full max-w-full rounded object-contain"
-        onError={() => setFailed(true)}
-      />
+    <div className="grid min-h-0 flex-1 place-items-center p-4 [container-type:size]">
+      <AreaPlaces className="relative w-fit">
+        <img
+          src={source}
+          alt={name}
+          draggable={false}
+          className="block max-h-[calc(100cqh-2rem)] max-w-[calc(100cqw-2rem)] rounded object-contain"
+          onError={() => setFailed(true)}
+        />
+      </AreaPlaces>
     </div>
   );
 }

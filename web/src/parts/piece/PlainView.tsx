@@ -1,5 +1,7 @@
 import { decodeText } from '@vestibul/core';
 import { Failed, Loading } from '../messages/States';
+import { CellPlaces } from './places/CellPlaces';
+import { TextPlaces } from './places/TextPlaces';
 import type { ShownPiece } from './PieceView';
 import { useBytes } from './useBytes';
 
@@ -11,29 +13,42 @@ export function PlainView({ piece, source }: { piece: ShownPiece; source: string
   const bytes = useBytes(source);
   if (bytes.status === 'loading') return <Loading what="Opening the piece" />;
   if (bytes.status === 'failed') return <Failed failure={bytes.failure} />;
-  const text = decodeText(new Uint8Array(bytes.bytes));
-  const lines = text.split(/\r?\n/);
+  // Places in a text are counted in its one form: NFC, and a line end is one sign (RFC 5147, 2.2.1).
+  const text = decodeText(new Uint8Array(bytes.bytes)).normalize('NFC').replaceAll('\r\n', '\n');
+  // The end of the last line begins no other.
+  const lines = text.replace(/\n$/, '').split('\n');
   return (
     <div tabIndex={0} role="region" aria-label={piece.name} className="min-h-0 flex-1 overflow-auto p-4">
       {piece.form === 'table' ? (
-        <table className="sheet border-collapse font-mono text-[13.5px]">
-          <tbody>
-            {lines.slice(0, MOST_ROWS).map((line, i) => (
-              <tr key={i} className={i === 0 ? 'font-bold' : ''}>
-                <td className="border border-paper-edge px-2 py-0.5 text-right text-paper-ink-2">{i + 1}</td>
-                {cells(line).map((cell, j) => (
-                  <td key={j} className="border border-paper-edge px-2 py-0.5 whitespace-nowrap">
-                    {cell}
+        <CellPlaces>
+          <table className="sheet border-collapse font-mono text-[13.5px]">
+            <tbody>
+              {lines.slice(0, MOST_ROWS).map((line, i) => (
+                <tr key={i} className={i === 0 ? 'font-bold' : ''}>
+                  <td className="border border-paper-edge px-2 py-0.5 text-right text-paper-ink-2">
+                    {i + 1}
                   </td>
-                ))}
-              </tr>
-            ))}
-          </tbody>
-        </table>
+                  {cells(line).map((cell, j) => (
+                    <td
+                      key={j}
+                      data-row={i + 1}
+                      data-column={j + 1}
+                      className="border border-paper-edge px-2 py-0.5 whitespace-nowrap"
+                    >
+                      {cell}
+                    </td>
+                  ))}
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        </CellPlaces>
       ) : (
-        <pre className="sheet mx-auto max-w-[46rem] p-6 font-mono text-[14px] leading-relaxed whitespace-pre-wrap [overflow-wrap:anywhere]">
-          {text}
-        </pre>
+        <TextPlaces className="sheet relative mx-auto max-w-[46rem]">
+          <pre className="py-6 pr-10 pl-6 font-mono text-[14px] leading-relaxed whitespace-pre-wrap [overflow-wrap:anywhere]">
+            {text}
+          </pre>
+        </TextPlaces>
       )}
       {piece.form === 'table' && lines.length > MOST_ROWS ? (
         <p className="mt-2 text-ink-2">and {lines.length - MOST_ROWS} more rows; download to see all</p>

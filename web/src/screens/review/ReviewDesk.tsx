@@ -12,6 +12,7 @@ import {
 } from '../../parts/rack/courseWork';
 import { DriftNote } from '../../parts/piece/DriftNote';
 import { Hall } from '../../parts/hall/Hall';
+import { PlacesContext } from '../../parts/piece/places/usePlaces';
 import { PieceTabs } from '../../parts/piece/PieceTabs';
 import { PieceView } from '../../parts/piece/PieceView';
 import { placePath } from '../../parts/hall/places';
@@ -33,6 +34,7 @@ import { sayName } from '../../parts/ui/format';
 import { DeskPile } from './DeskPile';
 import { deskPlace } from './deskPlace';
 import { ReviewPanel } from './ReviewPanel';
+import { useDeskPlaces } from './useDeskPlaces';
 
 /** The review desk: reading, commenting, handing back, one student after another. */
 export function ReviewDesk() {
@@ -92,6 +94,7 @@ function DeskOf({ course, period }: { course: Course; period: string }) {
       keys={[
         { keys: ['j', 'k'], does: 'next, back' },
         { keys: ['c'], does: 'comment' },
+        { keys: ['m'], does: 'mark a place' },
         { keys: ['p'], does: 'private note' },
         { keys: ['r'], does: 'reviewed' },
         { keys: ['h'], does: 'hand back' },
@@ -188,31 +191,50 @@ interface WorkProps {
 
 function Work({ asked, submissionId, course, zone, onDone }: WorkProps) {
   const submission = api.useReadSubmissionQuery({ params: { submissionId } });
-  const [chosen, setChosen] = useState(asked);
   return (
     <Read of={submission} what="Opening the work">
-      {(data) => {
-        const counting = data.attempts.find((attempt) => attempt.counts)?.attempt;
-        const pieces = data.pieces.toSorted((a, b) => b.attempt - a.attempt || a.n - b.n);
-        const current =
-          pieces.find((piece) => piece.id === chosen) ??
-          pieces.find((piece) => piece.attempt === counting) ??
-          pieces[0];
-        if (!current) return <TakenBack />;
-        return (
-          <>
-            <section
-              aria-label="The work"
-              className="flex min-h-[50dvh] min-w-0 flex-col gap-2.5 overflow-hidden rounded-plate border border-line bg-ground p-3 lg:min-h-0"
-            >
-              <PieceTabs pieces={pieces} current={current} onChoose={setChosen} />
-              <DriftNote piece={current} zone={zone} />
-              <PieceView piece={current} />
-            </section>
-            <ReviewPanel submission={data} course={course} zone={zone} onDone={onDone} />
-          </>
-        );
-      }}
+      {(data) => <OpenWork asked={asked} submission={data} course={course} zone={zone} onDone={onDone} />}
     </Read>
+  );
+}
+
+interface OpenWorkProps extends Omit<WorkProps, 'submissionId'> {
+  submission: Submission;
+}
+
+function OpenWork({ asked, submission: data, course, zone, onDone }: OpenWorkProps) {
+  const [chosen, setChosen] = useState(asked);
+  const box = useRef<HTMLTextAreaElement>(null);
+  const counting = data.attempts.find((attempt) => attempt.counts)?.attempt;
+  const pieces = data.pieces.toSorted((a, b) => b.attempt - a.attempt || a.n - b.n);
+  const current =
+    pieces.find((piece) => piece.id === chosen) ??
+    pieces.find((piece) => piece.attempt === counting) ??
+    pieces[0];
+  const desk = useDeskPlaces(data, current, {
+    isOpen: !course.year.isOver,
+    write: () => box.current?.focus(),
+  });
+  if (!current) return <TakenBack />;
+  return (
+    <PlacesContext value={desk.of.places}>
+      <section
+        aria-label="The work"
+        className="flex min-h-[50dvh] min-w-0 flex-col gap-2.5 overflow-hidden rounded-plate border border-line bg-ground p-3 lg:min-h-0"
+      >
+        <PieceTabs pieces={pieces} current={current} onChoose={setChosen} />
+        <DriftNote piece={current} zone={zone} />
+        <PieceView piece={current} />
+      </section>
+      <ReviewPanel
+        submission={data}
+        course={course}
+        zone={zone}
+        desk={desk}
+        box={box}
+        choosePiece={setChosen}
+        onDone={onDone}
+      />
+    </PlacesContext>
   );
 }

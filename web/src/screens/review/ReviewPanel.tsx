@@ -1,16 +1,21 @@
-import { useRef } from 'react';
+import type { RefObject } from 'react';
+import type { PieceId } from '@vestibul/core';
 import { sayDuration } from '@vestibul/core';
 import { Button } from '../../parts/ui/Button';
 import { sayMoment, sayName, sayOwner } from '../../parts/ui/format';
 import { announce } from '../../parts/messages/announce';
 import { tell, tellFailure } from '../../parts/messages/Notices';
 import { sayWhoOpens } from '../../parts/review/sayWhoOpens';
+import { CommentList } from '../../parts/review/CommentList';
 import { NotTheirs } from '../../parts/review/NotTheirs';
 import { useHandBack } from '../../parts/review/useHandBack';
+import { CommentAt } from './CommentAt';
+import { OwnComment } from './OwnComment';
 import { PrivateNotes } from './PrivateNotes';
 import { ScoreChange } from './ScoreChange';
 import { ScoreForm } from './ScoreForm';
 import { pointsBefore } from './scoreNow';
+import type { useDeskPlaces } from './useDeskPlaces';
 import { useScore } from './useScore';
 import { WordsForm } from './WordsForm';
 import { mayRun } from '../../parts/hall/places';
@@ -22,16 +27,19 @@ interface ReviewPanelProps {
   submission: Submission;
   course: Course;
   zone: string;
+  desk: ReturnType<typeof useDeskPlaces>;
+  /** Where the comment is written. */
+  box: RefObject<HTMLTextAreaElement | null>;
+  choosePiece: (id: PieceId) => void;
   /** This one is done: goes on to the next to review. */
   onDone: () => void;
 }
 
 /** What is said about the work, and what is done with it. */
-export function ReviewPanel({ submission, course, zone, onDone }: ReviewPanelProps) {
+export function ReviewPanel({ submission, course, zone, desk, box, choosePiece, onDone }: ReviewPanelProps) {
   const params = { submissionId: submission.id };
   const draft = useDraft(`comment ${submission.id}`, '');
   const text = draft.value;
-  const box = useRef<HTMLTextAreaElement>(null);
   const [comment, commenting] = api.useCommentMutation();
   const [review, reviewing] = api.useReviewMutation();
   const [withdraw] = api.useWithdrawReviewMutation();
@@ -51,10 +59,14 @@ export function ReviewPanel({ submission, course, zone, onDone }: ReviewPanelPro
 
   const saveComment = async () => {
     if (!text.trim()) return true;
-    const result = await comment({ params, body: { text, attempt } });
+    const { written: place } = desk;
+    // What is said at a place is said of the attempt that its piece is of, though another counts by now.
+    const of = submission.pieces.find(({ id }) => id === place?.pieceId)?.attempt ?? attempt;
+    const result = await comment({ params, body: { text, attempt: of, place } });
     if (result.error) tellFailure(result.error);
     else {
       draft.done();
+      desk.forget();
       announce(`Your comment for ${sayName(submission.student)} is saved.`);
     }
     return !result.error;
@@ -96,12 +108,12 @@ export function ReviewPanel({ submission, course, zone, onDone }: ReviewPanelPro
       tell(`Sent back to ${sayName(submission.student)}, with your comment.`);
     }
   };
+  const owners = [...new Set(submission.pieces.map((piece) => sayOwner(piece.owner)))].join(', ');
   const isHeld = submission.state === 'held';
   const runs = mayRun(course);
   useKeys({
     b: () => (isHeld && runs ? void sendItBack() : undefined),
     a: () => (isHeld && runs ? void letThrough() : undefined),
-    c: () => box.current?.focus(),
     r: () => (submission.reviewedAt || !runs ? undefined : void markReviewed()),
     h: () => (isBack || submission.goesBackAt || !runs ? undefined : void giveBack()),
   });
@@ -117,18 +129,21 @@ export function ReviewPanel({ submission, course, zone, onDone }: ReviewPanelPro
           <p className="font-semibold text-brick">late by {sayDuration(counting.lateMs)}</p>
         ) : null}
       </div>
-      <dl className="grid grid-cols-[auto_1fr] gap-x-3 gap-y-0.5 text-small">
-        <dt className="text-ink-2">owner</dt>
-        <dd>{[...new Set(submission.pieces.map((piece) => sayOwner(piece.owner)))].join(', ')}</dd>
-        <dt className="text-ink-2">can open</dt>
-        <dd>{sayWhoOpens(course, submission)}</dd>
-        <dt className="text-ink-2">in folder</dt>
-        <dd className="[overflow-wrap:anywhere]">
-          <code>{submission.folderName || 'no folder yet'}</code>
-        </dd>
-        <dt className="text-ink-2">ledger</dt>
-        <dd>line {counting.line}</dd>
-      </dl>
+      <details className="text-small">
+        <summary className="cursor-pointer rounded text-ink-2">
+          owner <b className="font-semibold text-ink">{owners}</b>
+        </summary>
+        <dl className="mt-1 grid grid-cols-[auto_1fr] gap-x-3 gap-y-0.5">
+          <dt className="text-ink-2">can open</dt>
+          <dd>{sayWhoOpens(course, submission)}</dd>
+          <dt className="text-ink-2">in folder</dt>
+          <dd className="[overflow-wrap:anywhere]">
+            <code>{submission.folderName || 'no folder yet'}</code>
+          </dd>
+          <dt className="text-ink-2">ledger</dt>
+          <dd>line {counting.line}</dd>
+        </dl>
+      </details>
       {isBack && runs ? (
         <ScoreChange submission={submission} attempt={attempt} />
       ) : (
@@ -139,18 +154,19 @@ export function ReviewPanel({ submission, course, zone, onDone }: ReviewPanelPro
           isOpen={runs}
         />
       )}
-      <ul aria-label="Comments" className="grid list-none gap-2 p-0">
-        {submission.comments.map((said) => (
-          <li key={said.id} className="rounded-lg border border-line bg-surface px-3 py-2">
-            <p className="[overflow-wrap:anywhere] whitespace-pre-wrap">{said.text}</p>
-            <p className="mt-1 text-[12.5px] text-ink-2">
-              {sayName(said.by)}, {sayMoment(said.at, zone)}
-            </p>
-          </li>
-        ))}
-      </ul>
+      <CommentList
+        submission={submission}
+        zone={zone}
+        of={desk.of}
+        choosePiece={choosePiece}
+        className="rounded-lg border border-line bg-surface px-3 py-2"
+        acts={(said) =>
+          said.isMine && !course.year.isOver ? <OwnComment submission={submission} said={said} /> : null
+        }
+      />
       {course.year.isOver ? null : (
         <WordsForm
+          about={<CommentAt desk={desk} />}
           id="comment"
           label="Comment"
           what="comment"

@@ -12,6 +12,8 @@ interface WordsFormProps {
   draft: Draft<string>;
   box: RefObject<HTMLTextAreaElement | null>;
   rows: number;
+  /** What stands between the label and the box. */
+  about?: ReactNode;
   /** Who comes to see it. */
   hint: string;
   isBusy: boolean;
@@ -28,6 +30,7 @@ export function WordsForm({
   draft,
   box,
   rows,
+  about,
   hint,
   isBusy,
   save,
@@ -45,6 +48,7 @@ export function WordsForm({
       <label htmlFor={id} className="flex items-center gap-1.5 font-semibold">
         {label}
       </label>
+      {about}
       <textarea
         id={id}
         ref={box}

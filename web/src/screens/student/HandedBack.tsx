@@ -1,12 +1,14 @@
-import { Suspense, lazy } from 'react';
+import { Suspense, lazy, useState } from 'react';
 import { Link, useParams } from 'react-router';
-import type { SubmissionId } from '@vestibul/core';
+import type { PieceId, SubmissionId } from '@vestibul/core';
 import { buttonClass } from '../../parts/ui/Button';
-import { sayCount, sayMoment, sayName } from '../../parts/ui/format';
+import { sayCount, sayMoment } from '../../parts/ui/format';
 import { Empty, Loading, Read } from '../../parts/messages/States';
 import { usePageTitle } from '../../parts/ui/usePageTitle';
 import { useZone } from '../../parts/hall/useSession';
 import { api, type Submission } from '../../state/api';
+import { CommentList } from '../../parts/review/CommentList';
+import { usePlacesOf } from '../../parts/review/usePlacesOf';
 import { sayOutOf } from '../../parts/review/sayScore';
 import { ScoreGiven } from '../../parts/review/ScoreGiven';
 import { ReceiptView } from './ReceiptView';
@@ -77,7 +79,14 @@ function One({ id }: { id: SubmissionId }) {
 
 function OneWork({ data }: { data: Submission }) {
   const zone = useZone();
+  const [chosen, setChosen] = useState<PieceId | null>(null);
   const counting = data.attempts.find(({ counts }) => counts);
+  const { pieces } = data;
+  const current =
+    pieces.find(({ id }) => id === chosen) ??
+    pieces.find(({ attempt }) => attempt === counting?.attempt) ??
+    pieces[0];
+  const of = usePlacesOf(data, current);
   const score = data.scores.find(({ attempt }) => attempt === counting?.attempt);
   return (
     <div className="grid gap-4">
@@ -90,23 +99,23 @@ function OneWork({ data }: { data: Submission }) {
       </div>
       {score?.given ? <ScoreGiven scoring={score.scoring} given={score.given} change={score.change} /> : null}
       {data.comments.length > 0 ? (
-        <ul aria-label="Comments" className="grid list-none gap-2 p-0">
-          {data.comments.map((said) => (
-            <li key={said.id} className="rounded-xl border-l-4 border-act bg-surface px-4 py-3">
-              <p className="text-lg [overflow-wrap:anywhere] whitespace-pre-wrap">{said.text}</p>
-              <p className="mt-1 text-small text-ink-2">
-                {sayName(said.by)}, {sayMoment(said.at, zone)}
-              </p>
-            </li>
-          ))}
-        </ul>
+        <CommentList
+          submission={data}
+          zone={zone}
+          of={of}
+          choosePiece={setChosen}
+          className="rounded-xl border-l-4 border-act bg-surface px-4 py-3"
+          textClass="text-lg"
+        />
       ) : data.handedBackAt ? (
         <p className="text-ink-2">Handed back without a comment.</p>
       ) : (
         <p className="text-ink-2">What your teacher says shows here when the work is handed back.</p>
       )}
       <Suspense fallback={<Loading what="Opening your work" />}>
-        <TheWork submission={data} />
+        {current ? (
+          <TheWork pieces={pieces} current={current} places={of.places} onChoose={setChosen} />
+        ) : null}
       </Suspense>
       {data.attempts.map((receipt) => (
         <ReceiptView key={receipt.attempt} receipt={receipt} title={data.assignment.title} />

@@ -1,22 +1,25 @@
-import { useState } from 'react';
 import type { PieceId } from '@vestibul/core';
+import { PlacesContext, type Places } from '../../parts/piece/places/usePlaces';
 import { PieceTabs } from '../../parts/piece/PieceTabs';
 import { PieceView } from '../../parts/piece/PieceView';
-import type { Submission } from '../../state/api';
+import type { Piece } from '../../state/api';
 
-/** The work that comments are about, to be looked at beside them: first of the attempt that counts. */
-export function TheWork({ submission }: { submission: Submission }) {
-  const { pieces, attempts } = submission;
-  const [chosen, setChosen] = useState<PieceId | null>(null);
-  const counting = attempts.find(({ counts }) => counts)?.attempt;
-  const current =
-    pieces.find(({ id }) => id === chosen) ?? pieces.find(({ attempt }) => attempt === counting) ?? pieces[0];
-  if (!current) return null;
+interface TheWorkProps {
+  pieces: readonly Piece[];
+  current: Piece;
+  places: Places;
+  onChoose: (id: PieceId) => void;
+}
+
+/** The work that comments are about, with its places marked, to be looked at beside them. */
+export function TheWork({ pieces, current, places, onChoose }: TheWorkProps) {
   return (
     <section aria-label="Your work" className="grid gap-2">
-      <PieceTabs pieces={pieces} current={current} onChoose={setChosen} />
-      <div className="flex h-[70dvh] flex-col overflow-hidden rounded-plate border border-line bg-surface">
-        <PieceView piece={current} />
+      <PieceTabs pieces={pieces} current={current} onChoose={onChoose} />
+      <div className="flex h-[70dvh] flex-col overflow-hidden rounded-plate border border-line bg-ground">
+        <PlacesContext value={places}>
+          <PieceView piece={current} />
+        </PlacesContext>
       </div>
     </section>
   );

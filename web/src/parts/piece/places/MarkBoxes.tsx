@@ -1,0 +1,65 @@
+import { usePlaces } from './usePlaces';
+
+export interface Box {
+  left: number;
+  top: number;
+  width: number;
+  height: number;
+}
+
+/** Where a mark is drawn: the boxes it covers, and where its number stands. */
+export interface DrawnMark {
+  /** Of its comment; null for the one that is being written. */
+  id: string | null;
+  number: number | null;
+  boxes: Box[];
+  badge: { left: number; top: number };
+}
+
+interface MarkBoxesProps {
+  drawn: readonly DrawnMark[];
+  /** What positions are counted in. */
+  unit: 'px' | '%';
+  /** Words are marked like with a pen; an area and cells get a frame, so that nothing of them is covered. */
+  look: 'words' | 'frame';
+}
+
+/** Marks over a piece, each with its number, which leads to its comment. */
+export function MarkBoxes({ drawn, unit, look }: MarkBoxesProps) {
+  const places = usePlaces();
+  if (!places) return null;
+  return (
+    <>
+      {drawn.map(({ id, number, boxes, badge }) => (
+        <div key={id ?? 'chosen'} data-place={id ?? 'chosen'}>
+          {boxes.map((box, i) => (
+            <span
+              key={i}
+              aria-hidden="true"
+              data-current={id === null || id === places.current}
+              className={look === 'words' ? 'mark-words' : 'mark-frame'}
+              style={{
+                left: `${box.left}${unit}`,
+                top: `${box.top}${unit}`,
+                width: `${box.width}${unit}`,
+                height: `${box.height}${unit}`,
+              }}
+            />
+          ))}
+          {id === null ? null : (
+            <button
+              type="button"
+              data-current={id === places.current}
+              className="mark-number"
+              style={{ left: `${badge.left}${unit}`, top: `${badge.top}${unit}` }}
+              aria-label={`Comment ${number}`}
+              onClick={() => places.open(id)}
+            >
+              {number}
+            </button>
+          )}
+        </div>
+      ))}
+    </>
+  );
+}

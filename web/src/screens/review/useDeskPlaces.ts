@@ -1,0 +1,61 @@
+import { useCallback, useMemo, useRef, useState } from 'react';
+import type { Anchor } from '@vestibul/core';
+import { useDraft } from '../../parts/hall/useDraft';
+import { announce } from '../../parts/messages/announce';
+import type { ChoosingPlace } from '../../parts/piece/places/usePlaces';
+import { sayPlace } from '../../parts/review/marksOf';
+import { usePlacesOf } from '../../parts/review/usePlacesOf';
+import { useLatest } from '../../parts/ui/useLatest';
+import { useKeys } from '../../parts/ui/useKeys';
+import type { Piece, Submission } from '../../state/api';
+
+/** Where the comment that is being written belongs. */
+export interface WrittenAt {
+  pieceId: Piece['id'];
+  anchor: Anchor;
+}
+
+/**
+ * Places on the desk: those of comments, and the one of the comment that is written next. `write` puts the writer before its
+ * box. `isOpen` is false where nothing is written any more.
+ */
+export function useDeskPlaces(
+  submission: Submission,
+  piece: Piece | undefined,
+  { isOpen, write }: { isOpen: boolean; write: () => void },
+) {
+  const draft = useDraft<WrittenAt[]>(`place of comment ${submission.id}`, []);
+  const [choosing, setChoosing] = useState<ChoosingPlace['choosing']>(null);
+  const offered = useRef<Anchor | null>(null);
+  const pieceId = piece?.id;
+  const [written = null] = draft.value;
+
+  const take = useLatest((anchor: Anchor) => {
+    if (!pieceId) return;
+    draft.set([{ pieceId, anchor }]);
+    setChoosing(null);
+    offered.current = null;
+    announce(`Your comment is for ${sayPlace(anchor)}.`);
+    write();
+  });
+  const stop = useCallback(() => setChoosing(null), []);
+  const offer = useCallback((anchor: Anchor | null) => {
+    offered.current = anchor;
+  }, []);
+  const choice = useMemo<ChoosingPlace>(
+    () => ({ choosing, stop, take, offer }),
+    [choosing, stop, take, offer],
+  );
+  const chosen = written && written.pieceId === pieceId ? written.anchor : null;
+  const writing = useMemo(() => (isOpen ? { choice, chosen } : null), [isOpen, choice, chosen]);
+  const of = usePlacesOf(submission, piece, writing);
+
+  /** Asks for a place with keys; asked again, for one of the other kind. */
+  const choose = () => setChoosing((was) => ({ isOther: was ? !was.isOther : false }));
+  useKeys({
+    c: () => (offered.current ? take(offered.current) : write()),
+    m: isOpen ? choose : undefined,
+    Escape: choosing ? stop : undefined,
+  });
+  return { of, written, choosing, choose, stop, forget: () => draft.done() };
+}
