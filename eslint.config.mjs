@@ -131,12 +131,13 @@ export default tseslint.config(
     [
       '@vestibul/web*',
       '@vestibul/server/*',
+      '!@vestibul/server/kept',
       '!@vestibul/server/pile',
       '@vestibul/demo*',
       '**/web/**',
       '../**/server/**',
     ],
-    'cli knows core and contract only, and of the server its reader of files.',
+    'cli knows core and contract only, and of the server its readers of files and of a data folder.',
     { paths: ['@vestibul/server'] },
   ),
 );

@@ -70,7 +70,7 @@ test('what a workspace may do is not reported', async () => {
   expect(
     await complaints(
       'cli/src/planted.ts',
-      `import { readPile } from '@vestibul/server/pile';\nexport const read = readPile;\n`,
+      `import { readKept } from '@vestibul/server/kept';\nimport { readPile } from '@vestibul/server/pile';\nexport const read = { readKept, readPile };\n`,
     ),
   ).toEqual([]);
 });

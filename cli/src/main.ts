@@ -11,6 +11,7 @@ process.exitCode = await run(process.argv.slice(2), {
   read: (file) => fs.readFileSync(file),
   // What reads inside files is loaded only where files are read.
   readPile: async (place, take) => (await import('@vestibul/server/pile')).readPile(place, take),
+  openKept: async (folder) => (await import('@vestibul/server/kept')).readKept(folder),
   out: (text) => process.stdout.write(`${text}\n`),
   err: (text) => process.stderr.write(`${text}\n`),
 });

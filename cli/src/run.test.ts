@@ -219,3 +219,22 @@ describe('vestibul name check', () => {
     expect([code, err]).toEqual([2, ["--rule: 'surname' at 1 cannot stand there; write last"]]);
   });
 });
+
+describe('vestibul annotations', () => {
+  test('a folder without a school ends with 2, and names the mend', async () => {
+    const { code, out, err } = call(['annotations', '--data', 'nowhere', '--assignment', 'a_1']);
+    expect([await code, out, err]).toEqual([
+      2,
+      [],
+      ['nowhere: holds no school; name the data folder of the server'],
+    ]);
+  });
+
+  test.each([[['annotations']], [['annotations', '--data', 'nowhere']]])(
+    '%j is told how it is called',
+    async (args) => {
+      const { code, err } = call(args);
+      expect([await code, err]).toEqual([2, ['usage: vestibul annotations --data DIR --assignment ID']]);
+    },
+  );
+});

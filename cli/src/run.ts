@@ -1,3 +1,4 @@
+import { annotations } from './commands/annotations';
 import { identify } from './commands/identify';
 import { identifyPile } from './commands/identifyPile';
 import { nameCheck } from './commands/nameCheck';
@@ -30,6 +31,7 @@ const commands: readonly {
     usage: 'identify --class FILE --pile FOLDER|ZIP',
     run: identifyPile,
   },
+  { words: ['annotations'], usage: 'annotations --data DIR --assignment ID', run: annotations },
   { words: ['identify'], usage: 'identify --class FILE --names FILE [--one-to-one]', run: identify },
 ];
 

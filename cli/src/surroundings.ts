@@ -1,9 +1,12 @@
 import type { Evidence } from '@vestibul/core';
+import type { Kept } from '@vestibul/server/kept';
 
 /** The outside world, as far as the command touches it. */
 export interface Surroundings {
   /** Reads the files of a folder or of a ZIP file; rejects where there is none. */
   readPile: (place: string, take: (piece: { path: string; evidence: Evidence[] }) => void) => Promise<void>;
+  /** Opens what a data folder holds; rejects where it holds no school. */
+  openKept: (folder: string) => Promise<Kept>;
   read: (file: string) => Uint8Array;
   out: (text: string) => void;
   err: (text: string) => void;

@@ -1,3 +1,4 @@
+import { readKept } from '@vestibul/server/kept';
 import { readPile } from '@vestibul/server/pile';
 import { run } from './run';
 
@@ -12,6 +13,7 @@ export function call(args: string[], files: Record<string, string | Buffer> = {}
       return Buffer.from(found as string);
     },
     readPile,
+    openKept: (folder) => Promise.resolve().then(() => readKept(folder)),
     out: (text) => out.push(text),
     err: (text) => err.push(text),
   });

@@ -25,6 +25,7 @@ import { sessionHandlers } from './sign-in/handlers';
 import { pileHandlers, pileStreams } from './sorting/handlers';
 import { moveHandlers } from './sorting/moveHandlers';
 import { submissionHandlers } from './submissions/handlers';
+import { reviewStreams } from './review/streams';
 import { submissionStreams } from './submissions/streams';
 import type { JsonHandlers, StreamHandlers } from './platform/http/call';
 
@@ -63,5 +64,6 @@ export const streamHandlers = {
   ...noticeStreams,
   ...rosterStreams,
   ...pileStreams,
+  ...reviewStreams,
   ...submissionStreams,
 } satisfies Partial<StreamHandlers>;

@@ -26,6 +26,13 @@ export const reviewRoutes = {
     about: 'review',
     needs: 'comment',
   },
+  readAnnotations: {
+    method: 'GET',
+    path: '/api/assignments/:assignmentId/annotations.jsonld',
+    about: 'assignment',
+    needs: 'comment',
+    answers: 'bytes',
+  },
   listNotes: {
     method: 'GET',
     path: '/api/submissions/:submissionId/notes',

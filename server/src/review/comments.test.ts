@@ -1,5 +1,6 @@
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import type { Anchor, PieceId, SubmissionId } from '@vestibul/core';
+import { readKept } from '../kept';
 import { all } from '../platform/database/database';
 import { TestSchool, bytesOf } from '../testing/TestSchool';
 
@@ -141,4 +142,30 @@ describe('once its work is handed back', () => {
     expect((await mai.call('changeComment', { params: commentId, body: { text: 'x' } })).status).toBe(403);
     expect((await mai.call('removeComment', { params: commentId })).status).toBe(403);
   });
+});
+
+test('the staff take all of it out as annotations, and so does the command beside the running server; students do not', async () => {
+  const params = { assignmentId: school.assignment };
+  const response = await school.as('aide').raw('readAnnotations', { params });
+  expect(response.headers.get('content-type')).toContain('application/ld+json');
+  const collection = (await response.json()) as unknown;
+  expect(collection).toMatchObject({
+    type: 'AnnotationCollection',
+    total: 1,
+    first: {
+      items: [
+        {
+          body: { value: 'Which post?' },
+          modified: expect.any(String),
+          target: { source: `urn:vestibul:piece:${pieceId}`, selector: [{ exact: '42 cm' }, {}, {}] },
+        },
+      ],
+    },
+  });
+  const kept = readKept(school.folder);
+  expect(kept.annotations(school.assignment)).toEqual(collection);
+  expect(kept.annotations('a_none')).toBeNull();
+  kept.close();
+  for (const who of ['mai', 'outsider'])
+    expect((await school.as(who).raw('readAnnotations', { params })).ok).toBe(false);
 });

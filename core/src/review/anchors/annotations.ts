@@ -1,21 +1,25 @@
-import type { Instant, PieceId } from '../../ids';
-import { selectorsOf, type Selector } from './selectors';
-import type { Anchor } from './anchor';
+import type { AssignmentId, CommentId, Instant, PersonId, PieceId } from '../../ids';
+import type { Selector } from './selectors';
 
-/** Something said of work, as it is given to other programs. */
+/** Something said of work, as other programs are given it: people are opaque ids. */
 export interface Said {
-  id: string;
-  /** An opaque id: names are not given along. */
-  by: string;
+  id: CommentId;
+  by: PersonId;
   at: Instant;
   editedAt: Instant | null;
   text: string;
-  pieceId: PieceId | null;
-  anchor: Anchor | null;
-  isPlainText: boolean;
+  /** The pieces that it is said of: one where it is said at a place. */
+  pieces: readonly PieceId[];
+  /** Where in that piece; empty where it is said of the whole. */
+  selectors: readonly Selector[];
 }
 
-/** A W3C Web Annotation (Recommendation of 23 February 2017) of something said. */
+interface Target {
+  source: string;
+  selector?: Selector | readonly Selector[];
+}
+
+/** A Web Annotation (W3C Recommendation of 23 February 2017, section 3) of something said. */
 export interface Annotation {
   id: string;
   type: 'Annotation';
@@ -24,32 +28,27 @@ export interface Annotation {
   created: Instant;
   modified?: Instant;
   body: { type: 'TextualBody'; value: string; format: 'text/plain' };
-  target: string | { source: string; selector: Selector | Selector[] };
+  target: Target | readonly Target[];
 }
 
-/** A W3C Annotation Collection of what was said, all on one page, in the order given. */
-export function annotationCollection(id: string, label: string, said: readonly Said[]) {
+/** A Web Annotation Collection (section 5) of what was said of an assignment's work, all on one page, in the order given. */
+export function annotationCollection(assignment: AssignmentId, label: string, said: readonly Said[]) {
+  const id = `urn:vestibul:assignment:${assignment}:annotations`;
   return {
     '@context': 'http://www.w3.org/ns/anno.jsonld',
     id,
     type: 'AnnotationCollection',
     label,
     total: said.length,
-    first: {
-      id: `${id}:page:1`,
-      type: 'AnnotationPage',
-      startIndex: 0,
-      items: said.map((one) => annotationOf(one, id)),
-    },
+    first: { id: `${id}:1`, type: 'AnnotationPage', startIndex: 0, items: said.map(annotationOf) },
   } as const;
 }
 
-function annotationOf(
-  { id, by, at, editedAt, text, pieceId, anchor, isPlainText }: Said,
-  of: string,
-): Annotation {
-  const source = pieceId === null ? of : `urn:vestibul:piece:${pieceId}`;
-  const selectors = anchor === null ? [] : selectorsOf(anchor, isPlainText);
+function annotationOf({ id, by, at, editedAt, text, pieces, selectors }: Said): Annotation {
+  const targets = pieces.map((piece) => ({
+    source: `urn:vestibul:piece:${piece}`,
+    ...(selectors.length === 0 ? {} : { selector: oneOrAll(selectors) }),
+  }));
   return {
     id: `urn:vestibul:comment:${id}`,
     type: 'Annotation',
@@ -58,9 +57,10 @@ function annotationOf(
     created: at,
     ...(editedAt === null ? {} : { modified: editedAt }),
     body: { type: 'TextualBody', value: text, format: 'text/plain' },
-    target:
-      selectors.length === 0
-        ? source
-        : { source, selector: selectors.length === 1 ? selectors[0]! : selectors },
+    target: oneOrAll(targets),
   };
 }
+
+/** JSON-LD writes a list of one as the one. */
+const oneOrAll = <Thing>(things: readonly Thing[]): Thing | readonly Thing[] =>
+  things.length === 1 ? things[0]! : things;

@@ -1,0 +1,64 @@
+import { expect, test } from '@jest/globals';
+import type { AssignmentId, CommentId, Instant, PersonId, PieceId } from '../../ids';
+import { annotationCollection, type Said } from './annotations';
+import { selectorsOf } from './selectors';
+
+const said = (over: Partial<Said>): Said => ({
+  id: 'k_1' as CommentId,
+  by: 'p_1' as PersonId,
+  at: '2026-11-24T10:00:00.000Z' as Instant,
+  editedAt: null,
+  text: 'Which gauge?\nSay the post.',
+  pieces: ['q_1' as PieceId],
+  selectors: [],
+  ...over,
+});
+const itemOf = (one: Said) => annotationCollection('a_1' as AssignmentId, 'Log', [one]).first.items[0]!;
+
+test('is a collection with its annotations on one page', () => {
+  const collection = annotationCollection('a_1' as AssignmentId, 'Stream gauge log', [said({}), said({})]);
+  expect(collection).toMatchObject({
+    '@context': 'http://www.w3.org/ns/anno.jsonld',
+    type: 'AnnotationCollection',
+    label: 'Stream gauge log',
+    total: 2,
+    first: { type: 'AnnotationPage', startIndex: 0 },
+  });
+  expect(collection.first.items).toHaveLength(2);
+});
+
+test('what is said at a place has its selector, the finer within the coarser', () => {
+  const area = selectorsOf({ kind: 'area', x: 10, y: 20, w: 30, h: 40, page: 2 }, false);
+  expect(itemOf(said({ selectors: area }))).toEqual({
+    id: 'urn:vestibul:comment:k_1',
+    type: 'Annotation',
+    motivation: 'commenting',
+    creator: 'urn:vestibul:person:p_1',
+    created: '2026-11-24T10:00:00.000Z',
+    body: { type: 'TextualBody', value: 'Which gauge?\nSay the post.', format: 'text/plain' },
+    target: {
+      source: 'urn:vestibul:piece:q_1',
+      selector: {
+        type: 'FragmentSelector',
+        conformsTo: 'http://tools.ietf.org/rfc/rfc8118',
+        value: 'page=2',
+        refinedBy: {
+          type: 'FragmentSelector',
+          conformsTo: 'http://www.w3.org/TR/media-frags/',
+          value: 'xywh=percent:10,20,30,40',
+        },
+      },
+    },
+  });
+});
+
+test('what is said of the whole has each piece as a target, and a change has its time', () => {
+  const whole = itemOf(
+    said({
+      pieces: ['q_1' as PieceId, 'q_2' as PieceId],
+      editedAt: '2026-11-25T10:00:00.000Z' as Instant,
+    }),
+  );
+  expect(whole.target).toEqual([{ source: 'urn:vestibul:piece:q_1' }, { source: 'urn:vestibul:piece:q_2' }]);
+  expect(whole.modified).toBe('2026-11-25T10:00:00.000Z');
+});

@@ -1,0 +1,22 @@
+import fs from 'node:fs';
+import path from 'node:path';
+import SQLite from 'better-sqlite3';
+import type { AssignmentId } from '@vestibul/core';
+import { readAnnotations } from './review/annotations';
+
+/** What a data folder holds, for the command: read beside a running server or without one, and never written. */
+export function readKept(folder: string) {
+  const file = path.join(folder, 'vestibul.sqlite');
+  if (!fs.existsSync(file)) throw new Error(`${folder} holds no school`);
+  const db = new SQLite(file, { readonly: true, fileMustExist: true });
+  return {
+    /** Null where there is no such assignment. */
+    annotations: (assignment: string) =>
+      db.prepare('SELECT 1 FROM assignment WHERE id = ?').get(assignment) === undefined
+        ? null
+        : readAnnotations(db, assignment as AssignmentId),
+    close: () => void db.close(),
+  };
+}
+
+export type Kept = ReturnType<typeof readKept>;
