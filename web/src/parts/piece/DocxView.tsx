@@ -41,7 +41,7 @@ export function DocxView({ source, name }: { source: string; name: string }) {
     <div tabIndex={0} role="region" aria-label={name} className="min-h-0 flex-1 overflow-auto p-4">
       <TextPlaces
         className="sheet relative mx-auto max-w-[46rem]"
-        wordsClass="document px-10 py-8"
+        wordsClass="document py-6 pr-9 pl-5 sm:px-10 sm:py-8"
         words={words}
       />
     </div>

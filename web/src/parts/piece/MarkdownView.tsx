@@ -14,7 +14,7 @@ export function MarkdownView({ piece, source }: { piece: ShownPiece; source: str
     <div tabIndex={0} role="region" aria-label={piece.name} className="min-h-0 flex-1 overflow-auto p-4">
       <TextPlaces
         className="sheet relative mx-auto max-w-[46rem]"
-        wordsClass="markdown grid gap-3 py-8 pr-10 pl-8 leading-relaxed [overflow-wrap:anywhere]"
+        wordsClass="markdown grid gap-3 py-6 pr-9 pl-5 sm:py-8 sm:pr-10 sm:pl-8 leading-relaxed [overflow-wrap:anywhere]"
       >
         {/* Places in a text are counted in its one form (NFC). */}
         <MarkdownReader text={decodeText(new Uint8Array(bytes.bytes)).normalize('NFC')} />

@@ -45,7 +45,7 @@ export function PlainView({ piece, source }: { piece: ShownPiece; source: string
         </CellPlaces>
       ) : (
         <TextPlaces className="sheet relative mx-auto max-w-[46rem]">
-          <pre className="py-6 pr-10 pl-6 font-mono text-[14px] leading-relaxed whitespace-pre-wrap [overflow-wrap:anywhere]">
+          <pre className="py-6 pr-9 pl-5 sm:pr-10 sm:pl-6 font-mono text-[14px] leading-relaxed whitespace-pre-wrap [overflow-wrap:anywhere]">
             {text}
           </pre>
         </TextPlaces>
