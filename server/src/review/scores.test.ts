@@ -119,7 +119,8 @@ test('the record has the points of each attempt as they are given now, and nothi
 });
 
 test('the rack has the points as they are given now, and the student’s list as they came back', async () => {
-  const { submissionId } = await turnIn(await assign('Listed', outOf(20)));
+  const assignmentId = await assign('Listed', outOf(20));
+  const { submissionId } = await turnIn(assignmentId);
   const onRack = async () => {
     const { slots } = await school.as('teacher').must('readRack', { params: { courseId: school.course } });
     return slots.find(({ id }) => id === submissionId)!.points;
@@ -134,6 +135,13 @@ test('the rack has the points as they are given now, and the student’s list as
   await takeIntoReview(submissionId);
   await score('teacher', submissionId, points(14, 12));
   expect([await onRack(), await onList()]).toEqual([14, null]);
+  await handBack(submissionId);
+  // Out of what it was scored by, whatever the assignment says by now.
+  await school.as('teacher').must('changeAssignment', {
+    params: { assignmentId },
+    body: { title: 'Listed', dues: dues(), scoring: outOf(100) },
+  });
+  expect(await onList()).toEqual({ points: 14, most: 20 });
 });
 
 test('what came back stays as it was read while the work is in review again', async () => {

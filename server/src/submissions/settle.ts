@@ -8,7 +8,7 @@ import {
   type SubmissionId,
 } from '@vestibul/core';
 import { all, one, run, type Database } from '../platform/database/database';
-import { pointsColumn } from './pointsColumn';
+import { pointsColumn, shownColumn } from './pointsColumn';
 
 interface AttemptRow {
   score: number | null;
@@ -31,7 +31,7 @@ export function listAttempts(db: Database, id: SubmissionId): Attempt[] {
     // A score counts once it is handed back: before that nothing of it shows.
     `SELECT n, at, late_ms AS lateMs, taken_back_at AS takenBackAt, sent_back_at AS sentBackAt,
        reviewed_at AS reviewedAt, handed_back_at AS handedBackAt, taken_back_key AS takenBackKey,
-       ${pointsColumn('attempt.submission_id', 'attempt.n', 'AND c.shown_at IS NOT NULL')} AS score
+       ${shownColumn('points', 'attempt.submission_id', 'attempt.n')} AS score
      FROM attempt
      WHERE submission_id = ? ORDER BY n`,
     [id],

@@ -33,7 +33,7 @@ import { nameOf, type PersonRow } from '../school/people';
 import { signature } from '../ledger/signature';
 import { dueForSitting, findSitting, findStanding, requireGiven, type Sitting } from '../assignments/sitting';
 import { listStaff } from '../courses/staff';
-import { pointsColumn } from './pointsColumn';
+import { shownColumn } from './pointsColumn';
 import { readReceipts } from './submissions';
 import { isNamedHere, listTray } from '../intake/uploads';
 import { todayOf } from '../school/years';
@@ -61,7 +61,8 @@ interface MyRow {
   inTray: number;
   comments: number;
   points: number | null;
-  scoring: string;
+  /** How it was scored then; null where no score came back. */
+  scoring: string | null;
   sentBackAt: Instant | null;
 }
 
@@ -85,8 +86,8 @@ export function listMyAssignments(school: School, student: PersonId): AnswerOf<'
        (SELECT t.sent_back_at FROM attempt t WHERE t.submission_id = s.id AND t.n = s.attempts AND s.attempt = 0) AS sentBackAt,
        CASE WHEN s.handed_back_at IS NULL THEN 0
          ELSE (SELECT COUNT(*) FROM comment k WHERE k.submission_id = s.id AND k.shown_at IS NOT NULL) END AS comments,
-       CASE WHEN s.handed_back_at IS NOT NULL
-         THEN ${pointsColumn('s.id', 's.attempt', 'AND c.shown_at IS NOT NULL')} END AS points, a.scoring
+       CASE WHEN s.handed_back_at IS NOT NULL THEN ${shownColumn('points', 's.id', 's.attempt')} END AS points,
+       CASE WHEN s.handed_back_at IS NOT NULL THEN ${shownColumn('scoring', 's.id', 's.attempt')} END AS scoring
      FROM enrolment e JOIN course c ON c.id = e.course_id JOIN year y ON y.id = c.year_id
      JOIN period h ON h.id = e.period_id
      JOIN assignment a ON a.course_id = e.course_id
@@ -127,7 +128,7 @@ function toMine(
     handedBackAt,
     sentBackAt,
   } = row;
-  const most = mostPoints(JSON.parse(row.scoring) as Scoring);
+  const most = row.scoring === null ? null : mostPoints(JSON.parse(row.scoring) as Scoring);
   const lateMs = row.lateMs ?? 0;
   return {
     id,
