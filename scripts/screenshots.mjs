@@ -66,6 +66,16 @@ async function openRack(page, period) {
   await page.keyboard.press('j');
 }
 
+/** Says something at a place of the piece that is shown, and is back on the page. */
+async function sayAt(page, keys, words) {
+  await page.keyboard.press('m');
+  for (const key of keys) await page.keyboard.press(key);
+  await page.keyboard.type(words);
+  await page.keyboard.press('Control+Enter');
+  await page.getByRole('button', { name: 'Save comment', disabled: true }).waitFor();
+  await page.keyboard.press('Escape');
+}
+
 /** A view is still moving in its first moments: pages are drawn and fonts come in. */
 const settle = (page) => page.waitForTimeout(1200);
 
@@ -86,7 +96,14 @@ try {
   await teacher.keyboard.press(' ');
   await settle(teacher);
   await take(teacher, 'glance');
-  await teacher.keyboard.press('r');
+  await teacher.keyboard.press('Escape');
+  await teacher.keyboard.press('.');
+  await teacher.getByRole('heading', { name: /Stream gauge log/ }).waitFor();
+  await teacher.getByRole('button', { name: /^Review \d+/ }).click();
+  await teacher.getByLabel('The work').locator('.document p').nth(4).waitFor();
+  await sayAt(teacher, ['ArrowDown', 'ArrowDown', 'Enter'], 'Which gauge? Say the post.');
+  await sayAt(teacher, ['ArrowDown', 'ArrowDown', 'ArrowDown', 'ArrowDown', 'Enter'], ';2');
+  for (const key of ['1', '2']) await teacher.keyboard.press(key);
   await settle(teacher);
   await take(teacher, 'review-desk');
   await go(teacher, 'l');
@@ -126,31 +143,7 @@ try {
   await settle(evening);
   await take(evening, 'rack-evening');
 
-  // Somebody without an account hands something in, and it waits on the sorting table.
-  await teacher.getByRole('link', { name: /Side doors/ }).click();
-  await teacher.getByRole('button', { name: 'New side door' }).click();
-  await teacher.getByLabel('What it opens').selectOption('Stream gauge log');
-  await teacher.getByRole('button', { name: 'Make the side door' }).click();
-  const door = await teacher.getByRole('link', { name: 'See it as a guest' }).getAttribute('href');
-  const guest = await visit(null, { phone: true });
-  await guest.goto(address + door);
-  await guest.getByLabel('Your name').fill('mai dang');
-  await guest.getByRole('button', { name: 'Continue' }).click();
-  await guest.getByLabel('Files to turn in').setInputFiles({
-    name: 'log from the library.txt',
-    mimeType: 'text/plain',
-    buffer: Buffer.from(
-      'Readings at the ford\n\n09:00  42 cm\n10:00  43 cm\n11:00  43 cm\n12:00  41 cm\n13:00  41 cm\n',
-    ),
-  });
-  await guest.getByRole('button', { name: 'Turn in 1 file' }).waitFor();
-  await settle(guest);
-  await take(guest, 'phone-guest');
-  await guest.getByRole('button', { name: 'Turn in 1 file' }).click();
-  await guest.getByRole('heading', { name: 'It arrived.' }).waitFor();
   await go(teacher, 'o');
-  await teacher.getByRole('button', { name: /^Place with Mai/ }).click();
-  await teacher.getByText('The table is empty').waitFor();
   // A pile from an old stick: what can be told is placed, the rest lies on the table.
   await teacher.getByRole('button', { name: 'Bring a pile' }).click();
   await teacher
@@ -194,6 +187,13 @@ try {
   await student.getByRole('button', { name: 'Get ready' }).waitFor();
   await settle(student);
   await take(student, 'phone-record');
+  const reader = await visit('kthorsen', { phone: true });
+  await reader.goto(new URL('/handed-back', reader.url()).href);
+  await reader.getByRole('link', { name: /Summer land use map/ }).click();
+  await reader.getByRole('button', { name: 'Comment 1' }).waitFor();
+  await reader.getByRole('button', { name: /^1 a part of the picture/ }).click();
+  await settle(reader);
+  await take(reader, 'phone-back');
 } finally {
   await browser.close();
   child.kill('SIGTERM');

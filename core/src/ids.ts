@@ -22,6 +22,7 @@ export type DoorId = Id<'door'>;
 export type VisitId = Id<'visit'>;
 export type DeliveryId = Id<'delivery'>;
 export type NoteId = Id<'note'>;
+export type PhraseId = Id<'phrase'>;
 export type CommentId = Id<'comment'>;
 export type PileId = Id<'pile'>;
 export type PilePieceId = Id<'pile piece'>;

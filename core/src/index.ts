@@ -152,6 +152,8 @@ export { findQuote, quoteAt } from './review/anchors/quote';
 export type { Stretch } from './review/anchors/quote';
 export { anchorOf, selectorsOf } from './review/anchors/selectors';
 export type { Selector } from './review/anchors/selectors';
+export { PHRASE_KEY, fillPhrase, phraseAsked, phraseOfKey, phrasesFor } from './review/phrases';
+export type { Phrase, PhraseFacts } from './review/phrases';
 export { faultOf, isScoredSo, levelStep, levelsOf, pointsStep, pointsOf, takeStep } from './review/score';
 export type { Given, ScoreStep, StepFault } from './review/score';
 export { mostPoints } from './review/scoring';

@@ -17,6 +17,7 @@ import {
   changeFile,
   hashPassword,
   joinRoster,
+  keepPhrase,
   makeAssignment,
   makeCourse,
   makeFolders,
@@ -43,6 +44,7 @@ import { keepLooseNames } from './looseNames';
 import { makeFile, messyName } from './files/makeFile';
 import { makeStudents, staff, type DemoStudent } from './people';
 import { makeChance } from './random';
+import { phrases } from './said';
 import { ReviewPlan, type Deed } from './ReviewPlan';
 import { writeWho } from './writeWho';
 
@@ -200,6 +202,7 @@ async function openCourse(
   makeFolders(school, teacher, course);
   keepLooseNames(school, teacher, course);
   makeGroups(school, teacher, course);
+  for (const phrase of phrases) keepPhrase(school, teacher, course, phrase);
   const byEmail = new Map(readRoster(school.db, course).map((person) => [person.email, person.id]));
   // Who joins late is known to the school already.
   together(school.db, () => {

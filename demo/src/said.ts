@@ -16,3 +16,11 @@ export const comments = [
   'Your second paragraph is the best thing in this pile.',
   'Please check the units in column three.',
 ];
+
+/** What is kept for reuse: the teacher's own, and the course's. */
+export const phrases = [
+  { key: '1', text: 'Say the unit.', isMine: true },
+  { key: '2', text: 'Good evidence, {first}.', isMine: true },
+  { key: '3', text: 'Compare it with the reading of the week before.', isMine: true },
+  { key: 'post', text: 'Which post? Name it, so that somebody else can find it.', isMine: false },
+];

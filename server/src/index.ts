@@ -27,6 +27,7 @@ export { markArrived, startUpload } from './intake/uploads';
 export { turnIn } from './submissions/turnIn';
 export { sniffType } from './intake/sniff';
 export { addComment } from './review/comments';
+export { keepPhrase } from './review/phrases';
 export { addNote } from './review/notes';
 export { setScore } from './review/scores';
 export { handBack, markReviewed } from './review/review';

@@ -57,6 +57,8 @@ export const errorStatus = {
   'has-review': 409,
   'comment-read': 409,
   'wrong-place': 400,
+  'phrase-exists': 409,
+  'too-many-phrases': 409,
   'handed-back': 409,
   'not-handed-back': 409,
   'scored-otherwise': 409,

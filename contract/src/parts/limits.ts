@@ -44,6 +44,8 @@ export const LONGEST_CALENDAR = 100;
 export const ENAMELS = 5;
 /** Longest comment, in characters. */
 export const LONGEST_COMMENT = 4000;
+/** Most phrases that somebody keeps for themselves, and most of a course. */
+export const MOST_PHRASES = 200;
 /** Longest recording that something is said of, in seconds: a day. */
 export const LONGEST_SPAN_S = 24 * 60 * 60;
 /** Most rows and columns of a table: those of the largest sheets there are. */

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { count, done } from '../parts/shapes';
-import { note, submission } from './shapes';
+import { note, phrase, submission } from './shapes';
 
 /** What is answered about the desk. */
 export const reviewAnswers = {
@@ -8,6 +8,10 @@ export const reviewAnswers = {
   comment: done,
   changeComment: done,
   removeComment: done,
+  listPhrases: z.array(phrase),
+  keepPhrase: done,
+  changePhrase: done,
+  removePhrase: done,
   listNotes: z.array(note),
   addNote: done,
   removeNote: done,

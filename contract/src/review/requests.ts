@@ -1,12 +1,14 @@
 import { z } from 'zod';
 import { attempt, line, paragraphs } from '../parts/bodies';
 import { LONGEST_PAUSE_S } from '../parts/limits';
-import { commentBody, given, newComment, scoreStep, works } from './shapes';
+import { commentBody, given, newComment, phraseBody, scoreStep, works } from './shapes';
 
 /** What requests about the desk carry. */
 export const reviewRequests = {
   comment: { body: newComment },
   changeComment: { body: commentBody },
+  keepPhrase: { body: phraseBody.extend({ isMine: z.boolean() }) },
+  changePhrase: { body: phraseBody },
   addNote: { body: commentBody.extend({ attempt }) },
   setScore: { body: z.object({ attempt, step: scoreStep }) },
   changeScore: {

@@ -33,6 +33,20 @@ export const reviewRoutes = {
     needs: 'comment',
     answers: 'bytes',
   },
+  listPhrases: { method: 'GET', path: '/api/courses/:courseId/phrases', about: 'desk', needs: 'comment' },
+  keepPhrase: { method: 'POST', path: '/api/courses/:courseId/phrases', about: 'desk', needs: 'comment' },
+  changePhrase: {
+    method: 'PUT',
+    path: '/api/courses/:courseId/phrases/:phraseId',
+    about: 'desk',
+    needs: 'comment',
+  },
+  removePhrase: {
+    method: 'DELETE',
+    path: '/api/courses/:courseId/phrases/:phraseId',
+    about: 'desk',
+    needs: 'comment',
+  },
   listNotes: {
     method: 'GET',
     path: '/api/submissions/:submissionId/notes',

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { PHRASE_KEY } from '@vestibul/core';
 import type {
   AssignmentId,
   CommentId,
@@ -6,6 +7,7 @@ import type {
   Given,
   NoteId,
   PeriodId,
+  PhraseId,
   PieceId,
   ScoreStep,
   Sha256,
@@ -130,6 +132,25 @@ export const scoreStep: z.ZodType<ScoreStep, ScoreStep> = z.discriminatedUnion('
 ]);
 
 export const commentBody = z.object({ text: paragraphs(LONGEST_COMMENT) });
+
+/** A phrase as it is kept: who writes one says what is typed to have it. */
+export const phraseBody = z.object({
+  key: z
+    .string()
+    .trim()
+    .normalize('NFC')
+    .toLowerCase()
+    .regex(PHRASE_KEY, 'Letters and digits only, at most 12, without a space'),
+  text: paragraphs(LONGEST_COMMENT),
+});
+
+export const phrase = z.object({
+  id: branded<PhraseId>(),
+  key: z.string(),
+  text: z.string(),
+  /** Somebody's own; else the course's. */
+  isMine: z.boolean(),
+});
 
 /** A comment: of the whole attempt, or at a place of one of its pieces. */
 export const newComment = commentBody.extend({

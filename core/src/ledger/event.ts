@@ -199,6 +199,10 @@ export interface EventFacts {
   commented: { textSha256: Sha256; attempt: number };
   'comment changed': { textSha256: Sha256; wasSha256: Sha256 };
   'comment removed': { textSha256: Sha256 };
+  /** Comments for reuse, somebody's own or the course's. */
+  'phrase kept': { textSha256: Sha256 };
+  'phrase changed': { textSha256: Sha256 };
+  'phrase removed': { textSha256: Sha256 };
   /** What the staff say among themselves, and that it was removed again. */
   noted: { textSha256: Sha256; attempt: number };
   'note removed': { textSha256: Sha256 };
@@ -293,6 +297,9 @@ export const eventKinds = Object.keys({
   commented: true,
   'comment changed': true,
   'comment removed': true,
+  'phrase kept': true,
+  'phrase changed': true,
+  'phrase removed': true,
   noted: true,
   'note removed': true,
   scored: true,

@@ -3,6 +3,7 @@ import type { School } from '../platform/School';
 import { sendBack, approve, handBack, markReviewed, withdrawReview } from './review';
 import { addComment, changeComment, removeComment, type Heard } from './comments';
 import { changeScore, setScore } from './scores';
+import { changePhrase, keepPhrase, listPhrases, removePhrase } from './phrases';
 import { addNote, listNotes, removeNote } from './notes';
 import { caller, type Call, type JsonHandlers } from '../platform/http/call';
 import { tellOfSubmission } from '../submissions/tellOfSlot';
@@ -38,6 +39,21 @@ export const reviewHandlers = {
   removeComment: act<Call<'removeComment'>>((school, by, id, call) =>
     removeComment(school, by, id, call.params.commentId),
   ),
+  listPhrases: (call) => listPhrases(call.school.db, call.params.courseId, caller(call).id),
+  keepPhrase(call) {
+    keepPhrase(call.school, caller(call).id, call.params.courseId, call.body);
+    return {};
+  },
+  changePhrase(call) {
+    const { courseId, phraseId } = call.params;
+    changePhrase(call.school, caller(call).id, courseId, phraseId, call.body);
+    return {};
+  },
+  removePhrase(call) {
+    const { courseId, phraseId } = call.params;
+    removePhrase(call.school, caller(call).id, courseId, phraseId);
+    return {};
+  },
   listNotes: (call) => listNotes(call.school.db, call.params.submissionId, caller(call).id),
   addNote: act<Call<'addNote'>>((school, by, id, call) => addNote(school, by, id, call.body)),
   removeNote: act<Call<'removeNote'>>((school, by, id, call) =>

@@ -58,6 +58,15 @@ export function everyChange(school: () => TestSchool): Partial<Record<RouteName,
     const { comments } = await as('aide').must('readSubmission', { params });
     return { params: { ...params, commentId: comments[0]!.id } };
   };
+  const phrase = async () => {
+    const key = `w${(made += 1)}`;
+    await as('teacher').must('keepPhrase', {
+      params: inCourse(),
+      body: { key, text: 'Say the unit.', isMine: true },
+    });
+    const phrases = await as('teacher').must('listPhrases', { params: inCourse() });
+    return { ...inCourse(), phraseId: phrases.find((known) => known.key === key)!.id };
+  };
   const place = async (name: string) => {
     const { piece } = await onTable(name);
     await as('teacher').must('sortPieces', {
@@ -281,6 +290,15 @@ export function everyChange(school: () => TestSchool): Partial<Record<RouteName,
       return { params: { submissionId }, body: { attempt, given: seven, was: null, why: 'Forgotten.' } };
     }),
     comment: by('aide', ['commented'], () => saidOf('Said')),
+    keepPhrase: by('aide', ['phrase kept'], () => ({
+      params: inCourse(),
+      body: { key: `u${(made += 1)}`, text: 'Say the unit.', isMine: false },
+    })),
+    changePhrase: by('teacher', ['phrase changed'], async () => ({
+      params: await phrase(),
+      body: { key: `v${(made += 1)}`, text: 'Say each unit.' },
+    })),
+    removePhrase: by('teacher', ['phrase removed'], async () => ({ params: await phrase() })),
     changeComment: by('aide', ['comment changed'], async () => ({
       ...(await ownComment('Said so')),
       body: { text: 'In other words.' },

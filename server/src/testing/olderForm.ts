@@ -41,6 +41,7 @@ const undo: Record<number, string> = {
   33: 'ALTER TABLE score DROP COLUMN why',
   34: `ALTER TABLE comment DROP COLUMN piece_id; ALTER TABLE comment DROP COLUMN selectors;
     ALTER TABLE comment DROP COLUMN edited_at`,
+  35: 'DROP TABLE phrase',
 };
 
 /** Ends a school's server, and starts it on its database as an earlier version would have left it. */

@@ -10,6 +10,7 @@ const tagTypes = [
   'Roster',
   'Rack',
   'Submission',
+  'Phrases',
   'Ledger',
   'Mine',
   'Tray',
@@ -161,6 +162,10 @@ export const api = createApi({
       comment: change('comment', 'Submission', 'Ledger'),
       changeComment: change('changeComment', 'Submission', 'Ledger'),
       removeComment: change('removeComment', 'Submission', 'Ledger'),
+      listPhrases: read('listPhrases', 'Phrases', 'Course'),
+      keepPhrase: change('keepPhrase', 'Phrases', 'Ledger'),
+      changePhrase: change('changePhrase', 'Phrases', 'Ledger'),
+      removePhrase: change('removePhrase', 'Phrases', 'Ledger'),
       listNotes: build.query<AnswerOf<'listNotes'>, CallFor<'listNotes'>>({
         query: ask('listNotes'),
         providesTags: (_answer, _failure, { params }) => [{ type: 'Submission', id: params.submissionId }],

@@ -147,7 +147,7 @@ async function statusFor(name: RouteName, player: string | null): Promise<number
     sessionId: 'e_none',
     requestId: 'r_none',
     renamingId: 'rn_none',
-    nameableId: 'f_none',
+    nameableId: 'ph_none',
     subject: 'file',
     letters: 'daily',
     token: 'no-such-token-at-all',
@@ -157,6 +157,7 @@ async function statusFor(name: RouteName, player: string | null): Promise<number
     pilePieceId: pilePiece,
     noteId: 'n_none',
     commentId: 'k_none',
+    phraseId: 'ph_none',
   };
   const stop = new AbortController();
   // An empty body: whoever is let in gets as far as a complaint about it, and nothing is changed.

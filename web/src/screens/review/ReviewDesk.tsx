@@ -95,6 +95,7 @@ function DeskOf({ course, period }: { course: Course; period: string }) {
         { keys: ['j', 'k'], does: 'next, back' },
         { keys: ['c'], does: 'comment' },
         { keys: ['m'], does: 'mark a place' },
+        { keys: [';'], does: 'phrase' },
         { keys: ['p'], does: 'private note' },
         { keys: ['r'], does: 'reviewed' },
         { keys: ['h'], does: 'hand back' },

@@ -11,11 +11,13 @@ import { NotTheirs } from '../../parts/review/NotTheirs';
 import { useHandBack } from '../../parts/review/useHandBack';
 import { CommentAt } from './CommentAt';
 import { OwnComment } from './OwnComment';
+import { PhraseBar } from './PhraseBar';
 import { PrivateNotes } from './PrivateNotes';
 import { ScoreChange } from './ScoreChange';
 import { ScoreForm } from './ScoreForm';
 import { pointsBefore } from './scoreNow';
 import type { useDeskPlaces } from './useDeskPlaces';
+import { usePhrases } from './usePhrases';
 import { useScore } from './useScore';
 import { WordsForm } from './WordsForm';
 import { mayRun } from '../../parts/hall/places';
@@ -40,6 +42,7 @@ export function ReviewPanel({ submission, course, zone, desk, box, choosePiece, 
   const params = { submissionId: submission.id };
   const draft = useDraft(`comment ${submission.id}`, '');
   const text = draft.value;
+  const phrases = usePhrases(course, submission, draft, box);
   const [comment, commenting] = api.useCommentMutation();
   const [review, reviewing] = api.useReviewMutation();
   const [withdraw] = api.useWithdrawReviewMutation();
@@ -112,6 +115,7 @@ export function ReviewPanel({ submission, course, zone, desk, box, choosePiece, 
   const isHeld = submission.state === 'held';
   const runs = mayRun(course);
   useKeys({
+    ';': course.year.isOver ? undefined : phrases.ask,
     b: () => (isHeld && runs ? void sendItBack() : undefined),
     a: () => (isHeld && runs ? void letThrough() : undefined),
     r: () => (submission.reviewedAt || !runs ? undefined : void markReviewed()),
@@ -165,22 +169,27 @@ export function ReviewPanel({ submission, course, zone, desk, box, choosePiece, 
         }
       />
       {course.year.isOver ? null : (
-        <WordsForm
-          about={<CommentAt desk={desk} />}
-          id="comment"
-          label="Comment"
-          what="comment"
-          draft={draft}
-          box={box}
-          rows={4}
-          hint={
-            isBack
-              ? 'The student sees it right away: this work is handed back.'
-              : 'The student sees it when you hand back.'
-          }
-          isBusy={commenting.isLoading}
-          save={() => void saveComment()}
-        />
+        <>
+          <div onKeyDownCapture={phrases.takeFirst}>
+            <WordsForm
+              about={<CommentAt desk={desk} />}
+              id="comment"
+              label="Comment"
+              what="comment"
+              draft={phrases.draft}
+              box={box}
+              rows={4}
+              hint={
+                isBack
+                  ? 'The student sees it right away: this work is handed back.'
+                  : 'The student sees it when you hand back.'
+              }
+              isBusy={commenting.isLoading}
+              save={() => void saveComment()}
+            />
+          </div>
+          <PhraseBar course={course} of={phrases} text={text} />
+        </>
       )}
       <PrivateNotes submission={submission} attempt={attempt} zone={zone} isOver={course.year.isOver} />
       <NotTheirs course={course} submission={submission} />
