@@ -19,6 +19,9 @@ const fontsFirst: Plugin = {
   },
 };
 
+const READS_FORMS =
+  /[\\/]node_modules[\\/](zod|react-hook-form|@hookform)[\\/]|[\\/]contract[\\/]src[\\/].*(shapes|requests|bodies|anchor)\.ts$/;
+
 export default defineConfig({
   plugins: [react(), tailwindcss(), fontsFirst],
   build: {
@@ -29,8 +32,13 @@ export default defineConfig({
     manifest: true,
     chunkSizeWarningLimit: 1500,
     // What nearly all pages share comes as one: to ask for each small part by itself keeps an opening page waiting.
+    // What reads forms (the schemas and their library) is not among it: most pages begin without.
     rolldownOptions: {
-      output: { codeSplitting: { groups: [{ name: 'shared', minShareCount: 10 }] } },
+      output: {
+        codeSplitting: {
+          groups: [{ name: 'shared', minShareCount: 10, test: (id) => !READS_FORMS.test(id) }],
+        },
+      },
     },
   },
   worker: { format: 'es' },

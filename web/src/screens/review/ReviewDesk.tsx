@@ -32,7 +32,9 @@ import { DueLine } from '../../parts/rack/DueLine';
 import { HandBackButton } from '../../parts/review/HandBackButton';
 import { sayName } from '../../parts/ui/format';
 import { DeskPile } from './DeskPile';
+import { QueueChoices, showAll, useQueueChoices } from './QueueChoices';
 import { deskPlace } from './deskPlace';
+import { queueOf } from './queue';
 import { ReviewPanel } from './ReviewPanel';
 import { useDeskPlaces } from './useDeskPlaces';
 
@@ -56,7 +58,9 @@ function DeskOf({ course, period }: { course: Course; period: string }) {
     rack.data && assignment ? placesFor(course, rack.data, period, assignment, now, arrangement) : [];
   const places = all.filter(hasWork);
   const asked = search.get('student');
-  const { here: selected, empty, next, previous, nextToReview } = deskPlace(all, asked);
+  const choices = useQueueChoices();
+  const queue = queueOf(all, { ...choices, asked, assignment: assignment?.id ?? '' });
+  const { here: selected, empty, next, previous, nextToReview } = deskPlace(queue, asked);
   useSeen(course, selected?.slot);
 
   const choose = (place: Place | undefined) => {
@@ -125,14 +129,17 @@ function DeskOf({ course, period }: { course: Course; period: string }) {
             {() =>
               selected?.slot?.id ? (
                 <div className="grid min-h-0 flex-1 grid-cols-[250px_1fr_310px] gap-3.5 max-lg:grid-cols-1">
-                  <DeskPile
-                    course={course}
-                    places={places}
-                    selected={selected.student.id}
-                    onChoose={choose}
-                    zone={zone}
-                    now={now}
-                  />
+                  <div className="grid min-h-0 grid-rows-[auto_1fr] gap-2">
+                    <QueueChoices />
+                    <DeskPile
+                      course={course}
+                      places={queue.filter(hasWork)}
+                      selected={selected.student.id}
+                      onChoose={choose}
+                      zone={zone}
+                      now={now}
+                    />
+                  </div>
                   <Work
                     key={`${selected.slot.id} ${search.get('piece')}`}
                     asked={search.get('piece') as PieceId | null}
@@ -150,6 +157,13 @@ function DeskOf({ course, period }: { course: Course; period: string }) {
                       {next ? 'Next student' : 'Previous student'}
                     </Button>
                   ) : null}
+                </Empty>
+              ) : places.length > 0 ? (
+                <Empty title={`Nothing is ${choices.show} here`}>
+                  <p>There is other work for this assignment.</p>
+                  <Button look="go" onClick={showAll}>
+                    Show all
+                  </Button>
                 </Empty>
               ) : (
                 <Empty title="Nothing turned in yet">

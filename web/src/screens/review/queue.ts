@@ -1,0 +1,50 @@
+import { isUnseen } from '../../parts/hall/Hall';
+import { isToReview, type Place } from '../../parts/rack/courseWork';
+
+/** Whose work lies in the queue. */
+export const queueShows = ['all', 'to review', 'new', 'late', 'held'] as const;
+export type QueueShow = (typeof queueShows)[number];
+
+/** In which order. */
+export const queueOrders = ['name', 'oldest first', 'at random'] as const;
+export type QueueOrder = (typeof queueOrders)[number];
+
+const fits: Record<QueueShow, (place: Place) => boolean> = {
+  all: () => true,
+  'to review': isToReview,
+  new: ({ slot }) => slot !== undefined && isUnseen(slot),
+  late: ({ slot }) => (slot?.lateMs ?? 0) > 0,
+  held: ({ state }) => state === 'held',
+};
+
+interface QueueChoices {
+  show: QueueShow;
+  order: QueueOrder;
+  /** Who is looked at: they stay where they are while they are, whatever becomes of their work. */
+  asked: string | null;
+  /** The same assignment lies in the same random order, so that one finds one's way back. */
+  assignment: string;
+}
+
+/** The places of a queue as somebody wants to go through it. */
+export function queueOf(places: readonly Place[], { show, order, asked, assignment }: QueueChoices): Place[] {
+  const shown = places.filter((place) => place.student.id === asked || fits[show](place));
+  if (order === 'name') return shown;
+  const key =
+    order === 'oldest first'
+      ? ({ slot }: Place) => slot?.turnedInAt ?? '~'
+      : ({ student }: Place) => shuffled(`${assignment} ${student.id}`);
+  return shown
+    .map((place) => ({ place, at: key(place) }))
+    .toSorted((a, b) => (a.at < b.at ? -1 : a.at > b.at ? 1 : 0))
+    .map(({ place }) => place);
+}
+
+/** A number that nobody sees an order in: FNV-1a, 32 bits (constants from memory of the published hash). */
+function shuffled(text: string): number {
+  let hash = 0x811c9dc5;
+  for (let i = 0; i < text.length; i += 1) hash = Math.imul(hash ^ text.charCodeAt(i), 0x01000193);
+  // The last letters alone would order it: they are mixed through all of it once more.
+  hash = Math.imul(hash ^ (hash >>> 15), 0x85ebca6b);
+  return (hash ^ (hash >>> 13)) >>> 0;
+}
