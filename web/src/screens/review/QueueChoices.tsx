@@ -9,6 +9,9 @@ const orderChoice: KeptChoice<QueueOrder> = {
   first: 'name',
 };
 
+/** Where a value does not say all that is chosen. */
+const words: Partial<Record<QueueShow | QueueOrder, string>> = { all: 'all work', name: 'by name' };
+
 /** Shows all again, where nothing is as it was asked for. */
 export const showAll = () => keepChoice(showChoice, 'all');
 
@@ -28,13 +31,13 @@ export function QueueChoices() {
   );
 }
 
-interface ChoiceProps<Value extends string> {
+interface ChoiceProps<Value extends QueueShow | QueueOrder> {
   label: string;
   choice: KeptChoice<Value>;
   value: Value;
 }
 
-function Choice<Value extends string>({ label, choice, value }: ChoiceProps<Value>) {
+function Choice<Value extends QueueShow | QueueOrder>({ label, choice, value }: ChoiceProps<Value>) {
   return (
     <select
       aria-label={label}
@@ -47,7 +50,7 @@ function Choice<Value extends string>({ label, choice, value }: ChoiceProps<Valu
     >
       {choice.values.map((known) => (
         <option key={known} value={known}>
-          {known}
+          {words[known] ?? known}
         </option>
       ))}
     </select>
