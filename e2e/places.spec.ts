@@ -1,4 +1,5 @@
 import type { Page } from '@playwright/test';
+import { PDFDocument } from 'pdf-lib';
 import { axeFindings, expect, openDemo, test, toRack } from './support/journey';
 import { piecesOnDesk } from './support/piecesOnDesk';
 
@@ -169,4 +170,40 @@ test('a student reads comments at their places on a phone; in the next attempt t
   await expect(work(page).getByRole('button', { name: 'Comment 1' })).toBeVisible();
   await expect(work(page).getByRole('button', { name: 'Comment 2' })).toHaveCount(0);
   expect([faults, theirFaults]).toEqual([[], []]);
+});
+
+test('of a PDF with several pages, words that are selected on one are commented on by a key, with the page they stand on', async ({
+  browser,
+}) => {
+  const pdf = await PDFDocument.create();
+  for (const line of ['The gauge stood at 42 cm.', 'The river was high.', 'Nobody went there.'])
+    pdf.addPage([400, 500]).drawText(line, { x: 40, y: 430, size: 20 });
+  const { visit } = await openDemo(browser);
+  const { page: student } = await visit('enwosu', { phone: true });
+  await student
+    .getByRole('link', { name: /Stream gauge log/ })
+    .first()
+    .click();
+  await student.getByLabel('Files to turn in').setInputFiles({
+    name: 'log.pdf',
+    mimeType: 'application/pdf',
+    buffer: Buffer.from(await pdf.save()),
+  });
+  await student.getByRole('button', { name: 'Turn in 1 piece' }).click();
+  await expect(student.getByRole('heading', { name: 'It arrived.' })).toBeVisible();
+
+  const { page, faults } = await visit('itamsin');
+  await toRack(page, 5, 'Stream gauge log');
+  await page.getByRole('button', { name: /^Nwosu, Ebere: turned in/ }).click();
+  await page.keyboard.press('r');
+  const second = work(page).locator('[data-page="2"] .pdf-words span').first();
+  await second.scrollIntoViewIfNeeded();
+  await second.dblclick();
+  await expect(work(page).getByRole('button', { name: /^Comment here/ })).toBeVisible();
+  await page.keyboard.press('c');
+  await expect(box(page)).toBeFocused();
+  await page.keyboard.insertText('Which river?');
+  await page.keyboard.press('Control+Enter');
+  await expect(comments(page).getByRole('button', { name: /^1 “\w+”, page 2/ })).toBeVisible();
+  expect(faults).toEqual([]);
 });

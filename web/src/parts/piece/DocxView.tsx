@@ -2,10 +2,8 @@ import DOMPurify from 'dompurify';
 import { useEffect, useRef, useState } from 'react';
 import { Failed, Loading } from '../messages/States';
 import { TextPlaces } from './places/TextPlaces';
+import { readDocx } from './readDocx';
 import { useBytes } from './useBytes';
-
-/** How long a document is laid out for, in milliseconds; one made to take for ever is offered for download. */
-const PATIENCE_MS = 20_000;
 
 /** The text of a document, cleaned: nothing of it runs, is loaded from elsewhere, or looks like a part of the page. */
 export function DocxView({ source, name }: { source: string; name: string }) {
@@ -15,20 +13,13 @@ export function DocxView({ source, name }: { source: string; name: string }) {
 
   useEffect(() => {
     if (bytes.status !== 'there') return;
-    const worker = new Worker(new URL('../../workers/docx.worker.ts', import.meta.url), { type: 'module' });
-    const end = (read: string | null) => {
-      clearTimeout(patience);
-      worker.terminate();
-      setHtml(read);
+    const stop = new AbortController();
+    const read = async () => {
+      const answer = await readDocx(bytes.bytes, stop.signal);
+      if (!stop.signal.aborted) setHtml(answer);
     };
-    const patience = setTimeout(() => end(null), PATIENCE_MS);
-    worker.onmessage = ({ data }: MessageEvent<{ html: string | null }>) => end(data.html);
-    worker.onerror = () => end(null);
-    worker.postMessage(bytes.bytes);
-    return () => {
-      clearTimeout(patience);
-      worker.terminate();
-    };
+    void read();
+    return () => stop.abort();
   }, [bytes]);
   useEffect(() => {
     if (html) words.current?.replaceChildren(clean(html));

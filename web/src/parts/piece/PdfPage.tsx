@@ -30,7 +30,8 @@ export function PdfPage({ pdf, number, width, ratio, takesKeys }: PdfPageProps) 
       (seen) => {
         if (seen.some(({ isIntersecting }) => isIntersecting)) setNear(true);
       },
-      { rootMargin: AHEAD },
+      // Nearness counts within what scrolls, which would cut it off otherwise.
+      { root: frame.current!.parentElement, rootMargin: AHEAD },
     );
     nearness.observe(frame.current!);
     return () => nearness.disconnect();

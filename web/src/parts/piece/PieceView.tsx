@@ -1,13 +1,13 @@
 import { Suspense, lazy, useState, type ReactNode } from 'react';
 import { Download } from 'lucide-react';
 import { pathOf } from '@vestibul/contract';
-import { LINK_MIME } from '@vestibul/core';
 import { sayBytes } from '../ui/format';
 import { Loading } from '../messages/States';
 import { buttonClass } from '../ui/Button';
 import { AreaPlaces } from './places/AreaPlaces';
 import { MomentPlaces } from './places/MomentPlaces';
 import { LinkView } from './LinkView';
+import { pieceKind } from './pieceKind';
 import { PlainView } from './PlainView';
 
 const PdfView = lazy(() => import('./PdfView').then(({ PdfView: view }) => ({ default: view })));
@@ -27,13 +27,6 @@ const MarkdownView = lazy(() =>
   import('./MarkdownView').then(({ MarkdownView: view }) => ({ default: view })),
 );
 
-const DOCX = 'application/vnd.openxmlformats-officedocument.wordprocessingml.document';
-/** Text longer than this is offered for download: it is data, not reading. */
-const LONGEST_TEXT = 2_000_000;
-const TEXT = /^(text\/|application\/(gpx\+xml|xml|json|geo\+json|vnd\.google-earth))/;
-/** Text that a browser could run is never fetched for showing. */
-const NEVER_SHOWN = /^text\/html|svg/;
-
 /** The sealed copy of a piece, shown in place: pictures, pages, text, sound and video. */
 export function PieceView({ piece }: { piece: ShownPiece }) {
   const source = piece.source ?? pathOf('readPiece', { pieceId: piece.id });
@@ -49,49 +42,51 @@ export function PieceView({ piece }: { piece: ShownPiece }) {
 }
 
 function viewOf(piece: ShownPiece, source: string) {
-  const { mime, name } = piece;
-  if (mime.startsWith('image/') && !mime.includes('svg') && !mime.includes('heic')) {
-    return (
-      <PictureView source={source} name={name}>
-        <NotShown piece={piece} source={source} />
-      </PictureView>
-    );
+  const { name } = piece;
+  switch (pieceKind(piece)) {
+    case 'picture':
+      return (
+        <PictureView source={source} name={name}>
+          <NotShown piece={piece} source={source} />
+        </PictureView>
+      );
+    case 'pdf':
+      return <PdfView source={source} name={name} />;
+    case 'docx':
+      return <DocxView source={source} name={name} />;
+    case 'video':
+      return (
+        <div className="grid min-h-0 flex-1 place-items-center overflow-auto p-3">
+          <MomentPlaces>
+            {/* eslint-disable-next-line jsx-a11y/media-has-caption -- students' recordings come without captions */}
+            <video
+              src={source}
+              controls
+              preload="metadata"
+              aria-label={name}
+              className="max-h-full max-w-full rounded"
+            />
+          </MomentPlaces>
+        </div>
+      );
+    case 'sound':
+      return (
+        <div className="grid flex-1 place-items-center p-6">
+          <MomentPlaces>
+            {/* eslint-disable-next-line jsx-a11y/media-has-caption -- students' recordings come without captions */}
+            <audio src={source} controls preload="metadata" aria-label={name} className="w-full max-w-lg" />
+          </MomentPlaces>
+        </div>
+      );
+    case 'link':
+      return <LinkView source={source} />;
+    case 'markdown':
+      return <MarkdownView piece={piece} source={source} />;
+    case 'text':
+      return <PlainView piece={piece} source={source} />;
+    case null:
+      return null;
   }
-  if (mime === 'application/pdf') return <PdfView source={source} name={name} />;
-  if (mime === DOCX) return <DocxView source={source} name={name} />;
-  if (mime.startsWith('video/')) {
-    return (
-      <div className="grid min-h-0 flex-1 place-items-center overflow-auto p-3">
-        <MomentPlaces>
-          {/* eslint-disable-next-line jsx-a11y/media-has-caption -- students' recordings come without captions */}
-          <video
-            src={source}
-            controls
-            preload="metadata"
-            aria-label={name}
-            className="max-h-full max-w-full rounded"
-          />
-        </MomentPlaces>
-      </div>
-    );
-  }
-  if (mime.startsWith('audio/')) {
-    return (
-      <div className="grid flex-1 place-items-center p-6">
-        <MomentPlaces>
-          {/* eslint-disable-next-line jsx-a11y/media-has-caption -- students' recordings come without captions */}
-          <audio src={source} controls preload="metadata" aria-label={name} className="w-full max-w-lg" />
-        </MomentPlaces>
-      </div>
-    );
-  }
-  if (mime === LINK_MIME) return <LinkView source={source} />;
-  if (mime === 'text/markdown' && piece.bytes <= LONGEST_TEXT)
-    return <MarkdownView piece={piece} source={source} />;
-  if (TEXT.test(mime) && !NEVER_SHOWN.test(mime) && piece.bytes <= LONGEST_TEXT) {
-    return <PlainView piece={piece} source={source} />;
-  }
-  return null;
 }
 
 /** A picture; what is offered instead where it cannot be shown, being damaged or too large. */

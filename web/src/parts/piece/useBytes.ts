@@ -1,6 +1,7 @@
 import { useEffect, useState } from 'react';
 import type { ErrorAnswer } from '@vestibul/contract';
 import type { PageFailure } from '../../state/contractQuery';
+import { takeAhead } from './ahead';
 
 export type Bytes =
   | { status: 'loading' }
@@ -13,6 +14,9 @@ export function useBytes(source: string): Bytes {
   useEffect(() => {
     const stop = new AbortController();
     const read = async () => {
+      const ahead = await takeAhead(source);
+      if (stop.signal.aborted) return;
+      if (ahead) return setState({ status: 'there', bytes: ahead });
       const response = await fetch(source, { signal: stop.signal });
       if (response.ok) setState({ status: 'there', bytes: await response.arrayBuffer() });
       else setState({ status: 'failed', failure: ((await response.json()) as ErrorAnswer).error });

@@ -4,7 +4,7 @@ import type { useDeskPlaces } from './useDeskPlaces';
 
 /** Where the comment that is written next belongs, or how to choose a place for it. */
 export function CommentAt({ desk }: { desk: ReturnType<typeof useDeskPlaces> }) {
-  const { written, choosing, choose, stop, forget } = desk;
+  const { written, choosing, canChoose, choose, stop, forget } = desk;
   if (choosing)
     return (
       <div role="status" className="grid gap-1 rounded-lg bg-brass-soft px-3 py-2 text-small">
@@ -36,6 +36,7 @@ export function CommentAt({ desk }: { desk: ReturnType<typeof useDeskPlaces> }) 
         </button>
       </p>
     );
+  if (!canChoose) return null;
   return (
     <button
       type="button"

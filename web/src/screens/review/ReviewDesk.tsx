@@ -10,6 +10,7 @@ import {
   tallyOf,
   type Place,
 } from '../../parts/rack/courseWork';
+import { MOST_AHEAD } from '../../parts/piece/ahead';
 import { DriftNote } from '../../parts/piece/DriftNote';
 import { Hall } from '../../parts/hall/Hall';
 import { PlacesContext } from '../../parts/piece/places/usePlaces';
@@ -35,6 +36,7 @@ import { DeskPile } from './DeskPile';
 import { QueueChoices, showAll, useQueueChoices } from './QueueChoices';
 import { deskPlace } from './deskPlace';
 import { queueOf } from './queue';
+import { useNextAhead } from './useNextAhead';
 import { ReviewPanel } from './ReviewPanel';
 import { useDeskPlaces } from './useDeskPlaces';
 
@@ -62,6 +64,8 @@ function DeskOf({ course, period }: { course: Course; period: string }) {
   const queue = queueOf(all, { ...choices, asked, assignment: assignment?.id ?? '' });
   const { here: selected, empty, next, previous, nextToReview } = deskPlace(queue, asked);
   useSeen(course, selected?.slot);
+  const following = selected ? queue.slice(queue.indexOf(selected) + 1).filter(hasWork) : [];
+  useNextAhead(following.slice(0, MOST_AHEAD).flatMap(({ slot }) => slot?.id ?? []));
 
   const choose = (place: Place | undefined) => {
     if (!place || !assignment) return;

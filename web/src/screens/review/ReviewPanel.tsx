@@ -108,6 +108,7 @@ export function ReviewPanel({ submission, course, zone, desk, box, choosePiece, 
     if (result.error) tellFailure(result.error);
     else if (!isNewer(result.data)) {
       draft.done();
+      desk.forget();
       tell(`Sent back to ${sayName(submission.student)}, with your comment.`);
     }
   };

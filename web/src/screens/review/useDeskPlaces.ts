@@ -2,6 +2,7 @@ import { useCallback, useMemo, useRef, useState } from 'react';
 import type { Anchor } from '@vestibul/core';
 import { useDraft } from '../../parts/hall/useDraft';
 import { announce } from '../../parts/messages/announce';
+import { hasPlaces } from '../../parts/piece/pieceKind';
 import type { ChoosingPlace } from '../../parts/piece/places/usePlaces';
 import { sayPlace } from '../../parts/review/marksOf';
 import { usePlacesOf } from '../../parts/review/usePlacesOf';
@@ -47,15 +48,16 @@ export function useDeskPlaces(
     [choosing, stop, take, offer],
   );
   const chosen = written && written.pieceId === pieceId ? written.anchor : null;
-  const writing = useMemo(() => (isOpen ? { choice, chosen } : null), [isOpen, choice, chosen]);
+  const canChoose = isOpen && piece !== undefined && hasPlaces(piece);
+  const writing = useMemo(() => (canChoose ? { choice, chosen } : null), [canChoose, choice, chosen]);
   const of = usePlacesOf(submission, piece, writing);
 
   /** Asks for a place with keys; asked again, for one of the other kind. */
   const choose = () => setChoosing((was) => ({ isOther: was ? !was.isOther : false }));
   useKeys({
     c: () => (offered.current ? take(offered.current) : write()),
-    m: isOpen ? choose : undefined,
+    m: canChoose ? choose : undefined,
     Escape: choosing ? stop : undefined,
   });
-  return { of, written, choosing, choose, stop, forget: () => draft.done() };
+  return { of, written, choosing, canChoose, choose, stop, forget: () => draft.done() };
 }

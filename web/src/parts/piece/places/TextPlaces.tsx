@@ -65,6 +65,7 @@ function TextMarks({ page, takesKeys }: { page: number | null; takesKeys: boolea
   const layer = useRef<HTMLDivElement>(null);
   const [drawn, setDrawn] = useState<DrawnMark[]>([]);
   const [selected, setSelected] = useState<{ anchor: Anchor; left: number; top: number } | null>(null);
+  const hasOffered = useRef(false);
   const isAsked = Boolean(choice?.choosing && takesKeys);
   const [stretch, setStretch] = useState<Stretch | null>(null);
   const [pointed, setPointed] = useState<Box[]>([]);
@@ -102,7 +103,9 @@ function TextMarks({ page, takesKeys }: { page: number | null; takesKeys: boolea
     const look = () => {
       if (!layer.current) return;
       const found = selectedIn(layer.current, page);
-      choice.offer(found?.anchor ?? null);
+      // Of several pages only the one that offered something takes it back.
+      if (found || hasOffered.current) choice.offer(found?.anchor ?? null);
+      hasOffered.current = found !== null;
       setSelected(found);
     };
     document.addEventListener('selectionchange', look);

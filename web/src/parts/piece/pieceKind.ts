@@ -1,0 +1,27 @@
+import { LINK_MIME } from '@vestibul/core';
+
+/** How a piece is shown in place; null where it is offered for download alone. */
+export type PieceKind = 'picture' | 'pdf' | 'docx' | 'video' | 'sound' | 'link' | 'markdown' | 'text';
+
+const DOCX = 'application/vnd.openxmlformats-officedocument.wordprocessingml.document';
+/** Text longer than this, in bytes, is offered for download: it is data, not reading. */
+const LONGEST_TEXT = 2_000_000;
+const TEXT = /^(text\/|application\/(gpx\+xml|xml|json|geo\+json|vnd\.google-earth))/;
+/** Text that a browser could run is never fetched for showing. */
+const NEVER_SHOWN = /^text\/html|svg/;
+
+export function pieceKind({ mime, bytes }: { mime: string; bytes: number }): PieceKind | null {
+  if (mime.startsWith('image/') && !mime.includes('svg') && !mime.includes('heic')) return 'picture';
+  if (mime === 'application/pdf') return 'pdf';
+  if (mime === DOCX) return 'docx';
+  if (mime.startsWith('video/')) return 'video';
+  if (mime.startsWith('audio/')) return 'sound';
+  if (mime === LINK_MIME) return 'link';
+  if (bytes > LONGEST_TEXT || NEVER_SHOWN.test(mime)) return null;
+  if (mime === 'text/markdown') return 'markdown';
+  return TEXT.test(mime) ? 'text' : null;
+}
+
+/** Whether something can be said at a place of a piece: whatever of it is shown here has places. */
+export const hasPlaces = (piece: { mime: string; bytes: number }): boolean =>
+  ![null, 'link'].includes(pieceKind(piece));
