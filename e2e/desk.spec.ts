@@ -248,45 +248,6 @@ test('a private note is there for the other staff at once, is removed with Undo,
   await expect(theirs).toContainText('Ask about the second count.');
 });
 
-test('the pile is gone through as its teacher chooses, who stays with what they look at, and it is so again tomorrow', async ({
-  browser,
-}) => {
-  const { visit } = await openDemo(browser);
-  const { page, faults } = await visit('itamsin');
-  await toRack(page, 4, 'Stream gauge log');
-  await page.getByRole('button', { name: /^Review \d+/ }).click();
-  const pile = page.getByRole('list', { name: 'Students with something in' });
-  const lying = pile.getByRole('button');
-  await expect(pile).toBeVisible();
-  const all = await lying.count();
-  await page.getByLabel('Work to show').selectOption('to review');
-  await expect(page.getByText(/^\d+ to review$/)).toBeVisible();
-  const toReview = Number((await page.getByText(/^\d+ to review$/).textContent())!.split(' ')[0]);
-  await expect(lying).toHaveCount(toReview);
-  expect(toReview).toBeLessThan(all);
-
-  await page.getByLabel('Order of the work').selectOption('oldest first');
-  const first = await lying.first().textContent();
-  await lying.first().click();
-  const student = page.getByRole('region', { name: 'Review' }).getByRole('heading');
-  const name = (await student.textContent())!;
-  await page.keyboard.press('r');
-  await expect(student).not.toHaveText(name);
-  await expect(lying).toHaveCount(toReview - 1);
-  await expect(lying.first()).not.toHaveText(first!);
-
-  await page.reload();
-  await expect(page.getByLabel('Work to show')).toHaveValue('to review');
-  await expect(page.getByLabel('Order of the work')).toHaveValue('oldest first');
-  await expect(lying).toHaveCount(toReview - 1);
-  await page.getByLabel('Work to show').selectOption('held');
-  await lying.first().waitFor();
-  await page.goto(page.url().replace(/&student=[^&]*/, ''));
-  await page.getByRole('button', { name: 'Show all' }).click();
-  await expect(lying).toHaveCount(all);
-  expect(faults).toEqual([]);
-});
-
 test('in an open window no key acts on the page below it', async ({ browser, demo }) => {
   const { page } = await visitDemo(browser, demo, 'bokonjo');
   await toRack(page, 4, 'Stream gauge log');

@@ -57,6 +57,7 @@ export const errorStatus = {
   'has-review': 409,
   'comment-read': 409,
   'wrong-place': 400,
+  'not-ahead': 400,
   'phrase-exists': 409,
   'too-many-phrases': 409,
   'handed-back': 409,

@@ -32,6 +32,8 @@ export const MOST_TOGETHER = 200;
 export const MOST_NAMES = 2000;
 /** Longest pause before work is handed back, in seconds. */
 export const LONGEST_PAUSE_S = 60;
+/** Furthest ahead that a hand-back is planned, in days. */
+export const LONGEST_PLAN_DAYS = 60;
 /** Most people named where only some are. */
 export const MOST_NAMED = 200;
 /** Largest package of lists taken in, in bytes: a school of 2,000 people has about 1 MB. */

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { attempt, line, paragraphs } from '../parts/bodies';
+import { attempt, line, localTime, paragraphs } from '../parts/bodies';
 import { LONGEST_PAUSE_S } from '../parts/limits';
 import { commentBody, given, newComment, phraseBody, scoreStep, works } from './shapes';
 
@@ -22,6 +22,8 @@ export const reviewRequests = {
     body: z.object({
       works,
       /** How long they can still be kept before it is done. */
+      /** The wall-clock time of the school at which it is done; else after the pause. */
+      atLocal: localTime.nullable().default(null),
       afterSeconds: z.number().int().min(0).max(LONGEST_PAUSE_S).default(0),
     }),
   },

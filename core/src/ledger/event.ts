@@ -214,6 +214,9 @@ export interface EventFacts {
   reviewed: { attempt: number };
   'review withdrawn': { attempt: number };
   'handed back': { attempt: number };
+  /** For a moment to come, and that it is not to be any more. */
+  'hand-back planned': { attempt: number; planned: Instant };
+  'hand-back called off': { attempt: number };
   'taken back into review': { attempt: number };
 }
 
@@ -308,6 +311,8 @@ export const eventKinds = Object.keys({
   reviewed: true,
   'review withdrawn': true,
   'handed back': true,
+  'hand-back planned': true,
+  'hand-back called off': true,
   'taken back into review': true,
 } satisfies Record<EventKind, true>) as EventKind[];
 

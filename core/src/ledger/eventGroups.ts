@@ -103,6 +103,8 @@ const groupOfKind: Record<EventKind, EventGroup> = {
   reviewed: 'review',
   'review withdrawn': 'review',
   'handed back': 'review',
+  'hand-back planned': 'review',
+  'hand-back called off': 'review',
   'taken back into review': 'review',
 };
 

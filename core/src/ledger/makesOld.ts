@@ -121,6 +121,9 @@ export const makesOld: Readonly<Record<EventKind, readonly Old[]>> = {
   reviewed: slot,
   'review withdrawn': slot,
   'handed back': ['slot', 'word'],
+  // Its student does not know of it.
+  'hand-back planned': ['desk'],
+  'hand-back called off': ['desk'],
   'taken back into review': slot,
 };
 

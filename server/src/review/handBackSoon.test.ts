@@ -1,6 +1,6 @@
-import { afterEach, beforeEach, expect, test } from '@jest/globals';
+import { afterEach, beforeEach, describe, expect, test } from '@jest/globals';
 import { all } from '../platform/database/database';
-import { toInstant } from '@vestibul/core';
+import { instantToLocal, toInstant } from '@vestibul/core';
 import type { Told } from '../platform/live/Bus';
 import { TestSchool, bytesOf, until, type Caller } from '../testing/TestSchool';
 import { handBackDue } from './handBackSoon';
@@ -126,4 +126,61 @@ test('taken back into review it is reviewed, can be handed back again, and what 
   await teacher.must('handBack', { params: inCourse(), body: { works: [work] } });
   expect(lines()).toEqual(['handed back', 'taken back into review', 'handed back']);
   expect((await school.as('mai').must('readSubmission', { params })).comments).toHaveLength(2);
+});
+
+describe('at a set time', () => {
+  const TIMES = "SELECT kind FROM event WHERE kind LIKE 'hand%' ORDER BY idx";
+  const kinds = () => all<{ kind: string }>(school.running.school.db, TIMES).map(({ kind }) => kind);
+  const inAnHour = () =>
+    instantToLocal(toInstant(Date.parse(school.running.school.now()) + 3_600_000), 'Europe/London');
+  const plan = (works: Work[], atLocal: string) =>
+    teacher.call('handBack', { params: inCourse(), body: { works, atLocal } });
+
+  test('it is handed back then and not before, over a restart, and the ledger has both', async () => {
+    const work = await turnIn('mai');
+    expect((await plan([work], inAnHour())).data).toEqual({ handedBack: 0, waiting: 1, newer: 0 });
+    pass(1_800_000);
+    handBackDue(school.running.school);
+    expect(await stateFor('mai', work)).toBe('turned in');
+    await school.running.close();
+    await school.start();
+    pass(3_700_000);
+    handBackDue(school.running.school);
+    expect([await stateFor('mai', work), kinds()]).toEqual([
+      'handed back',
+      ['hand-back planned', 'handed back'],
+    ]);
+  });
+
+  test('it is called off, and another time takes the place of the one before', async () => {
+    const work = await turnIn('mai');
+    await plan([work], inAnHour());
+    expect(await keep([work])).toEqual({ kept: 1, takenBack: 0, newer: 0 });
+    pass(3_700_000);
+    handBackDue(school.running.school);
+    expect([await stateFor('mai', work), kinds()]).toEqual([
+      'turned in',
+      ['hand-back planned', 'hand-back called off'],
+    ]);
+    await plan([work], inAnHour());
+    await soon([work]);
+    pass(11_000);
+    handBackDue(school.running.school);
+    expect(await stateFor('mai', work)).toBe('handed back');
+  });
+
+  test('a clock set back does not bring it forward', async () => {
+    const work = await turnIn('mai');
+    await plan([work], inAnHour());
+    pass(-3_600_000);
+    handBackDue(school.running.school);
+    expect(await stateFor('mai', work)).toBe('turned in');
+  });
+
+  test('a time that is past or too far away is refused with a sentence', async () => {
+    const work = await turnIn('mai');
+    for (const local of ['2020-01-01T08:00', '2099-01-01T08:00'])
+      expect((await plan([work], local)).error?.code).toBe('not-ahead');
+    expect((await plan([work], 'tomorrow')).error?.code).toBe('bad-input');
+  });
 });

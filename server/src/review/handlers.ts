@@ -7,7 +7,7 @@ import { changePhrase, keepPhrase, listPhrases, removePhrase } from './phrases';
 import { addNote, listNotes, removeNote } from './notes';
 import { caller, type Call, type JsonHandlers } from '../platform/http/call';
 import { tellOfSubmission } from '../submissions/tellOfSlot';
-import { handBackSoon, takeIntoReview } from './handBackSoon';
+import { handBackSoon, planHandBack, takeIntoReview } from './handBackSoon';
 import { readSubmission } from './readSubmission';
 
 /** The shape of every act on a submission that answers with nothing. */
@@ -72,8 +72,12 @@ export const reviewHandlers = {
   handBack(call) {
     const { school, params, body } = call;
     const { courseId } = params;
-    const { works, afterSeconds } = body;
+    const { works, afterSeconds, atLocal } = body;
     const by = caller(call).id;
+    if (atLocal !== null) {
+      const { changed, newer } = planHandBack(school, by, courseId, works, atLocal);
+      return { handedBack: 0, waiting: changed.length, newer };
+    }
     if (afterSeconds > 0) {
       const { changed, newer } = handBackSoon(school, by, courseId, works, afterSeconds);
       for (const id of changed) tellOfSubmission(school, id, 'staff');

@@ -42,6 +42,7 @@ const undo: Record<number, string> = {
   34: `ALTER TABLE comment DROP COLUMN piece_id; ALTER TABLE comment DROP COLUMN selectors;
     ALTER TABLE comment DROP COLUMN edited_at`,
   35: 'DROP TABLE phrase',
+  36: 'ALTER TABLE hand_back_due DROP COLUMN planned',
 };
 
 /** Ends a school's server, and starts it on its database as an earlier version would have left it. */

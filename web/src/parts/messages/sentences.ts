@@ -121,6 +121,7 @@ const sentences = {
     'The student can read this comment already, so it stays. You can still change its words; the student sees that you did.',
   'phrase-exists': ({ key }) => `You have a phrase with the key ;${key} already. Choose another key.`,
   'too-many-phrases': ({ most }) => `There are ${most} phrases already. Remove one first.`,
+  'not-ahead': ({ days }) => `Choose a time that is still to come, at most ${days} days from now.`,
   'wrong-place': () =>
     'This comment is at a place of a file that is not in this attempt. Reload, then choose the place again.',
   'newer-attempt': ({ attempt }) =>

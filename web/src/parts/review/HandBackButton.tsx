@@ -1,53 +1,110 @@
 import { useState } from 'react';
+import { CalendarClock } from 'lucide-react';
+import { instantToLocal, isLocalTime, toInstant } from '@vestibul/core';
 import { Button } from '../ui/Button';
 import { Dialog } from '../ui/Dialog';
+import { Field, inputClass } from '../ui/Field';
 import { sayCount, sayListName } from '../ui/format';
 import { isToHandBack, withoutScore, type Place } from '../rack/courseWork';
 import { mayRun } from '../hall/places';
+import { useZone } from '../hall/useSession';
 import type { Course } from '../../state/api';
 import { useHandBack } from './useHandBack';
 
-/** Hands back, in one act, all that is reviewed among these slots; where something is missing, it is said and asked about first. */
+const DAY_MS = 24 * 60 * 60 * 1000;
+
+/**
+ * Hands back, in one act, all that is reviewed among these slots, now or at a set time; where something is missing, it is said
+ * and asked about first.
+ */
 export function HandBackButton({ course, places }: { course: Course; places: readonly Place[] }) {
-  const { handBack, isBusy } = useHandBack(course);
-  const [isAsked, setAsked] = useState(false);
+  const { handBack, plan, isBusy } = useHandBack(course);
+  const [asked, setAsked] = useState<'missing' | 'when' | null>(null);
   const ready = places.filter(isToHandBack);
   const unscored = withoutScore(course, ready);
   const scored = ready.filter((place) => !unscored.includes(place));
   if (ready.length === 0 || !mayRun(course)) return null;
-  const give = (given: readonly Place[]) => {
-    setAsked(false);
+  const give = (given: readonly Place[], at: string | null = null) => {
+    setAsked(null);
     const works = given.flatMap(({ slot }) =>
       slot?.id ? [{ submissionId: slot.id, attempt: slot.attempt }] : [],
     );
-    void handBack(works, sayCount(works.length, 'piece of work', 'pieces of work'));
+    const whose = sayCount(works.length, 'piece of work', 'pieces of work');
+    void (at === null ? handBack(works, whose) : plan(works, whose, at));
   };
   return (
-    <>
-      <Button disabled={isBusy} onClick={() => (unscored.length > 0 ? setAsked(true) : give(ready))}>
+    <div className="flex gap-1.5">
+      <Button disabled={isBusy} onClick={() => (unscored.length > 0 ? setAsked('missing') : give(ready))}>
         Hand back {ready.length}
       </Button>
-      {isAsked ? (
+      <Button
+        look="quiet"
+        aria-label="Hand back at a set time"
+        title="Hand back at a set time"
+        disabled={isBusy}
+        onClick={() => setAsked('when')}
+      >
+        <CalendarClock aria-hidden="true" className="size-5" />
+      </Button>
+      {asked ? (
         <Dialog
-          title={`Hand back ${ready.length}`}
-          description="What is still missing in this work"
+          title={`Hand back ${ready.length}${asked === 'when' ? ' at a set time' : ''}`}
+          description={
+            asked === 'when' ? 'When this work is handed back' : 'What is still missing in this work'
+          }
           open
-          onClose={() => setAsked(false)}
+          onClose={() => setAsked(null)}
         >
-          <p className="[overflow-wrap:anywhere]">
-            <b className="font-semibold">{sayCount(unscored.length, 'has', 'have')} no score:</b>{' '}
-            {unscored.map(({ student }) => sayListName(student)).join('; ')}.
-          </p>
-          <div className="flex flex-wrap gap-2">
-            {scored.length > 0 ? (
-              <Button look="go" onClick={() => give(scored)}>
-                Hand back the {scored.length} with a score
-              </Button>
-            ) : null}
-            <Button onClick={() => give(ready)}>Hand back all {ready.length}</Button>
-          </div>
+          {unscored.length > 0 ? (
+            <p className="[overflow-wrap:anywhere]">
+              <b className="font-semibold">{sayCount(unscored.length, 'has', 'have')} no score:</b>{' '}
+              {unscored.map(({ student }) => sayListName(student)).join('; ')}.
+            </p>
+          ) : null}
+          {asked === 'when' ? (
+            <WhenForm count={ready.length} plan={(at) => give(ready, at)} />
+          ) : (
+            <div className="flex flex-wrap gap-2">
+              {scored.length > 0 ? (
+                <Button look="go" onClick={() => give(scored)}>
+                  Hand back the {scored.length} with a score
+                </Button>
+              ) : null}
+              <Button onClick={() => give(ready)}>Hand back all {ready.length}</Button>
+            </div>
+          )}
         </Dialog>
       ) : null}
-    </>
+    </div>
+  );
+}
+
+/** At which time; tomorrow morning at first. */
+function WhenForm({ count, plan }: { count: number; plan: (at: string) => void }) {
+  const zone = useZone();
+  const [at, setAt] = useState(
+    () => `${instantToLocal(toInstant(Date.now() + DAY_MS), zone).slice(0, 10)}T08:00`,
+  );
+  return (
+    <form
+      className="grid gap-3"
+      onSubmit={(event) => {
+        event.preventDefault();
+        if (isLocalTime(at)) plan(at);
+      }}
+    >
+      <Field label="When" hint="Until then the students see nothing of it, and you can call it off.">
+        <input
+          type="datetime-local"
+          required
+          className={inputClass}
+          value={at}
+          onChange={(event) => setAt(event.target.value)}
+        />
+      </Field>
+      <Button type="submit" look="go" className="justify-self-start">
+        Hand back {count} then
+      </Button>
+    </form>
   );
 }

@@ -1,7 +1,8 @@
-import type { SubmissionId } from '@vestibul/core';
+import { readLocalTime, type LocalTime, type SubmissionId } from '@vestibul/core';
 import { api, type Course } from '../../state/api';
 import { tell, tellFailure } from '../messages/Notices';
-import { sayNewer } from '../ui/format';
+import { sayMoment, sayNewer } from '../ui/format';
+import { useZone } from '../hall/useSession';
 
 /** How long work that is handed back can still be kept, in seconds. */
 const PAUSE_S = 10;
@@ -17,6 +18,7 @@ interface Work {
  */
 export function useHandBack(course: Course) {
   const params = { courseId: course.id };
+  const zone = useZone();
   const [handBack, { isLoading }] = api.useHandBackMutation();
   const [takeIntoReview, taking] = api.useTakeIntoReviewMutation();
 
@@ -39,5 +41,18 @@ export function useHandBack(course: Course) {
       tell(`${whose} will be handed back in ${PAUSE_S} seconds.${sayNewer(newer)}`, () => void undo(works));
     return waiting > 0;
   };
-  return { handBack: act, takeIntoReview: undo, isBusy: isLoading || taking.isLoading };
+  /** Hands back at a wall-clock time of the school; true where it is planned. */
+  const plan = async (works: Work[], whose: string, atLocal: string) => {
+    const result = await handBack({ params, body: { works, atLocal: atLocal as LocalTime } });
+    if (result.error) {
+      tellFailure(result.error);
+      return false;
+    }
+    const { waiting, newer } = result.data;
+    const when = sayMoment(readLocalTime(atLocal as LocalTime, zone).instant, zone);
+    if (waiting === 0) tell(sayNewer(newer).trim());
+    else tell(`${whose} will be handed back on ${when}.${sayNewer(newer)}`, () => void undo(works));
+    return waiting > 0;
+  };
+  return { plan, handBack: act, takeIntoReview: undo, isBusy: isLoading || taking.isLoading };
 }

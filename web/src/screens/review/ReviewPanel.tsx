@@ -1,5 +1,6 @@
 import type { RefObject } from 'react';
 import type { PieceId } from '@vestibul/core';
+import { LONGEST_PAUSE_S } from '@vestibul/contract';
 import { sayDuration } from '@vestibul/core';
 import { Button } from '../../parts/ui/Button';
 import { sayMoment, sayName, sayOwner } from '../../parts/ui/format';
@@ -36,6 +37,9 @@ interface ReviewPanelProps {
   /** This one is done: goes on to the next to review. */
   onDone: () => void;
 }
+
+/** Whether a hand-back was set to a time, and is not only in the pause in which it can be kept. */
+const isPlanned = (at: string) => Date.parse(at) - Date.now() > LONGEST_PAUSE_S * 1000;
 
 /** What is said about the work, and what is done with it. */
 export function ReviewPanel({ submission, course, zone, desk, box, choosePiece, onDone }: ReviewPanelProps) {
@@ -221,7 +225,10 @@ export function ReviewPanel({ submission, course, zone, desk, box, choosePiece, 
             </p>
           ) : submission.goesBackAt ? (
             <p className="flex items-center gap-2 rounded-lg bg-brass-soft px-3 py-2">
-              <span>Will be handed back in a moment.</span>
+              <span>
+                Will be handed back{' '}
+                {isPlanned(submission.goesBackAt) ? sayMoment(submission.goesBackAt, zone) : 'in a moment'}.
+              </span>
               <button
                 type="button"
                 className="ml-auto rounded font-semibold text-act underline"

@@ -3,10 +3,10 @@ import { Navigate, Route, Routes } from 'react-router';
 import type { PersonId } from '@vestibul/core';
 import { usePerson } from '../../parts/hall/useSession';
 import { useLive } from '../../parts/hall/useLive';
-import { HandedBack } from './HandedBack';
 import { StudentToday } from './StudentToday';
 
 const Drawer = lazy(() => import('./Drawer').then(({ Drawer: page }) => ({ default: page })));
+const HandedBack = lazy(() => import('./HandedBack').then(({ HandedBack: page }) => ({ default: page })));
 const PeriodPieces = lazy(() =>
   import('./PeriodPieces').then(({ PeriodPieces: page }) => ({ default: page })),
 );
