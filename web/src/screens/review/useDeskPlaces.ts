@@ -1,4 +1,4 @@
-import { useCallback, useMemo, useRef, useState } from 'react';
+import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import type { Anchor } from '@vestibul/core';
 import { useDraft } from '../../parts/hall/useDraft';
 import { announce } from '../../parts/messages/announce';
@@ -47,6 +47,8 @@ export function useDeskPlaces(
     () => ({ choosing, stop, take, offer }),
     [choosing, stop, take, offer],
   );
+  // What was selected in one piece is no place of another.
+  useEffect(() => offer(null), [offer, pieceId]);
   const chosen = written && written.pieceId === pieceId ? written.anchor : null;
   const canChoose = isOpen && piece !== undefined && hasPlaces(piece);
   const writing = useMemo(() => (canChoose ? { choice, chosen } : null), [canChoose, choice, chosen]);
