@@ -15,7 +15,7 @@ export function DocxView({ source, name }: { source: string; name: string }) {
     if (bytes.status !== 'there') return;
     const stop = new AbortController();
     const read = async () => {
-      const answer = await readDocx(bytes.bytes, stop.signal);
+      const answer = await (bytes.html ?? readDocx(bytes.bytes, stop.signal));
       if (!stop.signal.aborted) setHtml(answer);
     };
     void read();

@@ -5,7 +5,8 @@ import { takeAhead } from './ahead';
 
 export type Bytes =
   | { status: 'loading' }
-  | { status: 'there'; bytes: ArrayBuffer }
+  /** `html` is there of a document that was read ahead. */
+  | { status: 'there'; bytes: ArrayBuffer; html: Promise<string | null> | null }
   | { status: 'failed'; failure: PageFailure };
 
 /** Fetches the bytes of a piece; what belongs to a piece no longer shown is dropped. */
@@ -16,9 +17,9 @@ export function useBytes(source: string): Bytes {
     const read = async () => {
       const ahead = await takeAhead(source);
       if (stop.signal.aborted) return;
-      if (ahead) return setState({ status: 'there', bytes: ahead });
+      if (ahead) return setState({ status: 'there', ...ahead });
       const response = await fetch(source, { signal: stop.signal });
-      if (response.ok) setState({ status: 'there', bytes: await response.arrayBuffer() });
+      if (response.ok) setState({ status: 'there', bytes: await response.arrayBuffer(), html: null });
       else setState({ status: 'failed', failure: ((await response.json()) as ErrorAnswer).error });
     };
     read().catch(() => {
