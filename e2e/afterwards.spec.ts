@@ -1,5 +1,6 @@
 import type { Page } from '@playwright/test';
 import { expect, openDemo, openWindow, test } from './support/journey';
+import { turnInFile } from './support/tray';
 
 /** What a page gets of an address that somebody guessed or was given. */
 const statusOf = (page: Page, address: string) =>
@@ -43,11 +44,11 @@ test('afterwards others see what the assignment says, by the page and by guessin
       .getByRole('link', { name: new RegExp(title) })
       .first()
       .click();
-    await page
-      .getByLabel('Files to turn in')
-      .setInputFiles({ name: 'sketch.txt', mimeType: 'text/plain', buffer: Buffer.from(`${title} sketch`) });
-    await page.getByRole('button', { name: 'Turn in 1 piece' }).click();
-    await expect(page.getByRole('heading', { name: 'It arrived.' })).toBeVisible();
+    await turnInFile(page, {
+      name: 'sketch.txt',
+      mimeType: 'text/plain',
+      buffer: Buffer.from(`${title} sketch`),
+    });
     const id = new URL(page.url()).pathname.split('/')[2]!;
     return page.evaluate(async (assignment) => {
       const tray = (await (await fetch(`/api/assignments/${assignment}/tray`)).json()) as {

@@ -1,5 +1,16 @@
 import type { Page } from '@playwright/test';
-import { axeFindings, expect, go, openDemo, test, toPeriod, toRack, visitDemo } from './support/journey';
+import {
+  axeFindings,
+  expect,
+  go,
+  openDemo,
+  test,
+  toDesk,
+  toPeriod,
+  toRack,
+  visitDemo,
+} from './support/journey';
+import { turnInFile } from './support/tray';
 import { piecesOnDesk } from './support/piecesOnDesk';
 
 async function openRack(page: Page, period: number): Promise<void> {
@@ -147,11 +158,11 @@ test('the desk stays with whom the teacher looks at, also while they take their 
     .getByRole('link', { name: /Stream gauge log/ })
     .first()
     .click();
-  await student
-    .getByLabel('Files to turn in')
-    .setInputFiles({ name: 'log.txt', mimeType: 'text/plain', buffer: Buffer.from('five readings') });
-  await student.getByRole('button', { name: 'Turn in 1 piece' }).click();
-  await expect(student.getByRole('heading', { name: 'It arrived.' })).toBeVisible();
+  await turnInFile(student, {
+    name: 'log.txt',
+    mimeType: 'text/plain',
+    buffer: Buffer.from('five readings'),
+  });
 
   const { page } = await visit('itamsin');
   await toRack(page, 5, 'Stream gauge log');
@@ -221,9 +232,7 @@ test('a private note is there for the other staff at once, is removed with Undo,
   // A school of its own: others count what is said on this desk.
   const { visit } = await openDemo(browser);
   const { page } = await visit('itamsin');
-  await toRack(page, 4, 'Soil texture table');
-  await page.getByRole('button', { name: /^Review \d+/ }).click();
-  await expect(page).toHaveURL(/student=/);
+  await toDesk(page, 4, 'Soil texture table');
   await expect(page.getByRole('button', { name: /^Write a private note/ })).toBeVisible();
   const { page: other } = await visit('bokonjo');
   await other.goto(page.url());
@@ -250,9 +259,7 @@ test('a private note is there for the other staff at once, is removed with Undo,
 
 test('in an open window no key acts on the page below it', async ({ browser, demo }) => {
   const { page } = await visitDemo(browser, demo, 'bokonjo');
-  await toRack(page, 4, 'Stream gauge log');
-  await page.getByRole('button', { name: /^Review \d+/ }).click();
-  await expect(page).toHaveURL(/student=/);
+  await toDesk(page, 4, 'Stream gauge log');
   const panel = page.getByRole('region', { name: 'Review' });
   const name = await panel.getByRole('heading').textContent();
   const score = await page.getByRole('region', { name: 'Score' }).textContent();
@@ -336,9 +343,7 @@ test('work is scored by number keys, shows at a colleague’s desk at once, and 
 
   // Points are typed, with a comma or a dot; what cannot be given is said and stays to be put right.
   await page.goto(page.url().replace(/review\?.*/, 'rack?period=4'));
-  await toRack(page, 4, 'Soil texture table');
-  await page.getByRole('button', { name: /^Review \d+/ }).click();
-  await expect(page).toHaveURL(/student=/);
+  await toDesk(page, 4, 'Soil texture table');
   const points = page.getByRole('textbox', { name: 'Points, up to 10' });
   await expect(points).toHaveValue('');
   await page.keyboard.press('s');

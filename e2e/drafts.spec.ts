@@ -1,13 +1,12 @@
-import { expect, go, openDemo, openWindow, signIn, signOut, test, toRack } from './support/journey';
-import { emptyTray, openAssignment } from './support/tray';
+import { expect, go, openDemo, openWindow, signIn, signOut, test, toDesk, toRack } from './support/journey';
+import { emptyTray, openAssignment, turnInFile } from './support/tray';
 
 test('nothing typed is lost: a comment, an assignment and a list are there again after Escape, Back and a reload', async ({
   browser,
 }) => {
   const { visit } = await openDemo(browser);
   const { page } = await visit('itamsin');
-  await toRack(page, 4, 'Soil texture table');
-  await page.getByRole('button', { name: /^Review \d+/ }).click();
+  await toDesk(page, 4, 'Soil texture table');
   const comment = page.getByLabel('Comment', { exact: true });
   const student = page.getByRole('region', { name: 'Review' }).getByRole('heading', { level: 2 });
   const first = (await student.textContent())!;
@@ -157,9 +156,7 @@ test('a browser that keeps nothing breaks no page: work is written, turned in an
   await openAssignment(student, /Stream gauge log/);
   await emptyTray(student);
   const file = { name: 'log.txt', mimeType: 'text/plain', buffer: Buffer.from('Gauge 1: 0.4 m') };
-  await student.getByLabel('Files to turn in').setInputFiles(file);
-  await student.getByRole('button', { name: /^Turn in 1 piece/ }).click();
-  await expect(student.getByRole('heading', { name: 'It arrived.' })).toBeVisible();
+  await turnInFile(student, file);
 
   await signIn(teacher, demo.address, 'itamsin@larkmoor.example', 'larkmoor-demo');
   await toRack(teacher, 5, 'Stream gauge log');

@@ -1,5 +1,5 @@
 import type { Browser, Locator, Page } from '@playwright/test';
-import { expect, openDemo, signIn, test, toPeriod, toRack, toStep } from './support/journey';
+import { expect, openDemo, signIn, test, toDesk, toPeriod, toRack, toStep } from './support/journey';
 
 /** A form of the application: how to come to it, how to open it there, and a field of it that is typed in. */
 interface Form {
@@ -36,11 +36,7 @@ const toFirstPage = async (page: Page) => {
   await expect(page.getByRole('heading', { level: 1 }).first()).toBeVisible();
 };
 
-const toDeskOfPeriod4 = async (page: Page) => {
-  await toRack(page, 4, 'Soil texture table');
-  await page.getByRole('button', { name: /^Review \d+/ }).click();
-  await expect(page).toHaveURL(/student=/);
-};
+const toDeskOfPeriod4 = (page: Page) => toDesk(page, 4, 'Soil texture table');
 
 const formsOfWork: Form[] = [
   {

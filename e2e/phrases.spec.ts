@@ -1,13 +1,11 @@
-import { axeFindings, expect, openDemo, test, toRack } from './support/journey';
+import { axeFindings, expect, openDemo, test, toDesk } from './support/journey';
 
 test('phrases are kept, put in by their keys and found by their words while a comment is written', async ({
   browser,
 }) => {
   const { visit } = await openDemo(browser);
   const { page, faults } = await visit('itamsin');
-  await toRack(page, 4, 'Stream gauge log');
-  await page.getByRole('button', { name: /^Review \d+/ }).click();
-  await expect(page).toHaveURL(/student=/);
+  await toDesk(page, 4, 'Stream gauge log');
   const box = page.getByLabel('Comment', { exact: true });
   const bar = page.getByRole('region', { name: 'Phrases' });
   const name = (await page.getByRole('region', { name: 'Review' }).getByRole('heading').textContent())!;

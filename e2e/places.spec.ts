@@ -1,6 +1,7 @@
 import type { Page } from '@playwright/test';
 import { PDFDocument } from 'pdf-lib';
 import { axeFindings, expect, openDemo, test, toRack } from './support/journey';
+import { turnInFile } from './support/tray';
 import { piecesOnDesk } from './support/piecesOnDesk';
 
 const work = (page: Page) => page.getByRole('region', { name: 'The work' });
@@ -117,11 +118,7 @@ test('a student reads comments at their places on a phone; in the next attempt t
   const { visit } = await openDemo(browser);
   const { page: student, faults: theirFaults } = await visit('enwosu', { phone: true });
   const turnIn = async (text: string) => {
-    await student
-      .getByLabel('Files to turn in')
-      .setInputFiles({ name: 'log.txt', mimeType: 'text/plain', buffer: Buffer.from(text) });
-    await student.getByRole('button', { name: 'Turn in 1 piece' }).click();
-    await expect(student.getByRole('heading', { name: 'It arrived.' })).toBeVisible();
+    await turnInFile(student, { name: 'log.txt', mimeType: 'text/plain', buffer: Buffer.from(text) });
   };
   await student
     .getByRole('link', { name: /Stream gauge log/ })
@@ -184,13 +181,11 @@ test('of a PDF with several pages, words that are selected on one are commented 
     .getByRole('link', { name: /Stream gauge log/ })
     .first()
     .click();
-  await student.getByLabel('Files to turn in').setInputFiles({
+  await turnInFile(student, {
     name: 'log.pdf',
     mimeType: 'application/pdf',
     buffer: Buffer.from(await pdf.save()),
   });
-  await student.getByRole('button', { name: 'Turn in 1 piece' }).click();
-  await expect(student.getByRole('heading', { name: 'It arrived.' })).toBeVisible();
 
   const { page, faults } = await visit('itamsin');
   await toRack(page, 5, 'Stream gauge log');

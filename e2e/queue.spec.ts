@@ -1,12 +1,11 @@
-import { axeFindings, expect, openDemo, test, toRack } from './support/journey';
+import { axeFindings, expect, openDemo, test, toDesk } from './support/journey';
 
 test('the pile is gone through as its teacher chooses, who stays with what they look at, and it is so again tomorrow', async ({
   browser,
 }) => {
   const { visit } = await openDemo(browser);
   const { page, faults } = await visit('itamsin');
-  await toRack(page, 4, 'Stream gauge log');
-  await page.getByRole('button', { name: /^Review \d+/ }).click();
+  await toDesk(page, 4, 'Stream gauge log');
   const pile = page.getByRole('list', { name: 'Students with something in' });
   const lying = pile.getByRole('button');
   await expect(pile).toBeVisible();
@@ -44,8 +43,7 @@ test('what is reviewed is handed back at a set time, of which its student sees n
 }) => {
   const { visit } = await openDemo(browser);
   const { page, faults } = await visit('itamsin');
-  await toRack(page, 4, 'Stream gauge log');
-  await page.getByRole('button', { name: /^Review \d+/ }).click();
+  await toDesk(page, 4, 'Stream gauge log');
   const now = page.getByRole('button', { name: /^Hand back \d+$/ });
   const count = Number((await now.textContent())!.match(/\d+/)![0]);
   await page.getByRole('button', { name: 'Hand back at a set time' }).click();

@@ -15,7 +15,7 @@ export type { RouteName } from './routes';
 export { assignmentBody } from './parts/bodies';
 export { courseBody, courseWords, periodBody } from './courses/shapes';
 export { doorBody } from './doors/shapes';
-export { commentBody, phraseBody } from './review/shapes';
+export { newPhrase } from './review/shapes';
 export { askOfficeBody, changedStudent, joiningPerson } from './roster/shapes';
 export { schoolBody, yearBody } from './school/shapes';
 export { personBody, signInBody, welcomeBody } from './sign-in/shapes';

@@ -140,6 +140,13 @@ export async function toRack(page: Page, period: number, assignment: string): Pr
   await expect(page.getByRole('button', { name: `Assignment: ${assignment}` })).toBeVisible();
 }
 
+/** Opens the review desk with the work of a period; back when it says whose it is. */
+export async function toDesk(page: Page, period: number, assignment: string): Promise<void> {
+  await toRack(page, period, assignment);
+  await page.getByRole('button', { name: /^Review \d+/ }).click();
+  await expect(page).toHaveURL(/student=/);
+}
+
 /** A file that begins as a photo of a phone does. */
 export const picture = (name: string) => ({
   name,

@@ -11,6 +11,16 @@ export async function openAssignment(page: Page, title: RegExp): Promise<void> {
   await expect(tray(page)).toBeVisible();
 }
 
+/** Turns one file in, and is back when it has arrived. */
+export async function turnInFile(
+  page: Page,
+  file: { name: string; mimeType: string; buffer: Buffer },
+): Promise<void> {
+  await page.getByLabel('Files to turn in').setInputFiles(file);
+  await page.getByRole('button', { name: 'Turn in 1 piece' }).click();
+  await expect(page.getByRole('heading', { name: 'It arrived.' })).toBeVisible();
+}
+
 /** Takes out what journeys before have left in the tray. */
 export async function emptyTray(page: Page): Promise<void> {
   const out = page.getByRole('button', { name: /^Remove .* from the tray$/ });

@@ -1,13 +1,13 @@
 import { z } from 'zod';
 import { attempt, line, localTime, paragraphs } from '../parts/bodies';
 import { LONGEST_PAUSE_S } from '../parts/limits';
-import { commentBody, given, newComment, phraseBody, scoreStep, works } from './shapes';
+import { commentBody, given, newComment, newPhrase, phraseBody, scoreStep, works } from './shapes';
 
 /** What requests about the desk carry. */
 export const reviewRequests = {
   comment: { body: newComment },
   changeComment: { body: commentBody },
-  keepPhrase: { body: phraseBody.extend({ isMine: z.boolean() }) },
+  keepPhrase: { body: newPhrase },
   changePhrase: { body: phraseBody },
   addNote: { body: commentBody.extend({ attempt }) },
   setScore: { body: z.object({ attempt, step: scoreStep }) },
@@ -21,9 +21,9 @@ export const reviewRequests = {
   handBack: {
     body: z.object({
       works,
-      /** How long they can still be kept before it is done. */
       /** The wall-clock time of the school at which it is done; else after the pause. */
       atLocal: localTime.nullable().default(null),
+      /** How long they can still be kept before it is done. */
       afterSeconds: z.number().int().min(0).max(LONGEST_PAUSE_S).default(0),
     }),
   },

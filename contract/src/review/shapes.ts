@@ -144,6 +144,9 @@ export const phraseBody = z.object({
   text: paragraphs(LONGEST_COMMENT),
 });
 
+/** A phrase that begins to be kept: for oneself, or for the course. */
+export const newPhrase = phraseBody.extend({ isMine: z.boolean() });
+
 export const phrase = z.object({
   id: branded<PhraseId>(),
   key: z.string(),

@@ -9,8 +9,8 @@ import {
   type Selector,
   type SubmissionId,
 } from '@vestibul/core';
-import { Failure } from '../platform/failure';
-import { all, one, type Database } from '../platform/database/database';
+import { findAssignment } from '../assignments/assignments';
+import { all, type Database } from '../platform/database/database';
 
 interface SaidRow {
   id: CommentId;
@@ -29,8 +29,7 @@ interface SaidRow {
  * first; private notes never. Fails with `not-found`.
  */
 export function readAnnotations(db: Database, assignment: AssignmentId) {
-  const found = one<{ title: string }>(db, 'SELECT title FROM assignment WHERE id = ?', [assignment]);
-  if (!found) throw new Failure('not-found');
+  const { title } = findAssignment(db, assignment);
   const said = all<SaidRow>(
     db,
     `SELECT c.id, c.submission_id AS submissionId, c.attempt, c.by_id AS by, c.at, c.edited_at AS editedAt, c.text,
@@ -49,7 +48,7 @@ export function readAnnotations(db: Database, assignment: AssignmentId) {
   );
   return annotationCollection(
     assignment,
-    found.title,
+    title,
     said.map(({ submissionId, attempt, pieceId, selectors, ...one }) => ({
       ...one,
       pieces: pieceId ? [pieceId] : (pieces.get(`${submissionId} ${attempt}`) ?? []).map(({ id }) => id),

@@ -34,18 +34,19 @@ export function keepPhrase(
 ): void {
   const { db } = school;
   together(db, () => {
-    const owner = isMine ? { ownerId: by, courseId: null } : { ownerId: null, courseId: course };
-    const { kept } = one<{ kept: number }>(
-      db,
-      `SELECT COUNT(*) AS kept FROM phrase WHERE ${isMine ? 'owner_id = :ownerId' : 'course_id = :courseId'}`,
-      isMine ? { ownerId: by } : { courseId: course },
-    )!;
-    if (kept >= MOST_PHRASES) throw new Failure('too-many-phrases', { most: MOST_PHRASES });
-    requireFree(db, by, course, { isMine, key, id: null });
+    const beside = phrasesOf(db, by, course, isMine);
+    if (beside.length >= MOST_PHRASES) throw new Failure('too-many-phrases', { most: MOST_PHRASES });
+    requireFree(beside, key);
     run(
       db,
       'INSERT INTO phrase (id, owner_id, course_id, key, text) VALUES (:id, :ownerId, :courseId, :key, :text)',
-      { id: newId<PhraseId>('ph'), ...owner, key, text },
+      {
+        id: newId<PhraseId>('ph'),
+        ownerId: isMine ? by : null,
+        courseId: isMine ? null : course,
+        key,
+        text,
+      },
     );
     writeEvent(school, by, 'phrase kept', { course }, { textSha256: sha256Hex(text) });
   });
@@ -63,7 +64,11 @@ export function changePhrase(
   together(db, () => {
     const was = findPhrase(db, by, course, id);
     if (was.key === key && was.text === text) return;
-    requireFree(db, by, course, { isMine: was.ownerId !== null, key, id });
+    const beside = phrasesOf(db, by, course, was.ownerId !== null);
+    requireFree(
+      beside.filter((known) => known.id !== id),
+      key,
+    );
     run(db, 'UPDATE phrase SET key = :key, text = :text WHERE id = :id', { key, text, id });
     writeEvent(school, by, 'phrase changed', { course }, { textSha256: sha256Hex(text) });
   });
@@ -79,17 +84,15 @@ export function removePhrase(school: School, by: PersonId, course: CourseId, id:
   });
 }
 
-/** Fails with `phrase-exists` where another phrase of the same owner has a key. */
-function requireFree(
-  db: Database,
-  by: PersonId,
-  course: CourseId,
-  { isMine, key, id }: { isMine: boolean; key: string; id: PhraseId | null },
-): void {
-  const taken = listPhrases(db, course, by).some(
-    (known) => known.isMine === isMine && known.key === key && known.id !== id,
-  );
-  if (taken) throw new Failure('phrase-exists', { key });
+type Known = AnswerOf<'listPhrases'>;
+
+/** The phrases of one owner: somebody's own, or the course's. */
+const phrasesOf = (db: Database, by: PersonId, course: CourseId, isMine: boolean): Known =>
+  listPhrases(db, course, by).filter((known) => known.isMine === isMine);
+
+/** Fails with `phrase-exists` where one of these has a key. */
+function requireFree(beside: Known, key: string): void {
+  if (beside.some((known) => known.key === key)) throw new Failure('phrase-exists', { key });
 }
 
 /** A phrase that somebody has in a course. */

@@ -6,9 +6,10 @@ import { useDraft, type Draft } from './useDraft';
 export function useFormDraft<Values extends FieldValues>(
   form: UseFormReturn<Values>,
   place: string,
+  changes: unknown = null,
 ): Pick<Draft<Values>, 'kept' | 'done' | 'discard' | 'bringBack'> {
   const [start] = useState(() => form.getValues());
-  const draft = useDraft(place, start);
+  const draft = useDraft(place, start, changes);
   const latest = useRef(draft);
   useEffect(() => {
     latest.current = draft;

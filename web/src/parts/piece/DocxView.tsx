@@ -1,6 +1,7 @@
 import DOMPurify from 'dompurify';
 import { useEffect, useRef, useState } from 'react';
 import { Failed, Loading } from '../messages/States';
+import { leadsOut } from '../ui/leadsOut';
 import { TextPlaces } from './places/TextPlaces';
 import { readDocx } from './readDocx';
 import { useBytes } from './useBytes';
@@ -48,7 +49,7 @@ function clean(html: string): DocumentFragment {
     ALLOW_ARIA_ATTR: false,
   });
   for (const link of fragment.querySelectorAll('a')) {
-    if (/^(https?:|mailto:)/i.test(link.getAttribute('href') ?? '')) {
+    if (leadsOut(link.getAttribute('href') ?? '')) {
       link.target = '_blank';
       link.rel = 'noopener noreferrer';
     } else link.replaceWith(...link.childNodes);

@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { CalendarClock } from 'lucide-react';
-import { instantToLocal, isLocalTime, toInstant } from '@vestibul/core';
+import { instantToLocal, isLocalTime, toInstant, type LocalTime } from '@vestibul/core';
 import { Button } from '../ui/Button';
 import { Dialog } from '../ui/Dialog';
 import { Field, inputClass } from '../ui/Field';
@@ -24,7 +24,7 @@ export function HandBackButton({ course, places }: { course: Course; places: rea
   const unscored = withoutScore(course, ready);
   const scored = ready.filter((place) => !unscored.includes(place));
   if (ready.length === 0 || !mayRun(course)) return null;
-  const give = (given: readonly Place[], at: string | null = null) => {
+  const give = (given: readonly Place[], at: LocalTime | null = null) => {
     setAsked(null);
     const works = given.flatMap(({ slot }) =>
       slot?.id ? [{ submissionId: slot.id, attempt: slot.attempt }] : [],
@@ -80,7 +80,7 @@ export function HandBackButton({ course, places }: { course: Course; places: rea
 }
 
 /** At which time; tomorrow morning at first. */
-function WhenForm({ count, plan }: { count: number; plan: (at: string) => void }) {
+function WhenForm({ count, plan }: { count: number; plan: (at: LocalTime) => void }) {
   const zone = useZone();
   const [at, setAt] = useState(
     () => `${instantToLocal(toInstant(Date.now() + DAY_MS), zone).slice(0, 10)}T08:00`,

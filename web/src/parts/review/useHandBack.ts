@@ -1,5 +1,6 @@
 import { readLocalTime, type LocalTime, type SubmissionId } from '@vestibul/core';
 import { api, type Course } from '../../state/api';
+import type { CallFor } from '../../state/contractQuery';
 import { tell, tellFailure } from '../messages/Notices';
 import { sayMoment, sayNewer } from '../ui/format';
 import { useZone } from '../hall/useSession';
@@ -29,30 +30,27 @@ export function useHandBack(course: Course) {
     tell(`${takenBack > 0 ? 'Taken back into review' : 'Not handed back'}.${sayNewer(newer)}`);
     return kept + takenBack > 0;
   };
-  const act = async (works: Work[], whose: string) => {
-    const result = await handBack({ params, body: { works, afterSeconds: PAUSE_S } });
+  const send = async (
+    works: Work[],
+    how: Pick<CallFor<'handBack'>['body'], 'afterSeconds' | 'atLocal'>,
+    says: string,
+  ) => {
+    const result = await handBack({ params, body: { works, ...how } });
     if (result.error) {
       tellFailure(result.error);
       return false;
     }
     const { waiting, newer } = result.data;
     if (waiting === 0) tell(sayNewer(newer).trim());
-    else
-      tell(`${whose} will be handed back in ${PAUSE_S} seconds.${sayNewer(newer)}`, () => void undo(works));
+    else tell(`${says}.${sayNewer(newer)}`, () => void undo(works));
     return waiting > 0;
   };
+  const act = (works: Work[], whose: string) =>
+    send(works, { afterSeconds: PAUSE_S }, `${whose} will be handed back in ${PAUSE_S} seconds`);
   /** Hands back at a wall-clock time of the school; true where it is planned. */
-  const plan = async (works: Work[], whose: string, atLocal: string) => {
-    const result = await handBack({ params, body: { works, atLocal: atLocal as LocalTime } });
-    if (result.error) {
-      tellFailure(result.error);
-      return false;
-    }
-    const { waiting, newer } = result.data;
-    const when = sayMoment(readLocalTime(atLocal as LocalTime, zone).instant, zone);
-    if (waiting === 0) tell(sayNewer(newer).trim());
-    else tell(`${whose} will be handed back on ${when}.${sayNewer(newer)}`, () => void undo(works));
-    return waiting > 0;
+  const plan = (works: Work[], whose: string, atLocal: LocalTime) => {
+    const when = sayMoment(readLocalTime(atLocal, zone).instant, zone);
+    return send(works, { atLocal }, `${whose} will be handed back on ${when}`);
   };
   return { plan, handBack: act, takeIntoReview: undo, isBusy: isLoading || taking.isLoading };
 }

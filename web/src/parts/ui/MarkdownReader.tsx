@@ -1,11 +1,11 @@
 import MarkdownToJsx, { astToJSX, type MarkdownToJSX } from 'markdown-to-jsx/react';
 import { useEffect, useState, type ComponentProps } from 'react';
+import { leadsOut } from './leadsOut';
 import { LONGEST_AT_ONCE, PATIENCE_MS, parseOptions } from './markdownLimits';
 
 /** Links lead out of the page, without telling where they were followed from. */
 function OutLink({ href = '', children }: ComponentProps<'a'>) {
-  const isSafe = /^(https?:|mailto:)/i.test(href);
-  if (!isSafe) return <span>{children}</span>;
+  if (!leadsOut(href)) return <span>{children}</span>;
   return (
     <a href={href} target="_blank" rel="noopener noreferrer" className="text-act underline">
       {children}

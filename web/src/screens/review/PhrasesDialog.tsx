@@ -1,11 +1,14 @@
 import { useState } from 'react';
-import { phraseBody } from '@vestibul/contract';
+import { zodResolver } from '@hookform/resolvers/zod';
+import { Controller, useForm } from 'react-hook-form';
+import { LONGEST_COMMENT, newPhrase } from '@vestibul/contract';
 import { Button } from '../../parts/ui/Button';
 import { Check } from '../../parts/ui/Check';
 import { Dialog } from '../../parts/ui/Dialog';
 import { Field, inputClass } from '../../parts/ui/Field';
+import { FormWithFaults } from '../../parts/ui/FormWithFaults';
 import { KeptDraft } from '../../parts/hall/KeptDraft';
-import { useDraft } from '../../parts/hall/useDraft';
+import { useFormDraft } from '../../parts/hall/useFormDraft';
 import { announce } from '../../parts/messages/announce';
 import { tell, tellFailure } from '../../parts/messages/Notices';
 import { api, type Course } from '../../state/api';
@@ -79,67 +82,52 @@ interface PhraseFormProps {
 
 function PhraseForm({ course, changed, text, onDone }: PhraseFormProps) {
   const params = { courseId: course.id };
-  const draft = useDraft(
-    changed ? `phrase ${changed.id}` : `new phrase ${course.id}`,
-    changed
-      ? { key: changed.key, text: changed.text, isMine: changed.isMine }
-      : { key: '', text, isMine: true },
-    changed,
-  );
-  const [fault, setFault] = useState<{ key?: string; text?: string }>({});
+  const form = useForm({
+    resolver: zodResolver(newPhrase),
+    defaultValues: {
+      key: changed?.key ?? '',
+      text: changed?.text ?? text,
+      isMine: changed?.isMine ?? true,
+    },
+  });
+  const draft = useFormDraft(form, changed ? `phrase ${changed.id}` : `new phrase ${course.id}`, changed);
+  const { errors } = form.formState;
   const [keep, keeping] = api.useKeepPhraseMutation();
   const [change, changing] = api.useChangePhraseMutation();
-  const save = async () => {
-    const read = phraseBody.safeParse(draft.value);
-    if (!read.success) {
-      const says = (field: string) => read.error.issues.find(({ path }) => path[0] === field)?.message;
-      return setFault({ key: says('key'), text: says('text') });
-    }
-    setFault({});
+  const save = form.handleSubmit(async ({ key, text: words, isMine }) => {
     const { error } = changed
-      ? await change({ params: { ...params, phraseId: changed.id }, body: read.data })
-      : await keep({ params, body: { ...read.data, isMine: draft.value.isMine } });
+      ? await change({ params: { ...params, phraseId: changed.id }, body: { key, text: words } })
+      : await keep({ params, body: { key, text: words, isMine } });
     if (error) return tellFailure(error);
+    form.reset();
     draft.done();
-    announce(`The phrase ;${read.data.key} is kept.`);
+    announce(`The phrase ;${key} is kept.`);
     onDone();
-  };
-  const { value, set } = draft;
+  });
   return (
-    <form
-      className="grid gap-3"
-      onSubmit={(event) => {
-        event.preventDefault();
-        void save();
-      }}
-    >
+    <FormWithFaults onSubmit={save} noValidate className="grid gap-3">
       <KeptDraft draft={draft} what="phrase" />
-      <Field label="Key" hint="What you type after a semicolon, for example ;1" error={fault.key}>
-        <input
-          className={inputClass}
-          value={value.key}
-          autoComplete="off"
-          onChange={(event) => set({ ...value, key: event.target.value })}
-        />
+      <Field label="Key" hint="What you type after a semicolon, for example ;1" error={errors.key?.message}>
+        <input className={inputClass} autoComplete="off" {...form.register('key')} />
       </Field>
       <Field
         label="Words"
         hint="{first}, {last} and {assignment} are filled in for each student."
-        error={fault.text}
+        error={errors.text?.message}
       >
-        <textarea
-          rows={3}
-          maxLength={4000}
-          className={inputClass}
-          value={value.text}
-          onChange={(event) => set({ ...value, text: event.target.value })}
-        />
+        <textarea rows={3} maxLength={LONGEST_COMMENT} className={inputClass} {...form.register('text')} />
       </Field>
       {changed ? null : (
-        <Check
-          label="For all staff of this course"
-          checked={!value.isMine}
-          onChange={(isCourses) => set({ ...value, isMine: !isCourses })}
+        <Controller
+          control={form.control}
+          name="isMine"
+          render={({ field: { value, onChange } }) => (
+            <Check
+              label="For all staff of this course"
+              checked={!value}
+              onChange={(isCourses) => onChange(!isCourses)}
+            />
+          )}
         />
       )}
       <div className="flex flex-wrap gap-2">
@@ -158,6 +146,6 @@ function PhraseForm({ course, changed, text, onDone }: PhraseFormProps) {
           </Button>
         ) : null}
       </div>
-    </form>
+    </FormWithFaults>
   );
 }

@@ -1,4 +1,5 @@
 import type { ReactNode, RefObject } from 'react';
+import { LONGEST_COMMENT } from '@vestibul/contract';
 import { Button } from '../../parts/ui/Button';
 import { inputClass } from '../../parts/ui/Field';
 import { KeptDraft } from '../../parts/hall/KeptDraft';
@@ -53,7 +54,7 @@ export function WordsForm({
         id={id}
         ref={box}
         rows={rows}
-        maxLength={4000}
+        maxLength={LONGEST_COMMENT}
         value={draft.value}
         aria-describedby={`${id}-hint`}
         onChange={(event) => draft.set(event.target.value)}

@@ -30,8 +30,9 @@ export function MarkBoxes({ drawn, unit, look }: MarkBoxesProps) {
   if (!places) return null;
   return (
     <>
-      {drawn.map(({ id, number, boxes, badge }) => (
-        <div key={id ?? 'chosen'} data-place={id ?? 'chosen'}>
+      {drawn.map(({ id, number, boxes, badge }, nth) => (
+        // What is chosen and what is about to be can both be there, and are no comment's yet.
+        <div key={id ?? `chosen ${nth}`} data-place={id ?? 'chosen'}>
           {boxes.map((box, i) => (
             <span
               key={i}

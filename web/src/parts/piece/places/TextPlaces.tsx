@@ -3,7 +3,7 @@ import { MessageSquarePlus } from 'lucide-react';
 import { findQuote, quoteAt, type Anchor, type Stretch } from '@vestibul/core';
 import { announce } from '../../messages/announce';
 import { MarkBoxes, type Box, type DrawnMark } from './MarkBoxes';
-import { moveStretch, partsOf, wholeWords, type Move } from './chooseWords';
+import { moveStretch, partsOf, wholeWords, type Move, type TextParts } from './chooseWords';
 import { rangeOf, readText, stretchOf } from './readText';
 import { useChoosingKeys } from './useChoosingKeys';
 import { usePlaces, type Mark } from './usePlaces';
@@ -14,6 +14,8 @@ const MOST_BOXES = 200;
 const NUMBER_SIZE = 26;
 /** How wide the button beside what is selected is, in pixels, so that it does not leave the text. */
 const BUTTON_WIDTH = 150;
+
+const noParts: TextParts = { sentences: [], words: [] };
 
 const moves: Record<string, Move | 'take'> = {
   ArrowDown: 'next',
@@ -68,6 +70,7 @@ function TextMarks({ page, takesKeys }: { page: number | null; takesKeys: boolea
   const hasOffered = useRef(false);
   const isAsked = Boolean(choice?.choosing && takesKeys);
   const [stretch, setStretch] = useState<Stretch | null>(null);
+  const parts = useRef(noParts);
   const [pointed, setPointed] = useState<Box[]>([]);
 
   const draw = useCallback(() => {
@@ -86,11 +89,10 @@ function TextMarks({ page, takesKeys }: { page: number | null; takesKeys: boolea
   }, [marks, chosen, page, tellGone]);
   useLayoutEffect(draw, [draw]);
   useEffect(() => {
-    const { frame, words } = around(layer.current!);
     const sizes = new ResizeObserver(draw);
     const content = new MutationObserver(draw);
-    sizes.observe(frame);
-    content.observe(words, { childList: true, subtree: true, characterData: true });
+    sizes.observe(layer.current!.parentElement!);
+    content.observe(wordsUnder(layer.current!), { childList: true, subtree: true, characterData: true });
     return () => {
       sizes.disconnect();
       content.disconnect();
@@ -114,7 +116,9 @@ function TextMarks({ page, takesKeys }: { page: number | null; takesKeys: boolea
 
   // Chosen with keys: the first sentence in view, there before the next key is pressed; then as the keys say.
   useLayoutEffect(() => {
-    setStretch(isAsked ? firstInView(layer.current!) : null);
+    // A text is cut into its sentences and words once, and not at every key.
+    parts.current = isAsked ? partsOf(around(layer.current!).read.text) : noParts;
+    setStretch(isAsked ? firstInView(layer.current!, parts.current) : null);
   }, [isAsked]);
   useLayoutEffect(() => {
     const { frame, read } = around(layer.current!);
@@ -126,19 +130,17 @@ function TextMarks({ page, takesKeys }: { page: number | null; takesKeys: boolea
   useChoosingKeys(
     moves,
     (move) => {
-      const { read } = around(layer.current!);
       if (!stretch) return;
-      if (move !== 'take') return setStretch(moveStretch(partsOf(read.text), stretch, move));
-      const anchor = quoteAt(read.text, stretch, page);
+      if (move !== 'take') return setStretch(moveStretch(parts.current, stretch, move));
+      const anchor = quoteAt(around(layer.current!).read.text, stretch, page);
       if (anchor) choice?.take(anchor);
     },
     isAsked,
   );
   return (
     <div ref={layer}>
-      <MarkBoxes drawn={drawn} unit="px" look="words" />
       <MarkBoxes
-        drawn={[{ id: null, number: null, boxes: pointed, badge: { left: 0, top: 0 } }]}
+        drawn={[...drawn, { id: null, number: null, boxes: pointed, badge: { left: 0, top: 0 } }]}
         unit="px"
         look="words"
       />
@@ -161,11 +163,13 @@ function TextMarks({ page, takesKeys }: { page: number | null; takesKeys: boolea
   );
 }
 
-/** What a layer lies in and over. */
-function around(layer: HTMLElement) {
-  const words = layer.previousElementSibling!;
-  return { frame: layer.parentElement!, words, read: readText(words) };
-}
+const wordsUnder = (layer: HTMLElement) => layer.previousElementSibling!;
+
+/** What a layer lies in, and what is read under it. */
+const around = (layer: HTMLElement) => ({
+  frame: layer.parentElement!,
+  read: readText(wordsUnder(layer)),
+});
 
 /** Whether a mark can be on a page; one of an earlier attempt can be on any. */
 const isOn = (page: number | null, { anchor, isCarried }: Pick<Mark, 'anchor' | 'isCarried'>) =>
@@ -191,9 +195,11 @@ function boxesOfRange(frame: Element, range: Range): Box[] {
 function selectedIn(layer: HTMLElement, page: number | null) {
   const selection = document.getSelection();
   if (!selection || selection.isCollapsed || selection.rangeCount === 0) return null;
-  const { frame, words, read } = around(layer);
   const range = selection.getRangeAt(0);
-  const stretch = words.contains(range.commonAncestorContainer) ? stretchOf(read, range) : null;
+  // Every page of a PDF looks, whatever is selected: only the one it is in reads its words.
+  if (!wordsUnder(layer).contains(range.commonAncestorContainer)) return null;
+  const { frame, read } = around(layer);
+  const stretch = stretchOf(read, range);
   const anchor = stretch && quoteAt(read.text, wholeWords(read.text, stretch), page);
   const last = boxesOfRange(frame, range).at(-1);
   if (!anchor || !last) return null;
@@ -202,9 +208,8 @@ function selectedIn(layer: HTMLElement, page: number | null) {
 }
 
 /** The first sentence that can be seen. */
-function firstInView(layer: HTMLElement): Stretch | null {
+function firstInView(layer: HTMLElement, { sentences }: TextParts): Stretch | null {
   const { frame, read } = around(layer);
-  const { sentences } = partsOf(read.text);
   const { top } = scrollerOf(frame).getBoundingClientRect();
   const isInView = (sentence: Stretch) => {
     const box = rangeOf(read, sentence)?.getBoundingClientRect();
