@@ -18,6 +18,7 @@ test('the pile is gone through as its teacher chooses, who stays with what they 
 
   await page.getByLabel('Order of the work').selectOption('oldest first');
   const first = await lying.first().textContent();
+  // What was chosen is what a key is for, however soon it comes.
   await lying.first().click();
   const student = page.getByRole('region', { name: 'Review' }).getByRole('heading');
   const name = (await student.textContent())!;

@@ -16,6 +16,7 @@ import { sayName } from '../../parts/ui/format';
 import { tell } from '../../parts/messages/Notices';
 import { Empty, Failed, Loading, Read } from '../../parts/messages/States';
 import { stripFor } from '../../parts/naming/stripFor';
+import { useChosen } from '../../parts/hall/useChosen';
 import { useArrangement } from '../../parts/rack/useArrangement';
 import { useCoursePage } from '../../parts/courses/useCoursePage';
 import { useKeys } from '../../parts/ui/useKeys';
@@ -47,14 +48,14 @@ export function Rack() {
 }
 
 function RackOf({ course, period }: { course: Course; period: string }) {
-  const [search, setSearch] = useSearchParams();
+  const [asksFor, chooseWhat] = useChosen();
   const navigate = useNavigate();
   const now = useNow();
   const zone = useZone();
   const arrangement = useArrangement();
   const rack = api.useReadRackQuery({ params: { courseId: course.id } });
-  const [chosen, setChosen] = useState(search.get('student') as PersonId | null);
-  const asked = search.get('student') as PersonId | null;
+  const [chosen, setChosen] = useState(asksFor.get('student') as PersonId | null);
+  const asked = asksFor.get('student') as PersonId | null;
   const isThere = rack.data !== undefined;
   // Who was looked for has the focus as soon as they are there.
   useEffect(() => {
@@ -66,7 +67,7 @@ function RackOf({ course, period }: { course: Course; period: string }) {
   useEffect(() => void loadGlance(), []);
 
   const assignments = assignmentsFor(course, period, now);
-  const assignment = chooseAssignment(assignments, search.get('assignment'), now);
+  const assignment = chooseAssignment(assignments, asksFor.get('assignment'), now);
   const places =
     rack.data && assignment ? placesFor(course, rack.data, period, assignment, now, arrangement) : [];
   const at = Math.max(
@@ -82,8 +83,7 @@ function RackOf({ course, period }: { course: Course; period: string }) {
     grid.current?.focus(place.student.id);
   };
   const toAssignment = (id: string) => {
-    search.set('assignment', id);
-    setSearch(search, { replace: true });
+    chooseWhat((now) => now.set('assignment', id));
   };
   const stepAssignment = (by: number) => {
     const next = assignments[assignments.findIndex((known) => known.id === assignment?.id) + by];

@@ -1,5 +1,5 @@
 import { useEffect, useRef, useState } from 'react';
-import { useNavigate, useSearchParams } from 'react-router';
+import { useNavigate } from 'react-router';
 import type { PieceId } from '@vestibul/core';
 import { Button } from '../../parts/ui/Button';
 import {
@@ -20,6 +20,7 @@ import { placePath } from '../../parts/hall/places';
 import { announce } from '../../parts/messages/announce';
 import { Empty, Read } from '../../parts/messages/States';
 import { stripFor } from '../../parts/naming/stripFor';
+import { useChosen } from '../../parts/hall/useChosen';
 import { useArrangement } from '../../parts/rack/useArrangement';
 import { useCoursePage } from '../../parts/courses/useCoursePage';
 import { useKeys } from '../../parts/ui/useKeys';
@@ -48,18 +49,18 @@ export function ReviewDesk() {
 }
 
 function DeskOf({ course, period }: { course: Course; period: string }) {
-  const [search, setSearch] = useSearchParams();
+  const [chosen, chooseWhat] = useChosen();
   const navigate = useNavigate();
   const now = useNow();
   const zone = useZone();
   const arrangement = useArrangement();
   const rack = api.useReadRackQuery({ params: { courseId: course.id } });
   const assignments = assignmentsFor(course, period, now);
-  const assignment = chooseAssignment(assignments, search.get('assignment'), now);
+  const assignment = chooseAssignment(assignments, chosen.get('assignment'), now);
   const all =
     rack.data && assignment ? placesFor(course, rack.data, period, assignment, now, arrangement) : [];
   const places = all.filter(hasWork);
-  const asked = search.get('student');
+  const asked = chosen.get('student');
   const choices = useQueueChoices();
   const queue = queueOf(all, { ...choices, asked, assignment: assignment?.id ?? '' });
   const { here: selected, empty, next, previous, nextToReview } = deskPlace(queue, asked);
@@ -69,18 +70,19 @@ function DeskOf({ course, period }: { course: Course; period: string }) {
 
   const choose = (place: Place | undefined) => {
     if (!place || !assignment) return;
-    search.set('assignment', assignment.id);
-    search.set('student', place.student.id);
-    search.delete('piece');
-    setSearch(search, { replace: true });
+    chooseWhat((now) => {
+      now.set('assignment', assignment.id);
+      now.set('student', place.student.id);
+      now.delete('piece');
+    });
   };
   const goOn = () =>
     nextToReview ? choose(nextToReview) : announce('That was the last one to review here.');
   // Whom one looks at stands in the address from the start, so that nobody who turns in meanwhile takes their place.
   const first = asked === null ? selected?.student.id : undefined;
   useEffect(() => {
-    if (first) setSearch((now) => (now.set('student', first), now), { replace: true });
-  }, [first, setSearch]);
+    if (first) chooseWhat((now) => now.set('student', first));
+  }, [first, chooseWhat]);
   const shown = selected?.student;
   const isFirst = useRef(true);
   // Whoever hears the page hears whom they look at now; the first one they read.
@@ -145,8 +147,8 @@ function DeskOf({ course, period }: { course: Course; period: string }) {
                     />
                   </div>
                   <Work
-                    key={`${selected.slot.id} ${search.get('piece')}`}
-                    asked={search.get('piece') as PieceId | null}
+                    key={`${selected.slot.id} ${chosen.get('piece')}`}
+                    asked={chosen.get('piece') as PieceId | null}
                     submissionId={selected.slot.id}
                     course={course}
                     zone={zone}

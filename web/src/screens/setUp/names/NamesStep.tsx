@@ -1,5 +1,5 @@
-import { useSearchParams } from 'react-router';
 import type { NameSubject } from '@vestibul/core';
+import { useChosen } from '../../../parts/hall/useChosen';
 import type { StepProps } from '../SetUp';
 import { NameCheck } from './NameCheck';
 import { OffRulePicker } from './OffRulePicker';
@@ -13,12 +13,9 @@ const tabs = [
 
 /** Names: the rules, each with what it does to the real roster, and the check of the names that exist. */
 export function NamesStep(props: StepProps) {
-  const [search, setSearch] = useSearchParams();
-  const tab = tabs.find(([key]) => key === search.get('for'))?.[0] ?? 'folder';
-  const turnTo = (key: string) => {
-    search.set('for', key);
-    setSearch(search, { replace: true });
-  };
+  const [chosen, choose] = useChosen();
+  const tab = tabs.find(([key]) => key === chosen.get('for'))?.[0] ?? 'folder';
+  const turnTo = (key: string) => choose((now) => now.set('for', key));
   return (
     <div className="grid gap-4">
       <div role="group" aria-label="Names of" className="flex flex-wrap items-start gap-2">
