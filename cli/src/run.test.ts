@@ -238,3 +238,19 @@ describe('vestibul annotations', () => {
     },
   );
 });
+
+describe('vestibul marks', () => {
+  test.each([
+    [
+      ['marks', '--data', 'nowhere', '--course', 'c_1', '--out', 'a.csv'],
+      'nowhere: holds no school; name the data folder of the server',
+    ],
+    [
+      ['marks', '--data', 'nowhere'],
+      'usage: vestibul marks --data DIR --course ID --out FILE.csv|FILE.xlsx|FOLDER',
+    ],
+  ])('%j ends with 2, and names the mend', async (args, says) => {
+    const { code, err, written } = call(args);
+    expect([await code, err, written]).toEqual([2, [says], {}]);
+  });
+});

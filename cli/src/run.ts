@@ -1,6 +1,7 @@
 import { annotations } from './commands/annotations';
 import { identify } from './commands/identify';
 import { identifyPile } from './commands/identifyPile';
+import { marks } from './commands/marks';
 import { nameCheck } from './commands/nameCheck';
 import { rosterRead } from './commands/rosterRead';
 import { ruleCheck } from './commands/ruleCheck';
@@ -32,6 +33,11 @@ const commands: readonly {
     run: identifyPile,
   },
   { words: ['annotations'], usage: 'annotations --data DIR --assignment ID', run: annotations },
+  {
+    words: ['marks'],
+    usage: 'marks --data DIR --course ID --out FILE.csv|FILE.xlsx|FOLDER',
+    run: marks,
+  },
   { words: ['identify'], usage: 'identify --class FILE --names FILE [--one-to-one]', run: identify },
 ];
 

@@ -8,6 +8,8 @@ export interface Surroundings {
   /** Opens what a data folder holds; rejects where it holds no school. */
   openKept: (folder: string) => Promise<Kept>;
   read: (file: string) => Uint8Array;
+  /** Writes a file, with the folders it lies in; rejects where it cannot be written. */
+  write: (file: string, bytes: string | Uint8Array) => Promise<void>;
   out: (text: string) => void;
   err: (text: string) => void;
 }

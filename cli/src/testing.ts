@@ -6,18 +6,23 @@ import { run } from './run';
 export function call(args: string[], files: Record<string, string | Buffer> = {}) {
   const out: string[] = [];
   const err: string[] = [];
+  const written: Record<string, string | Uint8Array> = {};
   const code = run(args, {
     read(file) {
       const found = files[file];
       if (found === undefined) throw new Error('ENOENT');
       return Buffer.from(found as string);
     },
+    write: (file, bytes) => {
+      written[file] = bytes;
+      return Promise.resolve();
+    },
     readPile,
     openKept: (folder) => Promise.resolve().then(() => readKept(folder)),
     out: (text) => out.push(text),
     err: (text) => err.push(text),
   });
-  return { code, out, err };
+  return { code, out, err, written };
 }
 
 /** A class of few people; two have the same name. */

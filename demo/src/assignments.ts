@@ -1,4 +1,4 @@
-import type { Scoring } from '@vestibul/core';
+import type { LateRule, Scoring } from '@vestibul/core';
 import type { FileKind } from './files/makeFile';
 
 export interface DemoAssignment {
@@ -12,9 +12,12 @@ export interface DemoAssignment {
   kinds: readonly FileKind[];
   unit: string;
   scoring: Scoring;
+  lateRule?: LateRule;
+  weight?: number;
 }
 
 const all = [2, 3, 4, 5, 7];
+const tenADay: LateRule = { kind: 'per day', percent: 10, most: 50 };
 
 /** What a log from the field is looked at for. */
 const rubric: Scoring = {
@@ -88,6 +91,8 @@ export const assignments: readonly DemoAssignment[] = [
     kinds: ['png', 'photo', 'pdf'],
     unit: 'Maps',
     scoring: mapRubric,
+    lateRule: tenADay,
+    weight: 20,
   },
   {
     title: 'Hedgerow survey',
@@ -159,6 +164,7 @@ export const assignments: readonly DemoAssignment[] = [
     kinds: ['csv', 'docx', 'pdf'],
     unit: 'Surveys',
     scoring: { kind: 'points', most: 10 },
+    lateRule: tenADay,
   },
   {
     title: 'Stream gauge log',
@@ -170,5 +176,6 @@ export const assignments: readonly DemoAssignment[] = [
     kinds: ['docx', 'pdf', 'photo', 'txt', 'webm'],
     unit: 'Weather and water',
     scoring: rubric,
+    lateRule: tenADay,
   },
 ];

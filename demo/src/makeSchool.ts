@@ -224,6 +224,8 @@ async function openCourse(
         unit: assignment.unit,
         graceMinutes: 5,
         scoring: assignment.scoring,
+        lateRule: assignment.lateRule,
+        weight: assignment.weight,
         // What is due next can be said into the camera, too.
         recording:
           assignment.weeksAgo <= 0 ? { kinds: ['camera', 'both', 'sound'], mostMinutes: 3 } : undefined,

@@ -111,7 +111,7 @@ export async function toPeriod(page: Page, number: number): Promise<void> {
   await expect(plate).toHaveAttribute('aria-current');
 }
 
-const placeOf = { t: 'Today', r: 'Rack', o: 'Sorting table', l: 'Ledger', s: 'Set-up' };
+const placeOf = { t: 'Today', r: 'Rack', o: 'Sorting table', m: 'Mark book', l: 'Ledger', s: 'Set-up' };
 
 /** To a place by its keys; back when it is open: before that, the plates at the left still lead to the place before. */
 export async function go(page: Page, letter: keyof typeof placeOf): Promise<void> {

@@ -18,7 +18,7 @@ export const mainViews: readonly Views[] = [
     name: 'a teacher',
     who: 'itamsin',
     onPhone: false,
-    pages: ['today', 'rack', 'rack?period=all', 'review', 'sorting', 'ledger'],
+    pages: ['today', 'rack', 'rack?period=all', 'review', 'marks', 'sorting', 'ledger'],
   },
   { name: 'the set-up', who: 'itamsin', onPhone: false, pages: setUp },
   {

@@ -1,8 +1,9 @@
 import fs from 'node:fs';
 import path from 'node:path';
 import SQLite from 'better-sqlite3';
-import type { AssignmentId } from '@vestibul/core';
+import { toInstant, type AssignmentId, type CourseId } from '@vestibul/core';
 import { readAnnotations } from './review/annotations';
+import { marksOut } from './review/marksOut';
 
 /** What a data folder holds, for the command: read beside a running server or without one, and never written. */
 export function readKept(folder: string) {
@@ -15,6 +16,11 @@ export function readKept(folder: string) {
       db.prepare('SELECT 1 FROM assignment WHERE id = ?').get(assignment) === undefined
         ? null
         : readAnnotations(db, assignment as AssignmentId),
+    /** Null where there is no such course. */
+    marks: (course: string) =>
+      db.prepare('SELECT 1 FROM course WHERE id = ?').get(course) === undefined
+        ? null
+        : marksOut(db, course as CourseId, toInstant(Date.now())),
     close: () => void db.close(),
   };
 }

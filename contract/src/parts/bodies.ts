@@ -16,6 +16,7 @@ import {
   isLocalTime,
   lateCounts,
   looksLikeEmail,
+  noLateRule,
   noRecording,
   offRules,
   recordingKinds,
@@ -28,6 +29,7 @@ import {
   MOST_LEVELS,
   MOST_LEVEL_POINTS,
   MOST_POINTS,
+  MOST_WEIGHT,
 } from './limits';
 
 /** An opaque id as it comes over the wire. */
@@ -107,6 +109,14 @@ const scoring = z.discriminatedUnion('kind', [
   }),
 ]);
 
+const percent = wholeNumber(1, 100);
+
+/** What being late takes off a score. */
+const lateRule = z.discriminatedUnion('kind', [
+  z.object({ kind: z.literal('none') }),
+  z.object({ kind: z.literal('per day'), percent, most: percent }),
+]);
+
 /** A due time for each of some periods. */
 export const periodDues = z
   .array(z.object({ periodId: id<PeriodId>(), dueLocal: localTime }))
@@ -132,6 +142,9 @@ export const assignmentBody = z.object({
     })
     .default({ forms: [], files: null }),
   scoring: scoring.default({ kind: 'none' }),
+  lateRule: lateRule.default(noLateRule),
+  /** How much it counts beside others; null is as much as its points. */
+  weight: wholeNumber(0, MOST_WEIGHT).nullable().default(null),
   /** What students may record; nothing where no kind is chosen. */
   recording: z
     .object({

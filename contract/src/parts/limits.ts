@@ -55,6 +55,8 @@ export const MOST_CELLS = 2 ** 20;
 /** Most points that work can be worth, and most of one level of a rubric. */
 export const MOST_POINTS = 1000;
 export const MOST_LEVEL_POINTS = 100;
+/** How much one assignment counts beside others. */
+export const MOST_WEIGHT = 1000;
 /** Most criteria of a rubric, and fewest and most levels of each. */
 export const MOST_CRITERIA = 12;
 export const FEWEST_LEVELS = 2;

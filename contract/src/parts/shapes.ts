@@ -11,6 +11,7 @@ import {
   type PeriodId,
   type PersonId,
   type PieceId,
+  type LateRule,
   type Scoring,
   type Sha256,
   type SubmissionId,
@@ -118,12 +119,20 @@ export const scoring: z.ZodType<Scoring, Scoring> = z.discriminatedUnion('kind',
   }),
 ]);
 
+/** What being late takes off a score, as it is told. */
+export const lateRule: z.ZodType<LateRule, LateRule> = z.discriminatedUnion('kind', [
+  z.object({ kind: z.literal('none') }),
+  z.object({ kind: z.literal('per day'), percent: z.number(), most: z.number() }),
+]);
+
 export const fullAssignment = assignment.extend({
   directions: z.string(),
   lateCounts: z.enum(lateCounts),
   counting: z.enum(countings),
   wants,
   scoring,
+  lateRule,
+  weight: count.nullable(),
   recording,
   tells: z.boolean(),
   hasWork: z.boolean(),

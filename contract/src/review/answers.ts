@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { count, done } from '../parts/shapes';
+import { markBook } from './markBook';
 import { note, phrase, submission } from './shapes';
 
 /** What is answered about the desk. */
@@ -8,6 +9,7 @@ export const reviewAnswers = {
   comment: done,
   changeComment: done,
   removeComment: done,
+  readMarks: markBook,
   listPhrases: z.array(phrase),
   keepPhrase: done,
   changePhrase: done,

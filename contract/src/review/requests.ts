@@ -1,12 +1,22 @@
 import { z } from 'zod';
 import { attempt, line, localTime, paragraphs } from '../parts/bodies';
 import { LONGEST_PAUSE_S } from '../parts/limits';
-import { commentBody, given, newComment, newPhrase, phraseBody, scoreStep, works } from './shapes';
+import {
+  commentBody,
+  given,
+  marksForms,
+  newComment,
+  newPhrase,
+  phraseBody,
+  scoreStep,
+  works,
+} from './shapes';
 
 /** What requests about the desk carry. */
 export const reviewRequests = {
   comment: { body: newComment },
   changeComment: { body: commentBody },
+  readMarksFile: { query: z.object({ as: z.enum(marksForms).default('csv') }) },
   keepPhrase: { body: newPhrase },
   changePhrase: { body: phraseBody },
   addNote: { body: commentBody.extend({ attempt }) },

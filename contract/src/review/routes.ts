@@ -33,6 +33,14 @@ export const reviewRoutes = {
     needs: 'comment',
     answers: 'bytes',
   },
+  readMarks: { method: 'GET', path: '/api/courses/:courseId/marks', about: 'desk', needs: 'comment' },
+  readMarksFile: {
+    method: 'GET',
+    path: '/api/courses/:courseId/marks-file',
+    about: 'desk',
+    needs: 'comment',
+    answers: 'bytes',
+  },
   listPhrases: { method: 'GET', path: '/api/courses/:courseId/phrases', about: 'desk', needs: 'comment' },
   keepPhrase: { method: 'POST', path: '/api/courses/:courseId/phrases', about: 'desk', needs: 'comment' },
   changePhrase: {

@@ -15,7 +15,17 @@ import type {
 } from '@vestibul/core';
 import { attempt, id, paragraphs } from '../parts/bodies';
 import { LONGEST_COMMENT, MOST_CRITERIA, MOST_LEVELS, MOST_POINTS } from '../parts/limits';
-import { branded, count, form, instant, personName, receipt, scoring, state } from '../parts/shapes';
+import {
+  branded,
+  count,
+  form,
+  instant,
+  lateRule,
+  personName,
+  receipt,
+  scoring,
+  state,
+} from '../parts/shapes';
 import { anchor } from './anchor';
 
 const piece = z.object({
@@ -56,6 +66,9 @@ const score = z.object({
   given: given.nullable(),
   /** Null until every criterion has a level. */
   points: z.number().nullable(),
+  /** What of them counts, by how late the attempt was and the rule for it: the one that held when it was handed back. */
+  counted: z.number().nullable(),
+  lateRule,
   by: personName,
   at: instant,
   /** Where it was changed after it was handed back: why, and the points that there were before. */
@@ -100,6 +113,9 @@ export const submission = z.object({
   /** When it is handed back, while it can still be kept; its student does not know of it. */
   goesBackAt: instant.nullable(),
 });
+
+/** As what a mark book is taken along: a table, what stands behind its numbers, both in a workbook, or a gradebook package. */
+export const marksForms = ['csv', 'details', 'xlsx', 'oneroster'] as const;
 
 /** What the staff say of a piece among themselves; no student is ever shown it. */
 export const note = z.object({

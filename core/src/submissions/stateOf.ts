@@ -56,9 +56,13 @@ export function stateOf(facts: SubmissionFacts, now: Instant): SubmissionState {
     return facts.lateMs > 0 ? 'late' : 'turned in';
   }
   if (facts.excused) return 'excused';
-  if (facts.due !== null && Date.parse(now) > Date.parse(facts.due) + facts.graceMinutes * 60_000)
-    return 'missing';
+  if (isOverdue(facts.due, facts.graceMinutes, now)) return 'missing';
   return facts.hasStarted ? 'started' : 'not started';
+}
+
+/** Whether what is due then is missing by now where nothing is in. */
+export function isOverdue(due: Instant | null, graceMinutes: number, now: Instant): boolean {
+  return due !== null && Date.parse(now) > Date.parse(due) + graceMinutes * 60_000;
 }
 
 /** When somebody was not in the course: before they joined, and from leaving to coming back. */

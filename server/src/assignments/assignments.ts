@@ -1,6 +1,7 @@
 import {
   localToInstant,
   nameKey,
+  isScoredSo,
   sha256Hex,
   type Afterwards,
   type AssignmentId,
@@ -11,6 +12,7 @@ import {
   type Instant,
   type Counting,
   type LateCounts,
+  type LateRule,
   type LocalTime,
   type OffRule,
   type PeriodId,
@@ -51,7 +53,7 @@ export function makeAssignment(school: School, by: PersonId, course: CourseId, b
 /** What the ledger tells of an assignment: what it allows in words, what it says by its hash. */
 function factsOf(body: Body, dues: { period: PeriodId; due: Instant }[]): EventFacts['assignment changed'] {
   const { graceMinutes, lateCounts, counting, afterwards, holds, offRule, groupIds } = body;
-  const { title, shortName, unit, directions, wants, scoring, recording, tells } = body;
+  const { title, shortName, unit, directions, wants, scoring, lateRule, weight, recording, tells } = body;
   return {
     dues,
     graceMinutes,
@@ -62,7 +64,7 @@ function factsOf(body: Body, dues: { period: PeriodId; due: Instant }[]): EventF
     offRule,
     groups: [...new Set(groupIds)],
     textsSha256: sha256Hex(JSON.stringify([title, shortName, unit, directions])),
-    asksSha256: sha256Hex(JSON.stringify([wants, scoring, recording, tells])),
+    asksSha256: sha256Hex(JSON.stringify([wants, scoring, lateRule, weight, recording, tells])),
   };
 }
 
@@ -74,11 +76,12 @@ export function changeAssignment(
   body: BodyOf<'changeAssignment'>,
 ): void {
   together(school.db, () => {
-    const { courseId, counting, visibleAt: before } = findAssignment(school.db, id);
+    const { courseId, counting, scoring, visibleAt: before } = findAssignment(school.db, id);
     requireFreeTitle(school.db, courseId, body.title, id);
     const times = timesOf(school.db, id);
     const dues = writeBody(school, courseId, id, body);
-    if (body.counting !== counting) school.signals.countingChanged.tell(id);
+    if (body.counting !== counting || !isScoredSo(scoring, body.scoring))
+      school.signals.countingChanged.tell(id);
     writeEvent(school, by, 'assignment changed', { course: courseId, assignment: id }, factsOf(body, dues));
     const visible = visibleAt(school, body, before);
     // What a student has handed in must not lie under something that nobody can see.
@@ -140,6 +143,9 @@ export interface AssignmentRow {
   counting: Counting;
   wants: { forms: Form[]; files: number | null };
   scoring: Scoring;
+  lateRule: LateRule;
+  /** Null is as much as its points. */
+  weight: number | null;
   recording: RecordingRules & { kinds: RecordingKind[] };
   afterwards: Afterwards;
   holds: boolean;
@@ -151,8 +157,9 @@ export interface AssignmentRow {
 
 export function findAssignment(db: Database, id: AssignmentId): AssignmentRow {
   const row = one<
-    Omit<AssignmentRow, 'wants' | 'scoring' | 'recording' | 'holds' | 'tells'> & {
+    Omit<AssignmentRow, 'wants' | 'scoring' | 'lateRule' | 'recording' | 'holds' | 'tells'> & {
       wants: string;
+      lateRule: string;
       recording: string;
       scoring: string;
       holds: number;
@@ -161,7 +168,7 @@ export function findAssignment(db: Database, id: AssignmentId): AssignmentRow {
   >(
     db,
     `SELECT id, course_id AS courseId, title, short_name AS shortName, directions, unit, grace_minutes AS graceMinutes,
-       late_counts AS lateCounts, counting, wants, scoring, recording, afterwards, holds, off_rule AS offRule, tells,
+       late_counts AS lateCounts, counting, wants, scoring, late_rule AS lateRule, weight, recording, afterwards, holds, off_rule AS offRule, tells,
        visible_at AS visibleAt
      FROM assignment WHERE id = ?`,
     [id],
@@ -171,6 +178,7 @@ export function findAssignment(db: Database, id: AssignmentId): AssignmentRow {
     ...row,
     wants: JSON.parse(row.wants),
     scoring: JSON.parse(row.scoring),
+    lateRule: JSON.parse(row.lateRule),
     recording: JSON.parse(row.recording),
     holds: row.holds === 1,
     tells: row.tells === 1,
@@ -262,7 +270,8 @@ function writeBody(
   run(
     db,
     `UPDATE assignment SET title = :title, title_key = :key, short_name = :shortName, directions = :directions,
-       unit = :unit, grace_minutes = :graceMinutes, late_counts = :lateCounts, counting = :counting, wants = :wants, scoring = :scoring, recording = :recording,
+       unit = :unit, grace_minutes = :graceMinutes, late_counts = :lateCounts, counting = :counting, wants = :wants, scoring = :scoring,
+       late_rule = :lateRule, weight = :weight, recording = :recording,
        afterwards = :afterwards, holds = :holds, off_rule = :offRule, tells = :tells WHERE id = :id`,
     {
       id,
@@ -276,6 +285,8 @@ function writeBody(
       counting: body.counting,
       wants: JSON.stringify(body.wants),
       scoring: JSON.stringify(body.scoring),
+      lateRule: JSON.stringify(body.lateRule),
+      weight: body.weight,
       recording: JSON.stringify(body.recording),
       afterwards: body.afterwards,
       holds: body.holds ? 1 : 0,

@@ -3,6 +3,7 @@ import type { School } from '../platform/School';
 import { sendBack, approve, handBack, markReviewed, withdrawReview } from './review';
 import { addComment, changeComment, removeComment, type Heard } from './comments';
 import { changeScore, setScore } from './scores';
+import { readMarks } from './marks';
 import { changePhrase, keepPhrase, listPhrases, removePhrase } from './phrases';
 import { addNote, listNotes, removeNote } from './notes';
 import { caller, type Call, type JsonHandlers } from '../platform/http/call';
@@ -39,6 +40,7 @@ export const reviewHandlers = {
   removeComment: act<Call<'removeComment'>>((school, by, id, call) =>
     removeComment(school, by, id, call.params.commentId),
   ),
+  readMarks: ({ school, params }) => readMarks(school.db, params.courseId, school.now()),
   listPhrases: (call) => listPhrases(call.school.db, call.params.courseId, caller(call).id),
   keepPhrase(call) {
     keepPhrase(call.school, caller(call).id, call.params.courseId, call.body);

@@ -63,7 +63,7 @@ export function handBack(school: School, by: PersonId, course: CourseId, works: 
     // What is handed back is no longer held.
     if (row.held === 1) writeEvent(school, by, 'approved', aboutOf(row), { attempt }, at);
     if (row.reviewedAt === null) writeEvent(school, by, 'reviewed', aboutOf(row), { attempt }, at);
-    showScore(school.db, row.id, attempt, at);
+    showScore(school.db, row, at);
     sayOfAttempt(school.db, row.id, row.attempt, {
       held: 0,
       reviewed_at: row.reviewedAt ?? at,

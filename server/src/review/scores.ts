@@ -1,11 +1,15 @@
 import {
+  countedPoints,
   faultOf,
   isScoredSo,
+  mostPoints,
+  noLateRule,
   pointsOf,
   sha256Hex,
   takeStep,
   type Given,
   type Instant,
+  type LateRule,
   type PersonId,
   type Scoring,
   type StepFault,
@@ -19,7 +23,7 @@ import { all, one, run, together, type Database } from '../platform/database/dat
 import { nowOnLedger, writeEvent } from '../platform/ledger/ledger';
 import { nameColumns, type PersonName } from '../school/people';
 import { listAttempts, settle } from '../submissions/settle';
-import { aboutOf, findSubmission } from '../submissions/submissions';
+import { aboutOf, findSubmission, type SubmissionRow } from '../submissions/submissions';
 
 const failureOf: Record<StepFault, ErrorCode> = {
   'scored otherwise': 'scored-otherwise',
@@ -46,7 +50,18 @@ export function setScore(
     const given = taken.given && JSON.stringify(taken.given);
     if (given === stands) return;
     const at = nowOnLedger(school);
-    keepScore(db, { id, attempt, known, scoring, given: taken.given, by, at, shownAt: null, why: '' });
+    keepScore(db, {
+      id,
+      attempt,
+      known,
+      scoring,
+      given: taken.given,
+      by,
+      at,
+      shownAt: null,
+      lateRule: null,
+      why: '',
+    });
     if (given === null) writeEvent(school, by, 'score removed', aboutOf(row), { attempt }, at);
     else writeEvent(school, by, 'scored', aboutOf(row), { attempt, givenSha256: sha256Hex(given) }, at);
   });
@@ -64,7 +79,7 @@ export function changeScore(
 ): void {
   const { db } = school;
   together(db, () => {
-    const { row, isHandedBack, scoring, known, stands } = findScored(db, id, attempt);
+    const { row, isHandedBack, scoring, lateRule: ruleNow, known, stands } = findScored(db, id, attempt);
     if (!isHandedBack) throw new Failure('not-handed-back');
     const fault = faultOf(scoring, given);
     if (fault) throw new Failure(failureOf[fault]);
@@ -72,7 +87,9 @@ export function changeScore(
     if (stands === next) return;
     if (stands !== (was && JSON.stringify(was))) throw new Failure('score-changed');
     const at = nowOnLedger(school);
-    keepScore(db, { id, attempt, known, scoring, given, by, at, shownAt: at, why });
+    // What was handed back goes on counting by the rule that held then.
+    const lateRule = known ? known.lateRule : JSON.stringify(ruleNow);
+    keepScore(db, { id, attempt, known, scoring, given, by, at, shownAt: at, lateRule, why });
     const facts = { attempt, givenSha256: sha256Hex(next), whySha256: sha256Hex(why) };
     writeEvent(school, by, 'score changed', aboutOf(row), facts, at);
   });
@@ -83,11 +100,11 @@ function findScored(db: Database, id: SubmissionId, attempt: number) {
   const row = findSubmission(db, id);
   const meant = listAttempts(db, id).find(({ n }) => n === attempt);
   if (!meant || meant.isGone) throw new Failure('nothing-in');
-  const { scoring } = findAssignment(db, row.assignmentId);
+  const { scoring, lateRule } = findAssignment(db, row.assignmentId);
   const known = newestScore(db, id, attempt);
   // What was given in another way than the assignment is scored now stays kept, and does not stand any more.
   const stands = known && isScoredSo(JSON.parse(known.scoring) as Scoring, scoring) ? known.given : null;
-  return { row, isHandedBack: meant.handedBackAt !== null, scoring, known, stands };
+  return { row, isHandedBack: meant.handedBackAt !== null, scoring, lateRule, known, stands };
 }
 
 interface KeptScore {
@@ -100,6 +117,8 @@ interface KeptScore {
   by: PersonId;
   at: Instant;
   shownAt: Instant | null;
+  /** As JSON, of what its student reads. */
+  lateRule: string | null;
   why: string;
 }
 
@@ -107,10 +126,11 @@ interface KeptScore {
 function keepScore(db: Database, { known, scoring, given, ...kept }: KeptScore): void {
   run(
     db,
-    `INSERT INTO score (submission_id, attempt, n, scoring, given, points, by_id, at, shown_at, why)
-     VALUES (:id, :attempt, :n, :scoring, :given, :points, :by, :at, :shownAt, :why)
+    `INSERT INTO score (submission_id, attempt, n, scoring, given, points, by_id, at, shown_at, late_rule, why)
+     VALUES (:id, :attempt, :n, :scoring, :given, :points, :by, :at, :shownAt, :lateRule, :why)
      ON CONFLICT DO UPDATE SET scoring = excluded.scoring, given = excluded.given, points = excluded.points,
-       by_id = excluded.by_id, at = excluded.at, shown_at = excluded.shown_at, why = excluded.why`,
+       by_id = excluded.by_id, at = excluded.at, shown_at = excluded.shown_at,
+       late_rule = excluded.late_rule, why = excluded.why`,
     {
       ...kept,
       n: known ? (known.shownAt === null ? known.n : known.n + 1) : 1,
@@ -123,20 +143,30 @@ function keepScore(db: Database, { known, scoring, given, ...kept }: KeptScore):
 }
 
 function newestScore(db: Database, id: SubmissionId, attempt: number) {
-  return one<{ n: number; scoring: string; given: string | null; shownAt: Instant | null }>(
+  return one<{
+    n: number;
+    scoring: string;
+    given: string | null;
+    shownAt: Instant | null;
+    lateRule: string | null;
+  }>(
     db,
-    `SELECT n, scoring, given, shown_at AS shownAt FROM score WHERE submission_id = ? AND attempt = ?
+    `SELECT n, scoring, given, shown_at AS shownAt, late_rule AS lateRule FROM score WHERE submission_id = ? AND attempt = ?
      ORDER BY n DESC LIMIT 1`,
     [id, attempt],
   );
 }
 
-/** What an attempt is handed back with is for its student to read from now on. Inside the caller's transaction. */
-export function showScore(db: Database, id: SubmissionId, attempt: number, at: Instant): void {
+/**
+ * What the attempt that counts is handed back with is for its student to read from now on, and counts by the rule for
+ * lateness that holds now. Inside the caller's transaction.
+ */
+export function showScore(db: Database, row: SubmissionRow, at: Instant): void {
   run(
     db,
-    'UPDATE score SET shown_at = :at WHERE submission_id = :id AND attempt = :attempt AND shown_at IS NULL',
-    { id, attempt, at },
+    `UPDATE score SET shown_at = :at, late_rule = (SELECT a.late_rule FROM assignment a WHERE a.id = :assignment)
+     WHERE submission_id = :id AND attempt = :attempt AND shown_at IS NULL`,
+    { id: row.id, attempt: row.attempt, assignment: row.assignmentId, at },
   );
 }
 
@@ -152,27 +182,38 @@ export function listScores(
       scoring: string;
       given: string | null;
       points: number | null;
+      lateMs: number;
+      lateRule: string;
       at: Instant;
       why: string;
       was: number | null;
     } & PersonName
   >(
     db,
-    `SELECT c.attempt, c.scoring, c.given, c.points, c.at, c.why, ${nameColumns},
+    `SELECT c.attempt, c.scoring, c.given, c.points, c.at, c.why, t.late_ms AS lateMs, ${nameColumns},
+       CASE WHEN c.shown_at IS NULL THEN a.late_rule ELSE COALESCE(c.late_rule, :noRule) END AS lateRule,
        (SELECT o.points FROM score o WHERE o.submission_id = c.submission_id AND o.attempt = c.attempt AND o.n < c.n
           AND o.shown_at IS NOT NULL ORDER BY o.n DESC LIMIT 1) AS was
      FROM score c JOIN person p ON p.id = c.by_id
+     JOIN attempt t ON t.submission_id = c.submission_id AND t.n = c.attempt
+     JOIN submission s ON s.id = c.submission_id JOIN assignment a ON a.id = s.assignment_id
      WHERE c.submission_id = :id AND c.n = (SELECT MAX(l.n) FROM score l WHERE l.submission_id = :id
        AND l.attempt = c.attempt AND (:all = 1 OR l.shown_at IS NOT NULL))
      ORDER BY c.attempt`,
-    { id, all: forStudent ? 0 : 1 },
-  ).map(({ attempt, scoring, given, points, at, why, was, ...by }) => ({
-    attempt,
-    scoring: JSON.parse(scoring) as Scoring,
-    given: JSON.parse(given ?? 'null') as Given | null,
-    points,
-    by,
-    at,
-    change: why === '' ? null : { why, was },
-  }));
+    { id, all: forStudent ? 0 : 1, noRule: JSON.stringify(noLateRule) },
+  ).map(({ attempt, scoring: scoringThen, given, points, lateMs, lateRule: rule, at, why, was, ...by }) => {
+    const scoring = JSON.parse(scoringThen) as Scoring;
+    const lateRule = JSON.parse(rule) as LateRule;
+    return {
+      attempt,
+      scoring,
+      lateRule,
+      counted: points === null ? null : countedPoints(points, mostPoints(scoring) ?? 0, lateMs, lateRule),
+      given: JSON.parse(given ?? 'null') as Given | null,
+      points,
+      by,
+      at,
+      change: why === '' ? null : { why, was },
+    };
+  });
 }

@@ -1,12 +1,19 @@
 /** What is kept of the score of an attempt as a column: as it stands now, or as it was handed back last. */
-const scoreColumn = (column: 'points' | 'scoring', submission: string, attempt: string, narrowed = '') =>
-  `(SELECT c.${column} FROM score c WHERE c.submission_id = ${submission} AND c.attempt = ${attempt} ${narrowed}
+const scoreColumn = (column: string, submission: string, attempt: string, narrowed = '') =>
+  `(SELECT ${column} FROM score c WHERE c.submission_id = ${submission} AND c.attempt = ${attempt} ${narrowed}
     ORDER BY c.n DESC LIMIT 1)`;
 
-/** The points of an attempt as they are given now. */
-export const pointsColumn = (submission: string, attempt: string) =>
-  scoreColumn('points', submission, attempt);
+/** SQL: whether score `c` stands: the work is scored in the same way still, or its student has read it. */
+export const stands = `(c.shown_at IS NOT NULL OR c.scoring = (SELECT z.scoring FROM submission y
+  JOIN assignment z ON z.id = y.assignment_id WHERE y.id = c.submission_id))`;
 
-/** The points of an attempt, or what they are out of, as they were handed back last. */
-export const shownColumn = (column: 'points' | 'scoring', submission: string, attempt: string) =>
-  scoreColumn(column, submission, attempt, 'AND c.shown_at IS NOT NULL');
+/** The points of an attempt as they stand now. */
+export const pointsColumn = (submission: string, attempt: string) =>
+  scoreColumn(`CASE WHEN ${stands} THEN c.points END`, submission, attempt);
+
+/** The points of an attempt, what they are out of, or what being late took off, as they were handed back last. */
+export const shownColumn = (
+  column: 'points' | 'scoring' | 'late_rule',
+  submission: string,
+  attempt: string,
+) => scoreColumn(`c.${column}`, submission, attempt, 'AND c.shown_at IS NOT NULL');

@@ -1,9 +1,11 @@
 import {
+  countedPoints,
   groupBy,
   decide,
   dueFor,
   formOf,
   mostPoints,
+  noLateRule,
   splitName,
   stateOf,
   type AssignmentId,
@@ -11,6 +13,7 @@ import {
   type CourseId,
   type FileId,
   type Instant,
+  type LateRule,
   type PersonId,
   type PieceId,
   type Scoring,
@@ -63,6 +66,8 @@ interface MyRow {
   points: number | null;
   /** How it was scored then; null where no score came back. */
   scoring: string | null;
+  /** What being late took off then. */
+  lateRule: string | null;
   sentBackAt: Instant | null;
 }
 
@@ -87,7 +92,8 @@ export function listMyAssignments(school: School, student: PersonId): AnswerOf<'
        CASE WHEN s.handed_back_at IS NULL THEN 0
          ELSE (SELECT COUNT(*) FROM comment k WHERE k.submission_id = s.id AND k.shown_at IS NOT NULL) END AS comments,
        CASE WHEN s.handed_back_at IS NOT NULL THEN ${shownColumn('points', 's.id', 's.attempt')} END AS points,
-       CASE WHEN s.handed_back_at IS NOT NULL THEN ${shownColumn('scoring', 's.id', 's.attempt')} END AS scoring
+       CASE WHEN s.handed_back_at IS NOT NULL THEN ${shownColumn('scoring', 's.id', 's.attempt')} END AS scoring,
+       ${shownColumn('late_rule', 's.id', 's.attempt')} AS lateRule
      FROM enrolment e JOIN course c ON c.id = e.course_id JOIN year y ON y.id = c.year_id
      JOIN period h ON h.id = e.period_id
      JOIN assignment a ON a.course_id = e.course_id
@@ -130,6 +136,7 @@ function toMine(
   } = row;
   const most = row.scoring === null ? null : mostPoints(JSON.parse(row.scoring) as Scoring);
   const lateMs = row.lateMs ?? 0;
+  const lateRule = JSON.parse(row.lateRule ?? 'null') as LateRule | null;
   return {
     id,
     title,
@@ -159,7 +166,10 @@ function toMine(
     turnedInAt,
     comments,
     handedBackAt,
-    score: points === null || most === null ? null : { points, most },
+    score:
+      points === null || most === null
+        ? null
+        : { points: countedPoints(points, most, lateMs, lateRule ?? noLateRule), most },
     sentBackAt,
   };
 }
@@ -248,6 +258,7 @@ function trayOf(
       counting: assignment.counting,
       wants: assignment.wants,
       scoring: assignment.scoring,
+      lateRule: assignment.lateRule,
       recording: assignment.recording,
       afterwards: assignment.afterwards,
       holds: assignment.holds,

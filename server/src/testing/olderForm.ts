@@ -43,6 +43,8 @@ const undo: Record<number, string> = {
     ALTER TABLE comment DROP COLUMN edited_at`,
   35: 'DROP TABLE phrase',
   36: 'ALTER TABLE hand_back_due DROP COLUMN planned',
+  37: `ALTER TABLE assignment DROP COLUMN late_rule; ALTER TABLE assignment DROP COLUMN weight;
+    ALTER TABLE score DROP COLUMN late_rule`,
 };
 
 /** Ends a school's server, and starts it on its database as an earlier version would have left it. */

@@ -17,6 +17,7 @@ const StudentView = lazy(() =>
 const SortingTable = lazy(() =>
   import('./sorting/SortingTable').then(({ SortingTable: page }) => ({ default: page })),
 );
+const MarkBook = lazy(() => import('./marks/MarkBook').then(({ MarkBook: page }) => ({ default: page })));
 const Ledger = lazy(() => import('./ledger/Ledger').then(({ Ledger: page }) => ({ default: page })));
 const SetUp = lazy(() => import('./setUp/SetUp').then(({ SetUp: page }) => ({ default: page })));
 const NewCourse = lazy(() => import('./setUp/NewCourse').then(({ NewCourse: page }) => ({ default: page })));
@@ -50,6 +51,7 @@ export function StaffPages({ standing }: { standing: Standing }) {
       <Route path="/as-a-student/:assignmentId" element={<StudentView />} />
       <Route path="/course/:courseId/sorting" element={<SortingTable />} />
       <Route path="/course/:courseId/review" element={<ReviewDesk />} />
+      <Route path="/course/:courseId/marks" element={<MarkBook />} />
       <Route path="/course/:courseId/ledger" element={<Ledger />} />
       <Route path="/course/:courseId/set-up" element={<SetUp />} />
       <Route path="/new-course" element={<NewCourse />} />

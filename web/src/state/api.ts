@@ -11,6 +11,7 @@ const tagTypes = [
   'Rack',
   'Submission',
   'Phrases',
+  'Marks',
   'Ledger',
   'Mine',
   'Tray',
@@ -154,6 +155,7 @@ export const api = createApi({
       readAssignment: read('readAssignment', 'Course'),
 
       readRack: read('readRack', 'Rack'),
+      readMarks: read('readMarks', 'Marks', 'Rack', 'Course', 'Roster'),
       readSubmission: build.query<AnswerOf<'readSubmission'>, CallFor<'readSubmission'>>({
         query: ask('readSubmission'),
         providesTags: (_answer, _failure, { params }) => [{ type: 'Submission', id: params.submissionId }],

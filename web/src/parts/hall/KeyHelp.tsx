@@ -14,6 +14,7 @@ const keys: readonly [string[], string][] = [
   [['a'], 'approve what is held (on the desk)'],
   [['b'], 'send held work back with your comment (on the desk)'],
   [['h'], 'hand back (on the desk)'],
+  [['0', '…', '9'], 'type points (in the mark book)'],
   [['1', '…', '9'], 'choose a candidate (on the sorting table)'],
   [['t'], 'type a name (on the sorting table)'],
   [['a'], 'what it is for, by its number or title (on the sorting table)'],

@@ -10,7 +10,7 @@ describe('the places of the hall', () => {
     expect(Object.fromEntries(roles.map((role) => [role, placesOf(role)]))).toEqual({
       teacher: places,
       'co-teacher': places,
-      aide: ['Today', 'Rack', 'Sorting table', 'Review desk', 'Ledger'],
+      aide: ['Today', 'Rack', 'Sorting table', 'Review desk', 'Mark book', 'Ledger'],
       office: ['Ledger', 'Set-up'],
     });
   });

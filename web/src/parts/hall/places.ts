@@ -2,7 +2,15 @@ import { courseLevels, deskLevels, reaches, type CourseId } from '@vestibul/core
 import type { Course } from '../../state/api';
 
 /** The places of the teacher's hall that exist so far, in the order in which work passes them. */
-export const places = ['Today', 'Rack', 'Sorting table', 'Review desk', 'Ledger', 'Set-up'] as const;
+export const places = [
+  'Today',
+  'Rack',
+  'Sorting table',
+  'Review desk',
+  'Mark book',
+  'Ledger',
+  'Set-up',
+] as const;
 export type Place = (typeof places)[number];
 
 /** The places that are open to somebody with this role: the office keeps rosters and the record, an aide sees and comments. */
@@ -27,6 +35,7 @@ export const placeKeys = {
   Rack: 'r',
   'Sorting table': 'o',
   'Review desk': 'd',
+  'Mark book': 'm',
   Ledger: 'l',
   'Set-up': 's',
 } as const satisfies Record<Place, string>;
@@ -36,6 +45,7 @@ const segments = {
   Rack: 'rack',
   'Sorting table': 'sorting',
   'Review desk': 'review',
+  'Mark book': 'marks',
   Ledger: 'ledger',
   'Set-up': 'set-up',
 } as const satisfies Record<Place, string>;

@@ -1,15 +1,17 @@
-import { levelsOf, type Given, type Scoring } from '@vestibul/core';
+import { levelsOf, type Given } from '@vestibul/core';
 import type { Submission } from '../../state/api';
 import { sayNumber } from '../ui/format';
-import { sayScore } from './sayScore';
+import { sayCounted, sayScore } from './sayScore';
 
 interface ScoreGivenProps {
-  scoring: Scoring;
+  score: Score;
   given: Given;
-  change: Change | null;
+  /** How late the attempt was. */
+  lateMs: number;
 }
 
-type Change = NonNullable<Submission['scores'][number]['change']>;
+type Score = Submission['scores'][number];
+type Change = NonNullable<Score['change']>;
 
 /** That a score was changed after it came back, and why. */
 export function ScoreChanged({ change: { why, was } }: { change: Change }) {
@@ -21,13 +23,16 @@ export function ScoreChanged({ change: { why, was } }: { change: Change }) {
 }
 
 /** What was given for a piece, for its student: the points, and of each criterion the level that was reached among all of them. */
-export function ScoreGiven({ scoring, given, change }: ScoreGivenProps) {
+export function ScoreGiven({ score, given, lateMs }: ScoreGivenProps) {
+  const { scoring, change } = score;
+  const counted = sayCounted(score, lateMs);
   return (
     <section aria-label="Score" className="grid gap-3 rounded-xl border border-line bg-surface px-4 py-3">
       <p className="flex items-baseline gap-2">
         <span className="text-ink-2">Score</span>
         <b className="font-display text-xl font-semibold text-ink">{sayScore(scoring, given)}</b>
       </p>
+      {counted ? <p className="font-semibold">{counted}</p> : null}
       {change ? <ScoreChanged change={change} /> : null}
       {scoring.kind === 'rubric' ? (
         <dl className="grid gap-3">

@@ -1,4 +1,14 @@
-import { levelsOf, mostPoints, pointsOf, type Given, type Scoring } from '@vestibul/core';
+import {
+  levelsOf,
+  mostPoints,
+  percentOff,
+  pointsOf,
+  sayDuration,
+  type Given,
+  type LateRule,
+  type Scoring,
+} from '@vestibul/core';
+import type { Submission } from '../../state/api';
 import { sayNumber } from '../ui/format';
 
 /** What is given, in a few words: '7.5 of 10', or how far the rubric is. */
@@ -25,4 +35,22 @@ export function readPoints(text: string): number | null | undefined {
   const tidy = text.trim().replace(',', '.');
   if (tidy === '') return null;
   return /^\d{1,4}(\.\d{1,4})?$/.test(tidy) ? Number(tidy) : undefined;
+}
+
+const percentOf = (percent: number, most: number) =>
+  `${sayNumber((most * percent) / 100)} points (${percent} %)`;
+
+/** What being late takes off, for who has not turned in yet. */
+export function sayLateRule(rule: Extract<LateRule, { kind: 'per day' }>, scoring: Scoring): string {
+  const most = mostPoints(scoring) ?? 0;
+  return `Late work: ${percentOf(rule.percent, most)} off for each day begun, at most ${percentOf(rule.most, most)}.`;
+}
+
+/** How much of a score counts, where being late took something off; else nothing. */
+export function sayCounted(
+  { points, counted, lateRule }: Pick<Submission['scores'][number], 'points' | 'counted' | 'lateRule'>,
+  lateMs: number,
+): string {
+  if (counted === null || counted === points) return '';
+  return `${sayNumber(counted)} counts: late by ${sayDuration(lateMs)}, ${percentOff(lateRule, lateMs)} % off`;
 }

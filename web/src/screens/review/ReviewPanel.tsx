@@ -17,6 +17,7 @@ import { PrivateNotes } from './PrivateNotes';
 import { ScoreChange } from './ScoreChange';
 import { ScoreForm } from './ScoreForm';
 import { pointsBefore } from './scoreNow';
+import { sayCounted } from '../../parts/review/sayScore';
 import type { useDeskPlaces } from './useDeskPlaces';
 import { usePhrases } from './usePhrases';
 import { useScore } from './useScore';
@@ -58,6 +59,8 @@ export function ReviewPanel({ submission, course, zone, desk, box, choosePiece, 
   // Every act names what is looked at: a newer attempt is not reviewed unseen.
   const { attempt } = counting;
   const score = useScore(submission, attempt);
+  const before = pointsBefore(submission, attempt);
+  const known = before === null ? submission.scores.find((one) => one.attempt === attempt) : undefined;
   const works = [{ submissionId: submission.id, attempt }];
   const isNewer = ({ newer }: { newer: number }) => {
     if (newer > 0) tell('There is a newer attempt. It is shown now; look at it first.');
@@ -137,6 +140,7 @@ export function ReviewPanel({ submission, course, zone, desk, box, choosePiece, 
         {counting.lateMs > 0 ? (
           <p className="font-semibold text-brick">late by {sayDuration(counting.lateMs)}</p>
         ) : null}
+        {known ? <p className="text-ink-2">{sayCounted(known, counting.lateMs)}</p> : null}
       </div>
       <details className="text-small">
         <summary className="cursor-pointer rounded text-ink-2">
@@ -156,12 +160,7 @@ export function ReviewPanel({ submission, course, zone, desk, box, choosePiece, 
       {isBack && runs ? (
         <ScoreChange submission={submission} attempt={attempt} />
       ) : (
-        <ScoreForm
-          scoring={submission.scoring}
-          score={score}
-          before={pointsBefore(submission, attempt)}
-          isOpen={runs}
-        />
+        <ScoreForm scoring={submission.scoring} score={score} before={before} isOpen={runs} />
       )}
       <CommentList
         submission={submission}

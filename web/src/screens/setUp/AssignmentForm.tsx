@@ -13,7 +13,7 @@ import { useZone } from '../../parts/hall/useSession';
 import { Check } from '../../parts/ui/Check';
 import { api, type Course } from '../../state/api';
 import { DueFields } from './DueFields';
-import { ScoringField } from './ScoringField';
+import { ScoreSection } from './ScoreSection';
 import { LateSection } from './LateSection';
 import { RecordingSection } from './RecordingSection';
 import { Section } from './Section';
@@ -167,9 +167,7 @@ export function AssignmentForm({ course, assignment, onDone }: AssignmentFormPro
         </Field>
       </Section>
       <RecordingSection draft={draft} errors={errors} set={set} />
-      <Section title="Score" open={draft.scoring.kind !== 'none'}>
-        <ScoringField value={draft.scoring} error={errors.scoring} onChange={(scoring) => set({ scoring })} />
-      </Section>
+      <ScoreSection draft={draft} errors={errors} set={set} />
       <Section
         title="Who turns in, and what they see"
         open={

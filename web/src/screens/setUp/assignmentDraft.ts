@@ -1,6 +1,7 @@
 import type { AnswerOf, BodyFor } from '@vestibul/contract';
 import {
   instantToLocal,
+  noLateRule,
   noRecording,
   type Afterwards,
   type Counting,
@@ -8,6 +9,7 @@ import {
   type GroupId,
   type Instant,
   type LateCounts,
+  type LateRule,
   type OffRule,
   type PeriodId,
   type RecordingKind,
@@ -29,6 +31,11 @@ export interface Draft {
   forms: Form[];
   files: string;
   scoring: Scoring;
+  isLessWhenLate: boolean;
+  latePercent: string;
+  lateMost: string;
+  /** Empty is as much as its points. */
+  weight: string;
   recordingKinds: RecordingKind[];
   mostMinutes: string;
   groupIds: GroupId[];
@@ -65,6 +72,8 @@ export function draftOf(
       forms: [],
       files: '',
       scoring: { kind: 'none' },
+      ...lateFields(noLateRule),
+      weight: '',
       recordingKinds: [],
       mostMinutes: String(noRecording.mostMinutes),
       groupIds: [],
@@ -90,6 +99,8 @@ export function draftOf(
     forms: wants.forms,
     files: wants.files === null ? '' : String(wants.files),
     scoring: assignment.scoring,
+    ...lateFields(assignment.lateRule),
+    weight: assignment.weight === null ? '' : String(assignment.weight),
     recordingKinds: assignment.recording.kinds,
     mostMinutes: String(assignment.recording.mostMinutes),
     groupIds: assignment.groupIds,
@@ -102,6 +113,13 @@ export function draftOf(
   };
 }
 
+/** Ten percent a day and half of it at most is what stands there when somebody begins with such a rule. */
+const lateFields = (rule: LateRule) => ({
+  isLessWhenLate: rule.kind === 'per day',
+  latePercent: rule.kind === 'per day' ? String(rule.percent) : '10',
+  lateMost: rule.kind === 'per day' ? String(rule.most) : '50',
+});
+
 /** The request that a form makes; whether it can be taken is the contract's to say. */
 export function bodyOf(draft: Draft): BodyFor<'makeAssignment'> {
   const {
@@ -111,6 +129,10 @@ export function bodyOf(draft: Draft): BodyFor<'makeAssignment'> {
     graceMinutes,
     recordingKinds: kinds,
     mostMinutes,
+    isLessWhenLate,
+    latePercent: percent,
+    lateMost: most,
+    weight,
     when,
     publishAt,
     ...rest
@@ -120,6 +142,8 @@ export function bodyOf(draft: Draft): BodyFor<'makeAssignment'> {
     dues: Object.entries(dues).map(([periodId, dueLocal]) => ({ periodId, dueLocal: dueLocal ?? '' })),
     graceMinutes: graceMinutes.trim() === '' ? 0 : graceMinutes,
     recording: { kinds, mostMinutes },
+    lateRule: isLessWhenLate ? { kind: 'per day', percent, most } : noLateRule,
+    weight: weight.trim() === '' ? null : weight,
     wants: { forms, files: files.trim() === '' ? null : files },
     visible: when === 'at' ? { when, local: publishAt } : { when },
   };

@@ -97,7 +97,7 @@ function OneWork({ data }: { data: Submission }) {
           {data.handedBackAt ? `handed back ${sayMoment(data.handedBackAt, zone)}` : ''}
         </p>
       </div>
-      {score?.given ? <ScoreGiven scoring={score.scoring} given={score.given} change={score.change} /> : null}
+      {score?.given ? <ScoreGiven score={score} given={score.given} lateMs={counting?.lateMs ?? 0} /> : null}
       {data.comments.length > 0 ? (
         <CommentList
           submission={data}

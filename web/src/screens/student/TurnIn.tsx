@@ -5,6 +5,7 @@ import type { AnswerOf } from '@vestibul/contract';
 import { Button } from '../../parts/ui/Button';
 import { sayCount, sayDueDay, sayExactly, sayMoment } from '../../parts/ui/format';
 import { Markdown } from '../../parts/ui/Markdown';
+import { sayLateRule } from '../../parts/review/sayScore';
 import { RubricView } from '../../parts/review/RubricView';
 import { announce } from '../../parts/messages/announce';
 import { Empty, Read } from '../../parts/messages/States';
@@ -188,7 +189,7 @@ type Assignment = AnswerOf<'readTray'>['assignment'];
 
 /** What is to be done, and how it is scored. Once something is in, it is folded away, so that the tray is at hand. */
 function Directions({ assignment, folded }: { assignment: Assignment; folded: boolean }) {
-  const { directions, scoring } = assignment;
+  const { directions, scoring, lateRule } = assignment;
   if (!directions && scoring.kind === 'none') return null;
   const inside = (
     <div className="grid gap-2.5">
@@ -198,6 +199,7 @@ function Directions({ assignment, folded }: { assignment: Assignment; folded: bo
         </div>
       ) : null}
       <RubricView scoring={scoring} />
+      {scoring.kind === 'none' || lateRule.kind === 'none' ? null : <p>{sayLateRule(lateRule, scoring)}</p>}
     </div>
   );
   if (!folded) return <div className="mb-4">{inside}</div>;

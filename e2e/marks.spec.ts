@@ -1,0 +1,82 @@
+import { axeFindings, expect, go, openDemo, test, toPeriod } from './support/journey';
+
+test('the mark book is filled by keyboard, keeps what was typed, takes it away and back, and leads to the desk', async ({
+  browser,
+}) => {
+  const { visit } = await openDemo(browser);
+  const { page, faults } = await visit('itamsin');
+  await go(page, 'm');
+  await toPeriod(page, 4);
+  const grid = page.getByRole('grid', { name: 'Mark book' });
+  await expect(grid).toBeVisible();
+  // To the first piece of Soil texture table that is to be scored.
+  const heads = await grid.getByRole('columnheader').allTextContents();
+  const column = heads.findIndex((head) => head.startsWith('Soil texture table'));
+  const rows = await grid.getByRole('row').count();
+  const cell = (row: number) =>
+    grid
+      .getByRole('row')
+      .nth(row)
+      .getByRole('gridcell')
+      .nth(column - 1);
+  let row = 1;
+  while (row < rows && !(await cell(row).textContent())!.includes('to score')) row += 1;
+  const student = (await grid.getByRole('row').nth(row).getByRole('rowheader').textContent())!;
+  await page.keyboard.press('j');
+  await page.keyboard.press('k');
+  await expect(grid).toBeFocused();
+  for (let i = 2; i < column; i += 1) await page.keyboard.press('ArrowRight');
+  for (let i = 1; i < row; i += 1) await page.keyboard.press('ArrowDown');
+  await expect(cell(row)).toHaveAttribute('aria-selected', 'true');
+
+  // More than can be given stays in the field, to be put right.
+  await page.keyboard.type('75');
+  await page.keyboard.press('Enter');
+  await expect(page.getByText('Give points from 0 to 10, in halves at most.')).toBeVisible();
+  const field = page.getByRole('textbox', { name: 'Points, up to 10' });
+  await expect(field).toHaveValue('75');
+  await field.fill('7.5');
+  await page.keyboard.press('Enter');
+  await expect(field).toHaveCount(0);
+  await expect(cell(row)).toHaveAccessibleName(/^7\.5 of 10.*not handed back yet$/);
+  await expect(cell(row + 1)).toHaveAttribute('aria-selected', 'true');
+  await expect(grid).toBeFocused();
+
+  await page.reload();
+  await expect(cell(row)).toHaveAccessibleName(/^7\.5 of 10/);
+  await expect(cell(row)).toContainText('7.5');
+  expect(await axeFindings(page)).toEqual([]);
+
+  // Taken away, and back again with one press.
+  await cell(row).click();
+  await page.keyboard.press('Delete');
+  await expect(cell(row)).toContainText('to score');
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(cell(row)).toContainText('7.5');
+
+  await cell(row).click();
+  await page.keyboard.press('Enter');
+  const review = page.getByRole('region', { name: 'Review' });
+  await expect(review.getByRole('textbox', { name: 'Points, up to 10' })).toHaveValue('7.5');
+  const [last] = student.split(',');
+  await expect(review.getByRole('heading')).toContainText(last!);
+  expect(faults).toEqual([]);
+});
+
+test('the mark book is taken along as a table, a workbook and a gradebook package', async ({ browser }) => {
+  const { visit } = await openDemo(browser);
+  const { page, faults } = await visit('itamsin');
+  await go(page, 'm');
+  await toPeriod(page, 4);
+  for (const [label, name] of [
+    ['Workbook (XLSX)', /marks .*\.xlsx$/],
+    ['Table (CSV)', /marks .*\.csv$/],
+    ['Gradebook package (OneRoster 1.2)', /gradebook\.zip$/],
+  ] as const) {
+    await page.getByRole('button', { name: 'Download' }).click();
+    const coming = page.waitForEvent('download');
+    await page.getByRole('menuitem', { name: label }).click();
+    expect((await coming).suggestedFilename()).toMatch(name);
+  }
+  expect(faults).toEqual([]);
+});
