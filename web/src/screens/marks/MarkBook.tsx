@@ -111,6 +111,11 @@ function OpenBook({ course, period, book }: { course: Course; period: string; bo
           return why === null;
         }}
         onGive={(at, typed) => give(placeAt(at), typed)}
+        asideOf={({ periodId, leftAt }) =>
+          [period === 'all' ? (periodOf.get(periodId)?.label ?? '') : '', leftAt ? 'left' : '']
+            .filter(Boolean)
+            .join(', ')
+        }
         labelOf={(at) => {
           const { assignment, mark } = placeAt(at);
           return sayMark(assignment, mark, undefined, zone);

@@ -28,16 +28,18 @@ interface MarkTableProps {
   /** False where such points cannot be given. */
   onGive: (spot: Spot, typed: string) => boolean;
   labelOf: (spot: Spot) => string;
+  /** What is said beside a name. */
+  asideOf: (student: BookStudent) => string;
 }
 
 const ROW_HEIGHT = 38;
-const HEAD_HEIGHT = 66;
-const COLUMN_WIDTH = 108;
+const HEAD_HEIGHT = 70;
+const COLUMN_WIDTH = 132;
 const fixedColumns = 'w-[132px] md:w-[292px]';
 
 /** Students × assignments: what is on screen is drawn, however many there are. One cell has the focus; arrows go on from there. */
 export function MarkTable(props: MarkTableProps) {
-  const { columns, students, spot, onChoose, onOpen, mayType, onGive, labelOf } = props;
+  const { columns, students, spot, onChoose, onOpen, mayType, onGive, labelOf, asideOf } = props;
   const frame = useRef<HTMLDivElement>(null);
   const id = useId();
   const [typed, setTyped] = useState<string | null>(null);
@@ -188,7 +190,7 @@ export function MarkTable(props: MarkTableProps) {
                   <span className="line-clamp-2 leading-tight font-semibold [overflow-wrap:anywhere]">
                     {title}
                   </span>
-                  <span className="text-ink-2">
+                  <span className="whitespace-nowrap text-ink-2">
                     of {sayNumber(most)}
                     {weight === null ? '' : ` · weight ${sayNumber(weight)}`}
                     {visibleAt === null ? ' · draft' : ''}
@@ -219,7 +221,7 @@ export function MarkTable(props: MarkTableProps) {
                     className="min-w-0 flex-1 truncate px-3"
                   >
                     {sayListName(student)}
-                    {student.leftAt ? <span className="text-small text-ink-2"> left</span> : null}
+                    <span className="text-small text-ink-2"> {asideOf(student)}</span>
                   </span>
                   <span
                     role="gridcell"
