@@ -10,6 +10,7 @@ import { measureInsides } from './insides/measure';
 import { measureLastMinute } from './lastMinute';
 import { measureNaming } from './naming';
 import { measureRack } from './rack';
+import { measureReview } from './review';
 import { measureSchool } from './school';
 import { measureUpload } from './upload';
 
@@ -21,6 +22,7 @@ const measures: Readonly<Record<string, Measure>> = {
   insides: measureInsides,
   pile: measurePile,
   rack: measureRack,
+  review: measureReview,
   school: measureSchool,
   upload: measureUpload,
   lastMinute: measureLastMinute,

@@ -34,6 +34,7 @@ export { handBack, markReviewed } from './review/review';
 export { markSeen } from './submissions/submissions';
 export { changeFile } from './submissions/drift';
 export { readRack, slotQuery } from './submissions/rack';
+export { markQuery } from './review/marks';
 export { recordColumns } from './submissions/record';
 export { makeMailer } from './platform/mail/Mailer';
 export { Vault } from './platform/Vault';

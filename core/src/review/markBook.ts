@@ -87,8 +87,9 @@ export function totalOf(
   let points = 0;
   let most = 0;
   let isAny = false;
-  let sum: Fraction = [0n, 1n];
   let weights = 0;
+  /** w·counted of everything that is out of the same: a term has few such numbers, however many assignments. */
+  const byMost = new Map<number, number>();
   for (const [i, mark] of marks.entries()) {
     if (!mark || mark.excused || mark.counted === null) continue;
     isAny = true;
@@ -98,9 +99,11 @@ export function totalOf(
     const weight = assignments[i]!.weight ?? mark.most;
     if (mark.most === 0) continue;
     weights += weight;
-    sum = plus(sum, [BigInt(weight * hundredths), BigInt(mark.most) * 100n]);
+    byMost.set(mark.most, (byMost.get(mark.most) ?? 0) + weight * hundredths);
   }
   if (!isAny) return null;
+  let sum: Fraction = [0n, 1n];
+  for (const [out, hundredths] of byMost) sum = plus(sum, [BigInt(hundredths), BigInt(out) * 100n]);
   return {
     points: points / 100,
     most,

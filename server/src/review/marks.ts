@@ -74,6 +74,7 @@ export function readMarks(db: Database, course: CourseId, now: Instant): MarkBoo
   const known = groupBy(all<MarkRow>(db, markQuery, [course]), ({ studentId }) => studentId);
   const own = new Map(listOwnDues(db, course).map((due) => [`${due.studentId} ${due.assignmentId}`, due]));
   const absences = absencesOf(db, course);
+  const read = new Reader();
   const students = all<Seated & { joinedAt: Instant }>(
     db,
     `SELECT ${nameColumns}, p.email, e.period_id AS periodId, e.group_id AS groupId, e.joined_at AS joinedAt,
@@ -94,7 +95,7 @@ export function readMarks(db: Database, course: CourseId, now: Instant): MarkBoo
       // Who turned in what they were away for has it scored as anybody; who is excused by a teacher is so with it.
       const isExcused = excused && (!row || ownDue?.excused === true);
       return {
-        ...given(row, column),
+        ...given(row, column, read),
         excused: isExcused,
         isMissing: !row && !isExcused && isOverdue(due, graceMinutes, now),
       };
@@ -112,13 +113,17 @@ function isTheirs({ column, dues, groups }: Asked, student: Seated, own: OwnDue 
 }
 
 /** What is in, and what was given for it: out of what it was then, and where it was handed back by the rule that held then. */
-function given(row: MarkRow | undefined, column: BookAssignment): Omit<Mark, 'excused' | 'isMissing'> {
+function given(
+  row: MarkRow | undefined,
+  column: BookAssignment,
+  read: Reader,
+): Omit<Mark, 'excused' | 'isMissing'> {
   const scoring = row?.scoring ?? null;
   const points = row?.points ?? null;
   const lateMs = row?.lateMs ?? 0;
   const isShown = row?.isShown === 1;
-  const most = scoring === null ? column.most : mostPoints(JSON.parse(scoring) as Scoring)!;
-  const lateRule = isShown ? (JSON.parse(row.lateRule ?? NO_RULE) as LateRule) : column.lateRule;
+  const most = scoring === null ? column.most : read.most(scoring);
+  const lateRule = isShown ? read.rule(row.lateRule) : column.lateRule;
   return {
     submissionId: row?.id ?? null,
     attempt: row?.attempt ?? 0,
@@ -134,7 +139,27 @@ function given(row: MarkRow | undefined, column: BookAssignment): Omit<Mark, 'ex
   };
 }
 
-const NO_RULE = JSON.stringify(noLateRule);
+/** Reads what is kept as JSON: thousands of marks are scored in a few ways. */
+class Reader {
+  readonly #mosts = new Map<string, number>();
+  readonly #rules = new Map<string, LateRule>();
+
+  most(scoring: string): number {
+    const known = this.#mosts.get(scoring);
+    if (known !== undefined) return known;
+    const most = mostPoints(JSON.parse(scoring) as Scoring) ?? 0;
+    this.#mosts.set(scoring, most);
+    return most;
+  }
+
+  /** Null is what was handed back before there were such rules. */
+  rule(text: string | null): LateRule {
+    if (text === null) return noLateRule;
+    const known = this.#rules.get(text) ?? (JSON.parse(text) as LateRule);
+    this.#rules.set(text, known);
+    return known;
+  }
+}
 
 /** The assignments of a course that are scored, the one due first at the head. */
 function listScored(db: Database, course: CourseId): Asked[] {
