@@ -80,3 +80,21 @@ test('the mark book is taken along as a table, a workbook and a gradebook packag
   }
   expect(faults).toEqual([]);
 });
+
+test('whoever is meant in the mark book is in sight, on a phone too', async ({ browser }) => {
+  const { visit } = await openDemo(browser);
+  const { page, faults } = await visit('itamsin');
+  await go(page, 'm');
+  await toPeriod(page, 4);
+  const grid = page.getByRole('grid', { name: 'Mark book' });
+  const meant = grid.locator('[aria-selected=true]');
+  for (const width of [1280, 390]) {
+    await page.setViewportSize({ width, height: 800 });
+    await grid.focus();
+    for (const key of ['PageDown', 'PageDown', 'PageDown', 'End', 'PageUp', 'Home', 'PageUp', 'PageUp']) {
+      await page.keyboard.press(key);
+      await expect(meant).toBeInViewport({ ratio: 1 });
+    }
+  }
+  expect(faults).toEqual([]);
+});

@@ -162,6 +162,8 @@ export { PHRASE_KEY, fillPhrase, phraseAsked, phraseOfKey, phrasesFor } from './
 export type { Phrase, PhraseFacts } from './review/phrases';
 export { faultOf, isScoredSo, levelStep, levelsOf, pointsStep, pointsOf, takeStep } from './review/score';
 export type { Given, ScoreStep, StepFault } from './review/score';
+export { spreadOf } from './review/spread';
+export type { Spread } from './review/spread';
 export { mostPoints } from './review/scoring';
 export type { Criterion, Scoring } from './review/scoring';
 export { isOverdue, nothingIn, stateOf, submissionStates } from './submissions/stateOf';

@@ -16,7 +16,7 @@ import { menuClass, menuItemClass } from '../../parts/ui/menuClass';
 import { usePageTitle } from '../../parts/ui/usePageTitle';
 import { api, type Course } from '../../state/api';
 import { MarkTable, type Spot } from './MarkTable';
-import { sayMark } from './sayMark';
+import { sayMark, saySpread } from './sayMark';
 import { useGiving, whyNotHere, type Place } from './useGiving';
 
 /** The mark book: students × assignments with their scores. */
@@ -125,6 +125,8 @@ function OpenBook({ course, period, book }: { course: Course; period: string; bo
         <b className="font-semibold text-ink">{sayListName(here.student)}</b> · {here.assignment.title}
         <br />
         {sayMark(here.assignment, here.mark, reviewer, zone)}
+        <br />
+        {here.assignment.title}: {saySpread(students, here.at)}
       </p>
       <p className="text-small text-ink-2">
         {sayCount(students.length, 'student')} · <span aria-hidden="true">◦</span> not handed back yet · what

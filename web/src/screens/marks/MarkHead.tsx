@@ -7,18 +7,18 @@ export interface DrawnColumn extends Column {
   style: { left: number; width: number };
 }
 
-/** How wide the name and the total are, which stay where they are. */
-export const fixedColumns = 'w-[132px] md:w-[292px]';
 export const totalColumn = 'w-23 px-2 text-right max-md:sr-only';
 
 interface MarkHeadProps {
   drawn: readonly DrawnColumn[];
+  /** How wide what stays where it is is, and all that does not. */
+  fixed: number;
   width: number;
   height: number;
 }
 
 /** The assignments, each with what it is out of and what it weighs. */
-export function MarkHead({ drawn, width, height }: MarkHeadProps) {
+export function MarkHead({ drawn, fixed, width, height }: MarkHeadProps) {
   const label = 'self-end py-2 text-small font-semibold text-ink-2';
   return (
     <div
@@ -27,7 +27,7 @@ export function MarkHead({ drawn, width, height }: MarkHeadProps) {
       className="sticky top-0 z-3 flex border-b border-line bg-ground"
       style={{ height }}
     >
-      <div className={`sticky left-0 z-1 flex border-r border-line bg-ground ${fixedColumns}`}>
+      <div className="sticky left-0 z-1 flex border-r border-line bg-ground" style={{ width: fixed }}>
         <span role="columnheader" aria-colindex={1} className={`flex-1 px-3 ${label}`}>
           Student
         </span>

@@ -1,7 +1,7 @@
 import type { CSSProperties } from 'react';
 import type { BookStudent, Mark } from '@vestibul/core';
 import { sayListName, sayNumber } from '../../parts/ui/format';
-import { fixedColumns, totalColumn, type DrawnColumn } from './MarkHead';
+import { totalColumn, type DrawnColumn } from './MarkHead';
 import type { Spot } from './MarkTable';
 import { sayCell } from './sayMark';
 import type { PointsField } from './useTyping';
@@ -11,6 +11,7 @@ interface MarkRowProps {
   aside: string;
   index: number;
   drawn: readonly DrawnColumn[];
+  fixed: number;
   width: number;
   style: CSSProperties;
   spot: Spot;
@@ -24,7 +25,8 @@ interface MarkRowProps {
 
 /** A student with their total and what they have for each assignment. */
 export function MarkRow(props: MarkRowProps) {
-  const { student, aside, index, drawn, width, style, spot, field, cellId, labelOf, onPress, onOpen } = props;
+  const { student, aside, index, drawn, fixed, width, style, spot, field, cellId, labelOf, onPress, onOpen } =
+    props;
   return (
     <div
       role="row"
@@ -32,7 +34,10 @@ export function MarkRow(props: MarkRowProps) {
       className="absolute inset-x-0 top-0 flex border-b border-line"
       style={style}
     >
-      <div className={`sticky left-0 z-2 flex items-center border-r border-line bg-surface ${fixedColumns}`}>
+      <div
+        className="sticky left-0 z-2 flex items-center border-r border-line bg-surface"
+        style={{ width: fixed }}
+      >
         <span
           role="rowheader"
           aria-colindex={1}

@@ -1,6 +1,7 @@
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { useEffect, useId, useRef } from 'react';
 import type { BookAssignment, BookStudent } from '@vestibul/core';
+import { useMedia } from '../../parts/ui/useMedia';
 import { useKeys } from '../../parts/ui/useKeys';
 import { MarkHead } from './MarkHead';
 import { MarkRow } from './MarkRow';
@@ -36,6 +37,9 @@ export interface MarkTableProps {
 const ROW_HEIGHT = 38;
 const HEAD_HEIGHT = 70;
 const COLUMN_WIDTH = 132;
+/** How wide the name is, and with the total where there is room for it; they stay where they are. */
+const NAME_WIDTH = 132;
+const NAME_AND_TOTAL_WIDTH = 292;
 
 /**
  * Students × assignments: what is on screen is drawn, however many there are. The table has the focus and says which cell is
@@ -46,12 +50,14 @@ export function MarkTable(props: MarkTableProps) {
   const { row, column } = spot;
   const frame = useRef<HTMLDivElement>(null);
   const id = useId();
+  const fixed = useMedia('(min-width: 48rem)') ? NAME_AND_TOTAL_WIDTH : NAME_WIDTH;
   // eslint-disable-next-line react-hooks/incompatible-library -- the library's own contract; nothing of it is memoised
   const rows = useVirtualizer({
     count: students.length,
     getScrollElement: () => frame.current,
     estimateSize: () => ROW_HEIGHT,
     overscan: 8,
+    paddingStart: HEAD_HEIGHT,
     scrollPaddingStart: HEAD_HEIGHT,
   });
   const across = useVirtualizer({
@@ -60,6 +66,8 @@ export function MarkTable(props: MarkTableProps) {
     getScrollElement: () => frame.current,
     estimateSize: () => COLUMN_WIDTH,
     overscan: 3,
+    paddingStart: fixed,
+    scrollPaddingStart: fixed,
   });
   const isFirst = useRef(true);
   useEffect(() => {
@@ -85,9 +93,9 @@ export function MarkTable(props: MarkTableProps) {
   const drawn = across.getVirtualItems().map(({ index, start, size }) => ({
     ...columns[index]!,
     index,
-    style: { left: start, width: size },
+    style: { left: start - fixed, width: size },
   }));
-  const width = across.getTotalSize();
+  const width = across.getTotalSize() - fixed;
   return (
     <div
       ref={frame}
@@ -101,8 +109,8 @@ export function MarkTable(props: MarkTableProps) {
       onKeyDown={typing.press}
     >
       <div className="relative w-max min-w-full">
-        <MarkHead drawn={drawn} width={width} height={HEAD_HEIGHT} />
-        <div role="rowgroup" className="relative" style={{ height: rows.getTotalSize() }}>
+        <MarkHead drawn={drawn} fixed={fixed} width={width} height={HEAD_HEIGHT} />
+        <div role="rowgroup" className="relative" style={{ height: rows.getTotalSize() - HEAD_HEIGHT }}>
           {rows.getVirtualItems().map((line) => (
             <MarkRow
               key={students[line.index]!.id}
@@ -110,8 +118,9 @@ export function MarkTable(props: MarkTableProps) {
               aside={asideOf(students[line.index]!)}
               index={line.index}
               drawn={drawn}
+              fixed={fixed}
               width={width}
-              style={{ height: ROW_HEIGHT, transform: `translateY(${line.start}px)` }}
+              style={{ height: ROW_HEIGHT, transform: `translateY(${line.start - HEAD_HEIGHT}px)` }}
               spot={spot}
               field={typing.field}
               cellId={cellId}

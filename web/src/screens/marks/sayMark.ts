@@ -1,4 +1,4 @@
-import type { BookAssignment, Mark } from '@vestibul/core';
+import { spreadOf, type BookAssignment, type BookStudent, type Mark } from '@vestibul/core';
 import { sayMoment, sayNumber } from '../../parts/ui/format';
 import { sayCounted, sayOutOf } from '../../parts/review/sayScore';
 
@@ -32,4 +32,26 @@ export function sayMark(
   ]
     .filter(Boolean)
     .join(' · ');
+}
+
+/** From how many scores on half of them say something. */
+const FEWEST_OF_HALF = 4;
+
+/** How what counts of an assignment is spread among some students, in one line. */
+export function saySpread(students: readonly BookStudent[], at: number): string {
+  const counted = students.flatMap(({ marks }) => {
+    const mark = marks[at];
+    return mark && !mark.excused && mark.counted !== null ? [mark.counted] : [];
+  });
+  const spread = spreadOf(counted);
+  if (!spread) return 'None is scored yet.';
+  const { count, least, lower, middle, upper, most, mean } = spread;
+  const rounded = (points: number) => sayNumber(Math.round(points * 10) / 10);
+  return [
+    `${sayNumber(count)} scored`,
+    `from ${sayNumber(least)} to ${sayNumber(most)}`,
+    `middle ${rounded(middle)}`,
+    ...(count < FEWEST_OF_HALF ? [] : [`half of them ${rounded(lower)} to ${rounded(upper)}`]),
+    `mean ${rounded(mean)}`,
+  ].join(' · ');
 }
