@@ -8,14 +8,14 @@ export interface AttemptFacts {
   lateMs: number;
   /** Whether it was taken back by its student or sent back by the teacher: it stays on the record and counts no more. */
   isGone: boolean;
-  /** Points given for it; null where nothing is scored yet. */
+  /** What counts of its score, once it came back; null where nothing is scored yet. */
   score: number | null;
 }
 
 /**
  * The attempt that counts, or null where none is left.
  *
- * `last in time`: the last one that is not late; where all are late, the last. `best`: the highest score, of equal ones
+ * `last in time`: the last one that is not late; where all are late, the last. `best`: the one of whose score most counts, of equal ones
  * the later; an attempt that is newer than the last scored one comes first, since it is still to be scored.
  */
 export function countingAttempt<Attempt extends AttemptFacts>(

@@ -94,6 +94,26 @@ test('what is late counts less, by the rule that its student was told; what was 
 
 const outOfTwenty = (points: number) => ({ kind: 'points' as const, points });
 
+test('of several attempts the best is the one of which most counts, not the one that was given most', async () => {
+  const again = await assign('Best of two', { counting: 'best', lateRule: tenADay });
+  const submissionId = await turnIn('mai', again, '2027-01-20T09:00');
+  await give(submissionId, 16);
+  await handBack(submissionId);
+  // Two days late, and given 18: 14 of it count.
+  clock = '2027-01-22T09:30';
+  const mai = school.as('mai');
+  await mai.turnIn(again, [await mai.upload(again, 'b.txt', bytesOf('once more'))]);
+  const act = { params: { submissionId }, body: { attempt: 2, step: scored(18) } };
+  await school.as('teacher').must('setScore', act);
+  await school.as('teacher').must('handBack', {
+    params: inCourse(),
+    body: { works: [{ submissionId, attempt: 2 }] },
+  });
+  expect(await markOf('mai', again)).toMatchObject({ attempt: 1, points: 16, counted: 16 });
+});
+
+const scored = (points: number) => ({ kind: 'points' as const, points, was: null });
+
 test('points by an earlier scoring do not stand, neither in the book nor on the pile, until they come back in it', async () => {
   const changed = await assign('Scored otherwise', {});
   const submissionId = await turnIn('mai', changed, '2027-01-20T09:00');

@@ -1,3 +1,5 @@
+import { countedPoints, mostPoints, noLateRule, type LateRule, type Scoring } from '@vestibul/core';
+
 /** What is kept of the score of an attempt as a column: as it stands now, or as it was handed back last. */
 const scoreColumn = (column: string, submission: string, attempt: string, narrowed = '') =>
   `(SELECT ${column} FROM score c WHERE c.submission_id = ${submission} AND c.attempt = ${attempt} ${narrowed}
@@ -17,3 +19,25 @@ export const shownColumn = (
   submission: string,
   attempt: string,
 ) => scoreColumn(`c.${column}`, submission, attempt, 'AND c.shown_at IS NOT NULL');
+
+/** A score as it was handed back last, in the columns above, with how late its attempt was; null where none came back. */
+export interface ShownScore {
+  points: number | null;
+  scoring: string | null;
+  /** Null is what was handed back before there were such rules. */
+  lateRule: string | null;
+  lateMs: number;
+}
+
+/** What counts of a score that came back, and what it was out of then; null where none did. */
+export function countedOfShown({
+  points,
+  scoring,
+  lateRule,
+  lateMs,
+}: ShownScore): { points: number; most: number } | null {
+  const most = scoring === null ? null : mostPoints(JSON.parse(scoring) as Scoring);
+  if (points === null || most === null) return null;
+  const rule = lateRule === null ? noLateRule : (JSON.parse(lateRule) as LateRule);
+  return { points: countedPoints(points, most, lateMs, rule), most };
+}

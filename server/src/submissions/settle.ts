@@ -8,10 +8,12 @@ import {
   type SubmissionId,
 } from '@vestibul/core';
 import { all, one, run, type Database } from '../platform/database/database';
-import { pointsColumn, shownColumn } from './pointsColumn';
+import { countedOfShown, pointsColumn, shownColumn } from './pointsColumn';
 
 interface AttemptRow {
-  score: number | null;
+  points: number | null;
+  scoring: string | null;
+  lateRule: string | null;
   n: number;
   at: Instant;
   lateMs: number;
@@ -31,12 +33,15 @@ export function listAttempts(db: Database, id: SubmissionId): Attempt[] {
     // A score counts once it is handed back: before that nothing of it shows.
     `SELECT n, at, late_ms AS lateMs, taken_back_at AS takenBackAt, sent_back_at AS sentBackAt,
        reviewed_at AS reviewedAt, handed_back_at AS handedBackAt, taken_back_key AS takenBackKey,
-       ${shownColumn('points', 'attempt.submission_id', 'attempt.n')} AS score
+       ${shownColumn('points', 'attempt.submission_id', 'attempt.n')} AS points,
+       ${shownColumn('scoring', 'attempt.submission_id', 'attempt.n')} AS scoring,
+       ${shownColumn('late_rule', 'attempt.submission_id', 'attempt.n')} AS lateRule
      FROM attempt
      WHERE submission_id = ? ORDER BY n`,
     [id],
-  ).map(({ takenBackAt, sentBackAt, ...attempt }) => ({
+  ).map(({ takenBackAt, sentBackAt, points, scoring, lateRule, ...attempt }) => ({
     ...attempt,
+    score: countedOfShown({ points, scoring, lateRule, lateMs: attempt.lateMs })?.points ?? null,
     isGone: takenBackAt !== null || sentBackAt !== null,
   }));
 }

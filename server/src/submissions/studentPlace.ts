@@ -1,11 +1,8 @@
 import {
-  countedPoints,
   groupBy,
   decide,
   dueFor,
   formOf,
-  mostPoints,
-  noLateRule,
   splitName,
   stateOf,
   type AssignmentId,
@@ -13,10 +10,8 @@ import {
   type CourseId,
   type FileId,
   type Instant,
-  type LateRule,
   type PersonId,
   type PieceId,
-  type Scoring,
   type SubmissionId,
 } from '@vestibul/core';
 import type { AnswerOf } from '@vestibul/contract';
@@ -36,7 +31,7 @@ import { nameOf, type PersonRow } from '../school/people';
 import { signature } from '../ledger/signature';
 import { dueForSitting, findSitting, findStanding, requireGiven, type Sitting } from '../assignments/sitting';
 import { listStaff } from '../courses/staff';
-import { shownColumn } from './pointsColumn';
+import { countedOfShown, shownColumn } from './pointsColumn';
 import { readReceipts } from './submissions';
 import { isNamedHere, listTray } from '../intake/uploads';
 import { todayOf } from '../school/years';
@@ -130,13 +125,10 @@ function toMine(
     submissionId,
     turnedInAt,
     comments,
-    points,
     handedBackAt,
     sentBackAt,
   } = row;
-  const most = row.scoring === null ? null : mostPoints(JSON.parse(row.scoring) as Scoring);
   const lateMs = row.lateMs ?? 0;
-  const lateRule = JSON.parse(row.lateRule ?? 'null') as LateRule | null;
   return {
     id,
     title,
@@ -166,10 +158,7 @@ function toMine(
     turnedInAt,
     comments,
     handedBackAt,
-    score:
-      points === null || most === null
-        ? null
-        : { points: countedPoints(points, most, lateMs, lateRule ?? noLateRule), most },
+    score: countedOfShown({ ...row, lateMs }),
     sentBackAt,
   };
 }
