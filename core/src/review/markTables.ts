@@ -1,4 +1,5 @@
-import type { CourseId, PeriodId } from '../ids';
+import { instantToLocal } from '../deadline/zonedTime';
+import type { CourseId, Instant, PeriodId } from '../ids';
 import type { LateRule } from './lateRule';
 import type { BookAssignment, BookStudent, Mark, MarkBook } from './markBook';
 
@@ -108,11 +109,11 @@ const packageFiles = [
 
 /**
  * A course's gradebook as files of a OneRoster 1.2 package in bulk, by name. A class is a period; each has a line item for
- * every assignment. A score is told once its student has it: before that the work is 'submitted'.
+ * every assignment. Days are the school's. A score is told once its student has it: before that the work is 'submitted'.
  */
 export function gradebookFiles(
   book: MarkBook,
-  { course, title }: { course: CourseId; title: string },
+  { course, title, zone }: { course: CourseId; title: string; zone: string },
 ): { name: string; rows: Cells[] }[] {
   const category = `marks-${course}`;
   const marks = marksOf(book);
@@ -124,6 +125,7 @@ export function gradebookFiles(
     ]),
   );
   const bulk = ['', ''];
+  const day = (at: Instant | null) => (at === null ? '' : instantToLocal(at, zone).slice(0, 10));
   return [
     {
       name: 'manifest.csv',
@@ -179,5 +181,3 @@ function statusOf(mark: Mark) {
   if (mark.submissionId !== null) return 'submitted';
   return mark.isMissing ? 'not submitted' : null;
 }
-
-const day = (at: string | null) => at?.slice(0, 10) ?? '';

@@ -12,6 +12,7 @@ import {
 import { findCourse } from '../courses/courses';
 import { listPeriods } from '../courses/periods';
 import type { Database } from '../platform/database/database';
+import { timeZoneOf } from '../school/facts';
 import { readMarks } from './marks';
 
 /** A mark book as files for other programs (docs/formats.md), as it is at that moment. */
@@ -27,10 +28,12 @@ export function marksOut(db: Database, course: CourseId, now: Instant) {
         { sheet: 'Details', data: headed(markDetails(book, periods)) },
       ]).toBuffer(),
     gradebook: () =>
-      gradebookFiles(book, { course, title: findCourse(db, course).title }).map(({ name, rows }) => ({
-        name,
-        text: stringify(rows, csvForm()),
-      })),
+      gradebookFiles(book, { course, title: findCourse(db, course).title, zone: timeZoneOf(db) }).map(
+        ({ name, rows }) => ({
+          name,
+          text: stringify(rows, csvForm()),
+        }),
+      ),
   };
 }
 
