@@ -155,7 +155,7 @@ export type { Selector } from './review/anchors/selectors';
 export { countedPoints, noLateRule, percentOff } from './review/lateRule';
 export type { LateRule } from './review/lateRule';
 export { gradebookFiles, markDetails, markTable } from './review/markTables';
-export type { BookPeriod, Cells as TableCells } from './review/markTables';
+export type { Cells as TableCells } from './review/markTables';
 export { totalOf } from './review/markBook';
 export type { BookAssignment, BookStudent, Mark, MarkBook, Total } from './review/markBook';
 export { PHRASE_KEY, fillPhrase, phraseAsked, phraseOfKey, phrasesFor } from './review/phrases';

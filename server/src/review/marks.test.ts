@@ -5,6 +5,7 @@ import { read, utils } from 'xlsx';
 import type { BodyFor } from '@vestibul/contract';
 import type { AssignmentId, Instant, SubmissionId } from '@vestibul/core';
 import { findScans } from '../testing/findScans';
+import { startFromForm } from '../testing/olderForm';
 import { TestSchool, bytesOf } from '../testing/TestSchool';
 
 /** What the school's clock shows; its zone is London, in winter. */
@@ -246,4 +247,21 @@ test('as a gradebook package: every id leads somewhere, and nothing is told that
   expect(of('chidi', 'Heavy')).toMatchObject({ scoreStatus: 'submitted', score: '' });
   expect(of('ali', 'Heavy')).toMatchObject({ scoreStatus: 'exempt' });
   expect(of('ali', 'Light')).toMatchObject({ scoreStatus: 'not submitted', missing: 'true' });
+});
+
+test('a school of the form before: what stood on the pile by an earlier scoring does not any more, what was read stays', async () => {
+  const stale = await assign('Of the form before', {});
+  const unread = await turnIn('mai', stale, '2027-01-20T09:00');
+  const read = await turnIn('chidi', stale, '2027-01-20T09:05');
+  for (const id of [unread, read]) await give(id, 12);
+  await handBack(read);
+  await change(stale, { scoring: outOf(50) });
+  // As the version before left it.
+  school.running.school.db.prepare('UPDATE submission SET points = 12 WHERE id = ?').run(unread);
+  await startFromForm(school, 36);
+  const { slots } = await school.as('teacher').must('readRack', { params: inCourse() });
+  const pointsOf = (id: SubmissionId) => slots.find((slot) => slot.id === id)!.points;
+  expect([pointsOf(unread), pointsOf(read)]).toEqual([null, 12]);
+  const mark = await markOf('chidi', stale);
+  expect(mark).toMatchObject({ points: 12, most: 20, counted: 12, lateRule: { kind: 'none' } });
 });

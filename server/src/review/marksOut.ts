@@ -37,8 +37,6 @@ export function marksOut(db: Database, course: CourseId, now: Instant) {
   };
 }
 
-export type MarksOut = ReturnType<typeof marksOut>;
-
 /** Office programs take a file for UTF-8 only when it starts with a byte-order mark. */
 const csvOf = (rows: readonly TableCells[]) => `\ufeff${stringify([...rows], csvForm())}`;
 

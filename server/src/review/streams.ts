@@ -1,5 +1,5 @@
-import type { Call, StreamHandlers } from '../platform/http/call';
 import { strToU8, zipSync } from 'fflate';
+import type { Call, StreamHandlers } from '../platform/http/call';
 import { findCourse } from '../courses/courses';
 import { CSV, setDownload } from '../platform/http/send';
 import { marksOut } from './marksOut';
