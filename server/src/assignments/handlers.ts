@@ -1,12 +1,12 @@
 import { Failure } from '../platform/failure';
 import {
   changeAssignment,
-  copyAssignments,
   dropAssignment,
   findAssignment,
   makeAssignment,
   readAssignment,
 } from './assignments';
+import { copyAssignments } from './copies';
 import { moveDue } from './ownDues';
 import { reaches } from '@vestibul/core';
 import { accessOf } from '../access/access';
