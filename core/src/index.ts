@@ -68,7 +68,7 @@ export { makeVisitorReader } from './identify/visitorReader';
 export type { Candidate, Coming, ComingReason, Visitor } from './identify/visitorReader';
 
 export { decodeText, isText } from './roster/decodeText';
-export { csvForm, oneLine } from './text/cells';
+export { BYTE_ORDER_MARK, csvForm, oneLine } from './text/cells';
 export { readTable, separators } from './roster/readTable';
 export type { ReadTable, Separator } from './roster/readTable';
 export { columnMeanings, looksLikeEmail } from './roster/recogniseColumns';

@@ -59,7 +59,7 @@ export function openSchool(options: SchoolOptions): School {
     bus: new Bus(),
     signals: {
       courseChanged: new Signal(),
-      countingChanged: new Signal(),
+      standingChanged: new Signal(),
       timesChanged: new Signal(),
       mayAppear: new Signal(),
       assignmentDropped: new Signal(),
@@ -95,10 +95,10 @@ export function openSchool(options: SchoolOptions): School {
     },
     close: () => db.close(),
   };
-  const { courseChanged, countingChanged, timesChanged, mayAppear, assignmentDropped, slotChanged } =
+  const { courseChanged, standingChanged, timesChanged, mayAppear, assignmentDropped, slotChanged } =
     school.signals;
   courseChanged.listen((course) => readTableLater(school, course));
-  countingChanged.listen((assignment) => settleAssignment(db, assignment));
+  standingChanged.listen((assignment) => settleAssignment(db, assignment));
   timesChanged.listen((changed) => reckonAgain(school, changed));
   mayAppear.listen(() => appearDue(school));
   slotChanged.listen((place) => tellOfSlot(school, place));

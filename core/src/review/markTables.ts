@@ -1,3 +1,4 @@
+import { PACKAGE_VERSION } from '../roster/oneRoster/columns';
 import { instantToLocal } from '../deadline/zonedTime';
 import type { CourseId, Instant, PeriodId } from '../ids';
 import type { LateRule } from './lateRule';
@@ -132,7 +133,7 @@ export function gradebookFiles(
       rows: [
         ['propertyName', 'value'],
         ['manifest.version', '1.0'],
-        ['oneroster.version', '1.2'],
+        ['oneroster.version', PACKAGE_VERSION],
         ...packageFiles.map((file) => [`file.${file}`, file in gradebookColumns ? 'bulk' : 'absent']),
         ['source.systemName', 'Vestibul'],
         ['source.systemCode', 'vestibul'],

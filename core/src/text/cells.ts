@@ -19,5 +19,8 @@ export const csvForm = (delimiter: ',' | '\t' = ',') => ({
   cast: { string: (text: string, { header }: { header: boolean }) => (header ? text : guardCell(text)) },
 });
 
+/** What a list that goes to an office program begins with: such programs take it for UTF-8 only then. */
+export const BYTE_ORDER_MARK = '\ufeff';
+
 /** A name or title as one line: control characters and line ends, which no list and no page can show, become spaces. */
 export const oneLine = (text: string): string => text.replace(/[\p{Cc}\u2028\u2029]+/gu, ' ').trim();

@@ -80,7 +80,7 @@ export function changeAssignment(
     const times = timesOf(school.db, id);
     const dues = writeBody(school, courseId, id, body);
     if (body.counting !== counting || !isScoredSo(scoring, body.scoring))
-      school.signals.countingChanged.tell(id);
+      school.signals.standingChanged.tell(id);
     writeEvent(school, by, 'assignment changed', { course: courseId, assignment: id }, factsOf(body, dues));
     const visible = visibleAt(school, body, before);
     // What a student has handed in must not lie under something that nobody can see.

@@ -57,8 +57,8 @@ export interface School {
   signals: {
     /** A course has changed in what tells whose work is and what it is for; told by the lines of the ledger that say so. */
     courseChanged: Signal<CourseId>;
-    /** Another attempt of an assignment's submissions may count now. */
-    countingChanged: Signal<AssignmentId>;
+    /** Another attempt of an assignment's submissions may count now, or its points not stand any more. */
+    standingChanged: Signal<AssignmentId>;
     /** What is due when, or what is late, is another for what is in too: of one student, or of all. */
     timesChanged: Signal<{ by: PersonId; assignment: AssignmentId; student: PersonId | null }>;
     /** An assignment goes; whatever was for it is for it no longer. */

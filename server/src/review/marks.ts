@@ -1,10 +1,10 @@
 import {
   countedPoints,
   dueFor,
+  fullName,
   groupBy,
   isOverdue,
   mostPoints,
-  noLateRule,
   totalOf,
   type AssignmentId,
   type BookAssignment,
@@ -25,7 +25,7 @@ import { listOwnDues } from '../assignments/ownDues';
 import { absencesOf } from '../courses/seats';
 import { all, type Database } from '../platform/database/database';
 import { nameColumns, type PersonName } from '../school/people';
-import { stands } from '../submissions/pointsColumn';
+import { ruleOfScore, stands } from '../submissions/pointsColumn';
 
 interface MarkRow {
   id: SubmissionId;
@@ -36,7 +36,7 @@ interface MarkRow {
   isHandedBack: number;
   points: number | null;
   scoring: string | null;
-  lateRule: string | null;
+  lateRule: string;
   isShown: number;
   by: PersonId | null;
   at: Instant | null;
@@ -44,9 +44,9 @@ interface MarkRow {
 
 /** The query behind the mark book; a test checks that it runs on indexes. */
 export const markQuery = `SELECT s.id, s.student_id AS studentId, s.assignment_id AS assignmentId, s.attempt, s.late_ms AS lateMs,
-    s.handed_back_at IS NOT NULL AS isHandedBack, c.points, c.scoring, c.late_rule AS lateRule,
+    s.handed_back_at IS NOT NULL AS isHandedBack, c.points, c.scoring, ${ruleOfScore} AS lateRule,
     c.shown_at IS NOT NULL AS isShown, c.by_id AS by, c.at
-  FROM submission s
+  FROM submission s JOIN assignment a ON a.id = s.assignment_id
   LEFT JOIN score c ON c.submission_id = s.id AND c.attempt = s.attempt AND ${stands}
     AND c.n = (SELECT MAX(l.n) FROM score l WHERE l.submission_id = s.id AND l.attempt = s.attempt)
   WHERE s.course_id = ? AND s.attempt > 0`;
@@ -121,9 +121,8 @@ function given(
   const scoring = row?.scoring ?? null;
   const points = row?.points ?? null;
   const lateMs = row?.lateMs ?? 0;
-  const isShown = row?.isShown === 1;
   const most = scoring === null ? column.most : read.most(scoring);
-  const lateRule = isShown ? read.rule(row.lateRule) : column.lateRule;
+  const lateRule = row ? read.rule(row.lateRule) : column.lateRule;
   return {
     submissionId: row?.id ?? null,
     attempt: row?.attempt ?? 0,
@@ -132,7 +131,7 @@ function given(
     most,
     counted: points === null ? null : countedPoints(points, most, lateMs, lateRule),
     lateRule,
-    isShown,
+    isShown: row?.isShown === 1,
     isHandedBack: row?.isHandedBack === 1,
     by: row?.by ?? null,
     at: row?.at ?? null,
@@ -152,9 +151,7 @@ class Reader {
     return most;
   }
 
-  /** Null is what was handed back before there were such rules. */
-  rule(text: string | null): LateRule {
-    if (text === null) return noLateRule;
+  rule(text: string): LateRule {
     const known = this.#rules.get(text) ?? (JSON.parse(text) as LateRule);
     this.#rules.set(text, known);
     return known;
@@ -188,11 +185,11 @@ function listScored(db: Database, course: CourseId): Asked[] {
 }
 
 function listReviewers(db: Database, course: CourseId): MarkBook['reviewers'] {
-  return all<{ id: PersonId; name: string }>(
+  return all<PersonName>(
     db,
-    `SELECT p.id, p.first || ' ' || p.last AS name FROM person p WHERE p.id IN (
+    `SELECT ${nameColumns} FROM person p WHERE p.id IN (
        SELECT c.by_id FROM submission s JOIN score c ON c.submission_id = s.id WHERE s.course_id = ?)
      ORDER BY p.sort_key, p.id`,
     [course],
-  );
+  ).map(({ id, first, called, last }) => ({ id, name: fullName(called || first, last) }));
 }

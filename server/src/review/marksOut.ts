@@ -1,6 +1,7 @@
 import { stringify } from 'csv-stringify/sync';
 import writeWorkbook from 'write-excel-file/node';
 import {
+  BYTE_ORDER_MARK,
   csvForm,
   gradebookFiles,
   markDetails,
@@ -37,8 +38,7 @@ export function marksOut(db: Database, course: CourseId, now: Instant) {
   };
 }
 
-/** Office programs take a file for UTF-8 only when it starts with a byte-order mark. */
-const csvOf = (rows: readonly TableCells[]) => `\ufeff${stringify([...rows], csvForm())}`;
+const csvOf = (rows: readonly TableCells[]) => `${BYTE_ORDER_MARK}${stringify([...rows], csvForm())}`;
 
 const headed = ([head = [], ...rows]: TableCells[]) => [
   head.map((value) => ({ value: String(value), fontWeight: 'bold' as const })),

@@ -3,7 +3,6 @@ import {
   faultOf,
   isScoredSo,
   mostPoints,
-  noLateRule,
   pointsOf,
   sha256Hex,
   takeStep,
@@ -23,6 +22,7 @@ import { all, one, run, together, type Database } from '../platform/database/dat
 import { nowOnLedger, writeEvent } from '../platform/ledger/ledger';
 import { nameColumns, type PersonName } from '../school/people';
 import { listAttempts, settle } from '../submissions/settle';
+import { ruleOfScore } from '../submissions/pointsColumn';
 import { aboutOf, findSubmission, type SubmissionRow } from '../submissions/submissions';
 
 const failureOf: Record<StepFault, ErrorCode> = {
@@ -191,7 +191,7 @@ export function listScores(
   >(
     db,
     `SELECT c.attempt, c.scoring, c.given, c.points, c.at, c.why, t.late_ms AS lateMs, ${nameColumns},
-       CASE WHEN c.shown_at IS NULL THEN a.late_rule ELSE COALESCE(c.late_rule, :noRule) END AS lateRule,
+       ${ruleOfScore} AS lateRule,
        (SELECT o.points FROM score o WHERE o.submission_id = c.submission_id AND o.attempt = c.attempt AND o.n < c.n
           AND o.shown_at IS NOT NULL ORDER BY o.n DESC LIMIT 1) AS was
      FROM score c JOIN person p ON p.id = c.by_id
@@ -200,7 +200,7 @@ export function listScores(
      WHERE c.submission_id = :id AND c.n = (SELECT MAX(l.n) FROM score l WHERE l.submission_id = :id
        AND l.attempt = c.attempt AND (:all = 1 OR l.shown_at IS NOT NULL))
      ORDER BY c.attempt`,
-    { id, all: forStudent ? 0 : 1, noRule: JSON.stringify(noLateRule) },
+    { id, all: forStudent ? 0 : 1 },
   ).map(({ attempt, scoring: scoringThen, given, points, lateMs, lateRule: rule, at, why, was, ...by }) => {
     const scoring = JSON.parse(scoringThen) as Scoring;
     const lateRule = JSON.parse(rule) as LateRule;

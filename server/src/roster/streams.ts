@@ -1,4 +1,4 @@
-import type { PeopleFormat } from '@vestibul/core';
+import { BYTE_ORDER_MARK, type PeopleFormat } from '@vestibul/core';
 import { peopleFile } from './roster';
 import { findCourse } from '../courses/courses';
 import type { Call, StreamHandlers } from '../platform/http/call';
@@ -16,7 +16,9 @@ function sendPeople({ school, params, query, response }: Call<'readPeopleFile'>)
   const { type, extension } = peopleFiles[query.format];
   setDownload(response, `${course.title} people ${school.now().slice(0, 10)}.${extension}`, type);
   // Office programs take a list for UTF-8 only when it starts with a byte-order mark; a vCard must not have one.
-  response.end(`${query.format === 'vcard' ? '' : '\ufeff'}${peopleFile(school, params.courseId, query)}`);
+  response.end(
+    `${query.format === 'vcard' ? '' : BYTE_ORDER_MARK}${peopleFile(school, params.courseId, query)}`,
+  );
 }
 
 export const rosterStreams = { readPeopleFile: sendPeople } satisfies Partial<StreamHandlers>;

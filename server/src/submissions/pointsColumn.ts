@@ -13,18 +13,29 @@ export const stands = `(c.shown_at IS NOT NULL OR c.scoring = (SELECT z.scoring 
 export const pointsColumn = (submission: string, attempt: string) =>
   scoreColumn(`CASE WHEN ${stands} THEN c.points END`, submission, attempt);
 
+/** SQL: the rule for lateness by which score `c` was handed back; before there were such rules, by none. */
+const ruleThen = `COALESCE(c.late_rule, '${JSON.stringify(noLateRule)}')`;
+
+/** SQL: the rule by which score `c` counts, of assignment `a`: as it was handed back, else the one that holds now. */
+export const ruleOfScore = `CASE WHEN c.shown_at IS NULL THEN a.late_rule ELSE ${ruleThen} END`;
+
 /** The points of an attempt, what they are out of, or what being late took off, as they were handed back last. */
 export const shownColumn = (
   column: 'points' | 'scoring' | 'late_rule',
   submission: string,
   attempt: string,
-) => scoreColumn(`c.${column}`, submission, attempt, 'AND c.shown_at IS NOT NULL');
+) =>
+  scoreColumn(
+    column === 'late_rule' ? ruleThen : `c.${column}`,
+    submission,
+    attempt,
+    'AND c.shown_at IS NOT NULL',
+  );
 
 /** A score as it was handed back last, in the columns above, with how late its attempt was; null where none came back. */
 export interface ShownScore {
   points: number | null;
   scoring: string | null;
-  /** Null is what was handed back before there were such rules. */
   lateRule: string | null;
   lateMs: number;
 }
@@ -36,8 +47,8 @@ export function countedOfShown({
   lateRule,
   lateMs,
 }: ShownScore): { points: number; most: number } | null {
-  const most = scoring === null ? null : mostPoints(JSON.parse(scoring) as Scoring);
-  if (points === null || most === null) return null;
-  const rule = lateRule === null ? noLateRule : (JSON.parse(lateRule) as LateRule);
-  return { points: countedPoints(points, most, lateMs, rule), most };
+  if (points === null || scoring === null || lateRule === null) return null;
+  const most = mostPoints(JSON.parse(scoring) as Scoring);
+  if (most === null) return null;
+  return { points: countedPoints(points, most, lateMs, JSON.parse(lateRule) as LateRule), most };
 }

@@ -1,6 +1,7 @@
 import { Readable, Transform } from 'node:stream';
 import { stringify } from 'csv-stringify';
 import {
+  BYTE_ORDER_MARK,
   csvForm,
   dueFor,
   instantToLocal,
@@ -203,12 +204,12 @@ function toCells(
   ];
 }
 
-/** Office programs take a file for UTF-8 only when it starts with a byte-order mark. */
+/** Begins what goes out with the mark. */
 function withMark(): Transform {
   let isFirst = true;
   return new Transform({
     transform(chunk: Buffer, _encoding, done) {
-      done(null, isFirst ? Buffer.concat([Buffer.from('\ufeff'), chunk]) : chunk);
+      done(null, isFirst ? Buffer.concat([Buffer.from(BYTE_ORDER_MARK), chunk]) : chunk);
       isFirst = false;
     },
   });
