@@ -30,12 +30,34 @@ export function isTimeZone(zone: string): boolean {
   }
 }
 
-/** Milliseconds by which the zone's clocks are ahead of UTC at a moment (milliseconds since 1970). */
-function offsetAt(zone: string, moment: number): number {
+/** The same, read from the zone's own table, which takes long. */
+function readOffset(zone: string, moment: number): number {
   const read: Record<string, number> = {};
   for (const { type, value } of formatter(zone).formatToParts(moment)) read[type] = Number(value);
   const asUtc = Date.UTC(read.year!, read.month! - 1, read.day!, read.hour!, read.minute!, read.second!);
   return asUtc - Math.floor(moment / 1000) * 1000;
+}
+
+const HOUR = 3_600_000;
+/** Offsets at the beginning of hours, by zone: a record of thousands of lines asks for the same few again and again. */
+const offsets = new Map<string, Map<number, number>>();
+/** Some two years of hours of a zone; then they are read anew. */
+const MOST_HOURS = 16_384;
+
+function offsetOfHour(zone: string, hour: number): number {
+  let known = offsets.get(zone);
+  if (!known || known.size >= MOST_HOURS) offsets.set(zone, (known = new Map()));
+  let offset = known.get(hour);
+  if (offset === undefined) known.set(hour, (offset = readOffset(zone, hour * HOUR)));
+  return offset;
+}
+
+/** Milliseconds by which the zone's clocks are ahead of UTC at a moment (milliseconds since 1970). */
+function offsetAt(zone: string, moment: number): number {
+  const hour = Math.floor(moment / HOUR);
+  const offset = offsetOfHour(zone, hour);
+  // Clocks are changed within few hours of a year, and in none of them twice.
+  return offset === offsetOfHour(zone, hour + 1) ? offset : readOffset(zone, moment);
 }
 
 const LOCAL = /^\d{4}-(0[1-9]|1[0-2])-(0[1-9]|[12]\d|3[01])T([01]\d|2[0-3]):[0-5]\d$/;

@@ -143,18 +143,13 @@ export const namingHandlers = {
   listRenamings: ({ school, params }) =>
     listRenamings(school, params.courseId).map(({ courseId: _course, ...renaming }) => renaming),
 
-  async checkNames({ school, params, query }) {
-    const { checked, off } = await runJob('findOffNames', {
+  checkNames: ({ school, params, query }) =>
+    runJob('findOffNames', {
       school: school.forThread,
       course: params.courseId,
       subject: query.subject,
-    });
-    return {
-      checked,
-      total: off.length,
-      off: off.toSorted((a, b) => (a.name < b.name ? -1 : 1)).slice(0, SHOWN),
-    };
-  },
+      shown: SHOWN,
+    }),
   findNames: ({ school, params, query }) => findNames(school, params.courseId, query.find),
 
   rename(call) {

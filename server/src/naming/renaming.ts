@@ -93,25 +93,30 @@ export interface OffName {
   faults: NameFault[];
 }
 
-/** Everything in a course whose name does not follow the rule in force. Heavy: runs in a thread. */
+/**
+ * What in a course has a name that does not follow the rule in force: how many do not, and of the first `shown` by name what
+ * each should be and what is wrong with it. Heavy: runs in a thread.
+ */
 export function findOffNames(
   school: School,
-  { course, subject }: { course: CourseId; subject: NameSubject },
-): { checked: number; off: OffName[] } {
+  { course, subject, shown }: { course: CourseId; subject: NameSubject; shown: number },
+): { checked: number; total: number; off: OffName[] } {
   const naming = new CourseNaming(school, course);
   const rule = naming.rules[subject];
   const things = listNameables(school, naming, subject);
-  return {
-    checked: things.length,
-    off: findMisnamed(rule, things).map(({ thing, proper }) => ({
+  const misnamed = findMisnamed(rule, things);
+  const off = misnamed
+    .toSorted((a, b) => (a.thing.name < b.thing.name ? -1 : 1))
+    .slice(0, shown)
+    .map(({ thing, proper }) => ({
       id: thing.id,
       studentId: thing.student.studentId,
       name: thing.name,
       proper: proper.name,
       properParts: proper.segments,
       faults: faultsOfName(rule, thing, withoutExtension(thing.name, thing.extension)),
-    })),
-  };
+    }));
+  return { checked: things.length, total: misnamed.length, off };
 }
 
 /** What a long change of names tells while it runs, and asks. */

@@ -14,7 +14,7 @@ import {
 } from '@vestibul/core';
 import type { School } from '../platform/School';
 import { isForTheirGroup } from '../assignments/assignmentList';
-import { all } from '../platform/database/database';
+import { all, asOfOneMoment, type Database } from '../platform/database/database';
 import { listOwnDues } from '../assignments/ownDues';
 import type { QueryOf } from '@vestibul/contract';
 import { readSchool } from '../school/facts';
@@ -96,13 +96,13 @@ const recordQuery = `SELECT p.id AS studentId, p.last, p.first, p.email, p.numbe
   LEFT JOIN attempt t ON t.submission_id = s.id AND t.taken_back_at IS NULL AND t.sent_back_at IS NULL
   LEFT JOIN piece q ON q.submission_id = s.id AND q.attempt = t.n
   ${joinOwner('q.file_id')} LEFT JOIN person o ON o.id = w.owner_id
-  WHERE e.course_id = :course AND (:student = '' OR p.id = :student) AND (:assignment = '' OR a.id = :assignment)
+  WHERE e.course_id = :course AND e.student_id = :student AND (:assignment = '' OR a.id = :assignment)
     AND (:since = '' OR t.at >= :since) AND (:until = '' OR t.at < :until) AND (s.id IS NOT NULL OR (a.visible_at IS NOT NULL
     AND (d.due_at IS NOT NULL OR EXISTS (SELECT 1 FROM own_due w WHERE w.assignment_id = a.id AND w.student_id = p.id))
     AND ${isForTheirGroup}))
-  ORDER BY h.number, p.sort_key, p.id, a.created_at, t.n, q.n`;
+  ORDER BY a.created_at, a.id, t.n, q.n`;
 
-/** How many rows are read before other requests get their turn. */
+/** How many rows are written before other requests get their turn. */
 const ROWS_AT_A_TIME = 200;
 
 /**
@@ -120,6 +120,28 @@ export function streamRecord(school: School, course: CourseId, filter: QueryOf<'
     .pipe(withMark());
 }
 
+/** Whoever is in a course, by period and name. */
+const enrolledQuery = `SELECT e.student_id AS id FROM enrolment e JOIN person p ON p.id = e.student_id
+  JOIN period h ON h.id = e.period_id WHERE e.course_id = ? ORDER BY h.number, p.sort_key, p.id`;
+
+/** The rows of a record, student by student. */
+function readRows(
+  db: Database,
+  course: CourseId,
+  only: PersonId | undefined,
+  filter: { assignment: string; since: string; until: string },
+): Promise<RecordRow[]> {
+  return asOfOneMoment(db, async (reader) => {
+    const rows: RecordRow[] = [];
+    for (const { id } of all<{ id: PersonId }>(reader, enrolledQuery, [course])) {
+      if (only !== undefined && only !== id) continue;
+      rows.push(...all<RecordRow>(reader, recordQuery, { course, student: id, ...filter }));
+      await new Promise(setImmediate);
+    }
+    return rows;
+  });
+}
+
 async function* recordRows(
   school: School,
   course: CourseId,
@@ -128,14 +150,7 @@ async function* recordRows(
   const now = school.now();
   const zone = readSchool(school.db)?.timeZone ?? 'UTC';
   const { since = '', until = '' } = spanOfDays(from, to, zone);
-  // All rows are taken at once, so that the record is of one moment, and written out in turns.
-  const rows = all<RecordRow>(school.db, recordQuery, {
-    course,
-    student: student ?? '',
-    assignment: assignment ?? '',
-    since,
-    until,
-  });
+  const rows = await readRows(school.db, course, student, { assignment: assignment ?? '', since, until });
   const absences = absencesOf(school.db, course);
   const own = new Map(
     listOwnDues(school.db, course).map((due) => [`${due.studentId} ${due.assignmentId}`, due]),

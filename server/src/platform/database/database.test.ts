@@ -2,7 +2,16 @@ import { afterEach, beforeEach, describe, expect, test } from '@jest/globals';
 import fs from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
-import { UnusableDatabase, migrate, one, openDatabase, readMigrations } from './database';
+import {
+  UnusableDatabase,
+  all,
+  asOfOneMoment,
+  migrate,
+  one,
+  openDatabase,
+  preparedSql,
+  readMigrations,
+} from './database';
 
 let folder: string;
 beforeEach(() => {
@@ -29,6 +38,43 @@ describe('openDatabase', () => {
     db.close();
     expect(() => openDatabase(file)).toThrow(UnusableDatabase);
     expect(() => openDatabase(file)).toThrow(/newer Vestibul.*Nothing was changed/);
+  });
+});
+
+describe('asOfOneMoment', () => {
+  const count = 'SELECT COUNT(*) AS n FROM made';
+  function openMade() {
+    const db = openDatabase(path.join(folder, 'c.sqlite'));
+    db.exec('CREATE TABLE made (a); INSERT INTO made VALUES (1)');
+    return db;
+  }
+
+  test('what is written while it reads is not in it, and is there for whoever reads next', async () => {
+    const db = openMade();
+    const seen = await asOfOneMoment(db, async (reader) => {
+      const before = all<{ n: number }>(reader, count)[0]!.n;
+      await new Promise(setImmediate);
+      db.exec('INSERT INTO made VALUES (2)');
+      return [before, all<{ n: number }>(reader, count)[0]!.n];
+    });
+    expect(seen).toEqual([1, 1]);
+    expect(await asOfOneMoment(db, (reader) => Promise.resolve(one(reader, count)))).toEqual({ n: 2 });
+    db.close();
+  });
+
+  test('writes nothing, lets go where reading fails, and what it asks is looked at as every query is', async () => {
+    const db = openMade();
+    await expect(
+      asOfOneMoment(db, (reader) => {
+        all(reader, count);
+        reader.exec('DELETE FROM made');
+        return Promise.resolve();
+      }),
+    ).rejects.toMatchObject({ code: 'SQLITE_READONLY' });
+    expect(preparedSql(db)).toContain(count);
+    // Nobody holds the old moment any more: all of the journal can be written back (sqlite.org/pragma.html#pragma_wal_checkpoint).
+    expect(db.pragma('wal_checkpoint(TRUNCATE)')).toEqual([{ busy: 0, log: 0, checkpointed: 0 }]);
+    db.close();
   });
 });
 

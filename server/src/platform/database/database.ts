@@ -141,6 +141,25 @@ export function all<Row>(db: Database, sql: string, values: Values = []): Row[] 
   });
 }
 
+/**
+ * Reads very much as of one moment, on a connection beside the one that goes on changing things: the reader awaits a turn now and
+ * then, so that nobody waits for it, and nothing that it reads changes meanwhile (sqlite.org/isolation.html).
+ */
+export async function asOfOneMoment<Result>(
+  db: Database,
+  read: (reader: Database) => Promise<Result>,
+): Promise<Result> {
+  const reader = new SQLite(db.name, { readonly: true });
+  try {
+    reader.exec('BEGIN');
+    return await read(reader);
+  } finally {
+    // Known there too, where the plans of all queries are looked at.
+    for (const sql of preparedSql(reader)) prepare(db, sql);
+    reader.close();
+  }
+}
+
 /** The first row of a query, or undefined. */
 export function one<Row>(db: Database, sql: string, values: Values = []): Row | undefined {
   return prepare(db, sql).statement.get(values) as Row | undefined;
