@@ -1,5 +1,6 @@
 import type { CourseId, Instant, PersonId, SubmissionId } from '@vestibul/core';
 import { addComment, addNote, handBack, markReviewed, markSeen, one, type School } from '@vestibul/server';
+import { planReading } from './answered';
 import type { DemoAssignment } from './assignments';
 import { later } from './calendar';
 import { placedComment } from './placed';
@@ -36,7 +37,7 @@ export class ReviewPlan {
   plan(
     assignment: DemoAssignment,
     turnedIn: Instant,
-    { chance, judges, pens }: Record<'chance' | 'judges' | 'pens', Chance>,
+    { chance, judges, pens, readers }: Record<'chance' | 'judges' | 'pens' | 'readers', Chance>,
     submission: () => SubmissionId | undefined,
   ): Deed[] {
     const { school } = this;
@@ -78,10 +79,11 @@ export class ReviewPlan {
       markReviewed(school, by, id, attempt);
     });
     const handBackShare = old ? 0.97 : assignment.weeksAgo === 1 ? 0.4 : 0.25;
-    if (chance.happens(handBackShare))
-      add(later(reviewedAt, 20 * HOUR), (id, attempt) =>
-        handBack(school, by, course, [{ submissionId: id, attempt }]),
-      );
+    if (chance.happens(handBackShare)) {
+      const backAt = later(reviewedAt, 20 * HOUR);
+      add(backAt, (id, attempt) => handBack(school, by, course, [{ submissionId: id, attempt }]));
+      for (const { at, does } of planReading(school, by, backAt, readers)) add(at, does);
+    }
     return deeds;
   }
 }

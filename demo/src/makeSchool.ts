@@ -295,7 +295,12 @@ class WorkMaker {
         },
       },
     ];
-    const chances = { chance, judges: makeChance(7000 + seed), pens: makeChance(9000 + seed) };
+    const chances = {
+      chance,
+      judges: makeChance(7000 + seed),
+      pens: makeChance(9000 + seed),
+      readers: makeChance(11_000 + seed),
+    };
     deeds.push(...this.#reviews.plan(assignment, at, chances, () => submission));
     if (!isNow && chance.happens(0.03)) {
       const changedAt = later(at, chance.between(30, 300) * MINUTE);

@@ -26,6 +26,7 @@ export { makeAssignment } from './assignments/assignments';
 export { markArrived, startUpload } from './intake/uploads';
 export { turnIn } from './submissions/turnIn';
 export { sniffType } from './intake/sniff';
+export { answerComment, markRead, setDone } from './review/answers';
 export { addComment } from './review/comments';
 export { keepPhrase } from './review/phrases';
 export { addNote } from './review/notes';

@@ -4,6 +4,7 @@ import {
   type Day,
   type GroupId,
   HIGHEST_PERIOD,
+  type Instant,
   LONGEST_FIELD,
   LONGEST_GRACE,
   LONGEST_RECORDING,
@@ -71,6 +72,8 @@ export const email = z
 
 export const day = z.iso.date('Choose a day').transform((text) => text as Day);
 
+/** A moment that was answered before, sent again. */
+export const moment = z.iso.datetime({ precision: 3 }).transform((text) => text as Instant);
 export const localTime = z
   .string()
   .refine(isLocalTime, 'Choose a day and a time')

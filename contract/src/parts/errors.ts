@@ -56,6 +56,7 @@ export const errorStatus = {
   'newer-attempt': 409,
   'has-review': 409,
   'comment-read': 409,
+  'too-many-answers': 409,
   'wrong-place': 400,
   'not-ahead': 400,
   'phrase-exists': 409,

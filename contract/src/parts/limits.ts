@@ -46,6 +46,8 @@ export const LONGEST_CALENDAR = 100;
 export const ENAMELS = 5;
 /** Longest comment, in characters. */
 export const LONGEST_COMMENT = 4000;
+/** Most answers to one comment. */
+export const MOST_ANSWERS = 100;
 /** Most phrases that somebody keeps for themselves, and most of a course. */
 export const MOST_PHRASES = 200;
 /** Longest recording that something is said of, in seconds: a day. */

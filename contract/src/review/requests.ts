@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { attempt, line, localTime, paragraphs } from '../parts/bodies';
+import { attempt, line, localTime, moment, paragraphs } from '../parts/bodies';
 import { LONGEST_PAUSE_S } from '../parts/limits';
 import {
   commentBody,
@@ -16,6 +16,10 @@ import {
 export const reviewRequests = {
   comment: { body: newComment },
   changeComment: { body: commentBody },
+  answerComment: { body: commentBody },
+  setCommentDone: { body: z.object({ isDone: z.boolean() }) },
+  /** The newest of what they were shown. */
+  markRead: { body: z.object({ upTo: moment }) },
   readMarksFile: { query: z.object({ as: z.enum(marksForms).default('csv') }) },
   keepPhrase: { body: newPhrase },
   changePhrase: { body: phraseBody },

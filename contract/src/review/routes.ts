@@ -14,10 +14,11 @@ export const reviewRoutes = {
     about: 'review',
     needs: 'comment',
   },
+  // Whoever wrote it; its student an answer.
   changeComment: {
     method: 'PUT',
     path: '/api/submissions/:submissionId/comments/:commentId',
-    about: 'review',
+    about: 'submission',
     needs: 'comment',
   },
   removeComment: {
@@ -25,6 +26,24 @@ export const reviewRoutes = {
     path: '/api/submissions/:submissionId/comments/:commentId',
     about: 'review',
     needs: 'comment',
+  },
+  answerComment: {
+    method: 'POST',
+    path: '/api/submissions/:submissionId/comments/:commentId/answers',
+    about: 'submission',
+    needs: 'comment',
+  },
+  setCommentDone: {
+    method: 'PUT',
+    path: '/api/submissions/:submissionId/comments/:commentId/done',
+    about: 'submission',
+    needs: 'comment',
+  },
+  markRead: {
+    method: 'POST',
+    path: '/api/submissions/:submissionId/read',
+    about: 'submission',
+    needs: 'own',
   },
   readAnnotations: {
     method: 'GET',

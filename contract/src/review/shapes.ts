@@ -75,21 +75,29 @@ const score = z.object({
   change: z.object({ why: z.string(), was: z.number().nullable() }).nullable(),
 });
 
-/** What is said of an attempt. */
-const comment = z.object({
+/** What is said, of work or in answer to that. */
+const said = z.object({
   id: branded<CommentId>(),
-  attempt: count,
-  /** Where in which piece it is said; null where it is said of the whole. */
-  place: z.object({ pieceId: branded<PieceId>(), anchor }).nullable(),
   by: personName,
   at: instant,
   text: z.string(),
   /** When it was changed after its student could read it; null where it was not. */
   editedAt: instant.nullable(),
-  /** Whether its student can read it. */
-  isShown: z.boolean(),
   /** Whether whoever asks wrote it. */
   isMine: z.boolean(),
+});
+
+/** What is said of an attempt. */
+const comment = said.extend({
+  attempt: count,
+  /** Where in which piece it is said; null where it is said of the whole. */
+  place: z.object({ pieceId: branded<PieceId>(), anchor }).nullable(),
+  /** Whether its student can read it. */
+  isShown: z.boolean(),
+  /** When its student or the staff said that it is done with. */
+  doneAt: instant.nullable(),
+  /** The first first. */
+  answers: z.array(said),
 });
 
 export const submission = z.object({
@@ -110,6 +118,9 @@ export const submission = z.object({
   comments: z.array(comment),
   reviewedAt: instant.nullable(),
   handedBackAt: instant.nullable(),
+  /** When the newest of what its student can read came, and until when they have read it. */
+  newestShown: instant.nullable(),
+  readUntil: instant.nullable(),
   /** When it is handed back, while it can still be kept; its student does not know of it. */
   goesBackAt: instant.nullable(),
 });

@@ -60,6 +60,8 @@ export const submissionsAnswers = {
       handedBackAt: instant.nullable(),
       /** What it came back with, and the most that could be reached. */
       score: z.object({ points: z.number(), most: count }).nullable(),
+      /** Whether something came back that the student has not read. */
+      isNew: z.boolean(),
       /** When the newest attempt was sent back, where nothing was turned in since. */
       sentBackAt: instant.nullable(),
     }),

@@ -59,6 +59,8 @@ export const slot = z.object({
   points: z.number().nullable(),
   /** Whether it is about to be handed back, in the pause in which that can be undone. */
   goesBack: z.boolean(),
+  /** Comments whose last word is the student's, and waits for the staff. */
+  answers: count,
   name: z.string(),
   originalName: z.string(),
   topPieceId: branded<PieceId>().nullable(),

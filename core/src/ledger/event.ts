@@ -199,6 +199,12 @@ export interface EventFacts {
   commented: { textSha256: Sha256; attempt: number };
   'comment changed': { textSha256: Sha256; wasSha256: Sha256 };
   'comment removed': { textSha256: Sha256 };
+  /** What a comment was answered with, by its student or the staff; and that it is done with, or not any more. */
+  answered: { textSha256: Sha256; attempt: number };
+  'comment done': { textSha256: Sha256; attempt: number };
+  'comment opened': { textSha256: Sha256; attempt: number };
+  /** Its student has read what came back. */
+  read: { attempt: number };
   /** Comments for reuse, somebody's own or the course's. */
   'phrase kept': { textSha256: Sha256 };
   'phrase changed': { textSha256: Sha256 };
@@ -300,6 +306,10 @@ export const eventKinds = Object.keys({
   commented: true,
   'comment changed': true,
   'comment removed': true,
+  answered: true,
+  'comment done': true,
+  'comment opened': true,
+  read: true,
   'phrase kept': true,
   'phrase changed': true,
   'phrase removed': true,

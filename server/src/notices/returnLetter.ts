@@ -34,7 +34,7 @@ export function queueReturnLetter(
     db,
     `SELECT p.id AS studentId, ${greetedAs} AS called, p.email,
        a.id AS assignmentId, a.title, c.title AS course,
-       (SELECT COUNT(*) FROM comment m WHERE m.submission_id = s.id AND m.shown_at IS NOT NULL) AS comments
+       (SELECT COUNT(*) FROM comment m WHERE m.submission_id = s.id AND m.shown_at IS NOT NULL AND m.answers_id IS NULL) AS comments
      FROM submission s JOIN person p ON p.id = s.student_id JOIN assignment a ON a.id = s.assignment_id
      JOIN course c ON c.id = s.course_id WHERE s.id = ? AND p.return_letters = 1 AND p.email <> ''`,
     [submission],

@@ -22,6 +22,7 @@ interface SaidRow {
   text: string;
   pieceId: PieceId | null;
   selectors: string | null;
+  answers: CommentId | null;
 }
 
 /**
@@ -33,7 +34,7 @@ export function readAnnotations(db: Database, assignment: AssignmentId) {
   const said = all<SaidRow>(
     db,
     `SELECT c.id, c.submission_id AS submissionId, c.attempt, c.by_id AS by, c.at, c.edited_at AS editedAt, c.text,
-       c.piece_id AS pieceId, c.selectors
+       c.piece_id AS pieceId, c.selectors, c.answers_id AS answers
      FROM submission s JOIN comment c ON c.submission_id = s.id WHERE s.assignment_id = ? ORDER BY c.at, c.rowid`,
     [assignment],
   );

@@ -1,5 +1,6 @@
 import {
   anchorOf,
+  groupBy,
   selectorsOf,
   sha256Hex,
   type Anchor,
@@ -158,6 +159,7 @@ export function showComments(db: Database, id: SubmissionId, at: Instant): void 
 
 interface CommentRow extends PersonName {
   commentId: CommentId;
+  answersId: CommentId | null;
   attempt: number;
   at: Instant;
   text: string;
@@ -165,34 +167,44 @@ interface CommentRow extends PersonName {
   selectors: string | null;
   editedAt: Instant | null;
   shownAt: Instant | null;
-  byId: PersonId;
+  doneAt: Instant | null;
 }
 
-/** What was said of a submission, the first first; of it all, or what its student has been shown: that never disappears again. */
+/**
+ * What was said of a submission, the first first, each with its answers; of it all, or what its student has been shown: that
+ * never disappears again.
+ */
 export function listComments(
   db: Database,
   id: SubmissionId,
   viewer: PersonId,
   forStudent: boolean,
 ): AnswerOf<'readSubmission'>['comments'] {
-  return all<CommentRow>(
+  const rows = all<CommentRow>(
     db,
-    `SELECT c.id AS commentId, c.attempt, c.at, c.text, c.piece_id AS pieceId, c.selectors, c.edited_at AS editedAt,
-       c.shown_at AS shownAt, c.by_id AS byId, ${nameColumns}
+    `SELECT c.id AS commentId, c.answers_id AS answersId, c.attempt, c.at, c.text, c.piece_id AS pieceId, c.selectors,
+       c.edited_at AS editedAt, c.shown_at AS shownAt, c.done_at AS doneAt, ${nameColumns}
      FROM comment c JOIN person p ON p.id = c.by_id
      WHERE c.submission_id = :id AND (:all = 1 OR c.shown_at IS NOT NULL) ORDER BY c.at, c.rowid`,
     { id, all: forStudent ? 0 : 1 },
-  ).map(({ commentId, attempt, at, text, pieceId, selectors, editedAt, shownAt, byId, ...by }) => ({
-    id: commentId,
-    attempt,
-    place: placeOf(pieceId, selectors),
-    at,
-    text,
-    by,
-    editedAt,
-    isShown: shownAt !== null,
-    isMine: byId === viewer,
+  );
+  const answers = groupBy(rows, ({ answersId }) => answersId ?? '');
+  return (answers.get('') ?? []).map((row) => ({
+    ...wordsOf(row, viewer),
+    attempt: row.attempt,
+    place: placeOf(row.pieceId, row.selectors),
+    isShown: row.shownAt !== null,
+    doneAt: row.doneAt,
+    answers: (answers.get(row.commentId) ?? []).map((answer) => wordsOf(answer, viewer)),
   }));
+}
+
+/** What was said, by whom and when: of a comment and of an answer to it alike. */
+function wordsOf(
+  { commentId, at, text, editedAt, id, last, first, called, apart }: CommentRow,
+  viewer: PersonId,
+) {
+  return { id: commentId, by: { id, last, first, called, apart }, at, text, editedAt, isMine: id === viewer };
 }
 
 /** The place that is kept beside a comment; null where it is of the whole. */

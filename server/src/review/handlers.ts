@@ -1,6 +1,7 @@
 import type { PersonId, SubmissionId } from '@vestibul/core';
 import type { School } from '../platform/School';
 import { sendBack, approve, handBack, markReviewed, withdrawReview } from './review';
+import { answerComment, markRead, setDone } from './answers';
 import { addComment, changeComment, removeComment, type Heard } from './comments';
 import { changeScore, setScore } from './scores';
 import { readMarks } from './marks';
@@ -14,7 +15,16 @@ import { readSubmission } from './readSubmission';
 /** The shape of every act on a submission that answers with nothing. */
 function act<
   OnSubmission extends Call<
-    'removeComment' | 'addNote' | 'removeNote' | 'setScore' | 'changeScore' | 'review' | 'withdrawReview'
+    | 'removeComment'
+    | 'answerComment'
+    | 'setCommentDone'
+    | 'markRead'
+    | 'addNote'
+    | 'removeNote'
+    | 'setScore'
+    | 'changeScore'
+    | 'review'
+    | 'withdrawReview'
   >,
 >(work: (school: School, by: PersonId, id: SubmissionId, call: OnSubmission) => void) {
   return (call: OnSubmission) => {
@@ -40,6 +50,13 @@ export const reviewHandlers = {
   removeComment: act<Call<'removeComment'>>((school, by, id, call) =>
     removeComment(school, by, id, call.params.commentId),
   ),
+  answerComment: act<Call<'answerComment'>>((school, by, id, call) =>
+    answerComment(school, by, id, call.params.commentId, call.body.text),
+  ),
+  setCommentDone: act<Call<'setCommentDone'>>((school, by, id, call) =>
+    setDone(school, by, id, call.params.commentId, call.body.isDone),
+  ),
+  markRead: act<Call<'markRead'>>((school, by, id, call) => markRead(school, by, id, call.body.upTo)),
   readMarks: ({ school, params }) => readMarks(school.db, params.courseId, school.now()),
   listPhrases: (call) => listPhrases(call.school.db, call.params.courseId, caller(call).id),
   keepPhrase(call) {

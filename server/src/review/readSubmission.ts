@@ -3,6 +3,7 @@ import type { AnswerOf } from '@vestibul/contract';
 import type { School } from '../platform/School';
 import { folderNameOf } from '../naming/folders';
 import { nameOf } from '../school/people';
+import { newestShown } from '../submissions/shown';
 import { findSubmission, listPieces, readReceipts } from '../submissions/submissions';
 import { goesBackAt } from './handBackSoon';
 import { listComments } from './comments';
@@ -42,6 +43,8 @@ export function readSubmission(
     comments: listComments(db, id, viewer, forStudent),
     reviewedAt: row.reviewedAt,
     handedBackAt: row.handedBackAt,
+    newestShown: newestShown(db, id),
+    readUntil: row.readUntil,
     goesBackAt: forStudent ? null : goesBackAt(db, id, row.attempt),
   };
 }

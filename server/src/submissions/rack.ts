@@ -45,13 +45,14 @@ type SlotRow = readonly [
   extension: string,
   seenAttempt: number | null,
   goesBack: number,
+  answers: number,
 ];
 
 /** The query behind the rack; the bench measures against it bare, a test checks that it runs on indexes. */
 export const slotQuery = `SELECT s.id, s.student_id, s.assignment_id, s.attempt, s.attempts, s.pieces, s.turned_in_at, s.late_ms,
     s.held, s.held_for_name, s.reviewed_at, s.handed_back_at, s.drifted, s.points, s.top_piece_id,
     t.name, t.original_name, t.mime, t.extension, v.attempt AS seen_attempt,
-    EXISTS (SELECT 1 FROM hand_back_due h WHERE h.submission_id = s.id AND h.attempt = s.attempt) AS goes_back
+    EXISTS (SELECT 1 FROM hand_back_due h WHERE h.submission_id = s.id AND h.attempt = s.attempt) AS goes_back, s.answers
   FROM submission s JOIN piece t ON t.id = s.top_piece_id
   LEFT JOIN seen v ON v.submission_id = s.id AND v.person_id = :viewer`;
 
@@ -121,6 +122,7 @@ function toSlot(row: SlotRow, now: Instant): Slot {
     extension,
     seenAttempt,
     goesBack,
+    answers,
   ] = row;
   const isHeld = held === 1;
   return {
@@ -141,6 +143,7 @@ function toSlot(row: SlotRow, now: Instant): Slot {
     drifted: drifted === 1,
     points,
     goesBack: goesBack === 1,
+    answers,
     heldForName: isHeld && heldForName === 1,
     state: stateOf({ ...nothingIn, turnedInAt, lateMs, held: isHeld, reviewedAt, handedBackAt }, now),
   };
@@ -173,6 +176,7 @@ function startedSlots(db: Database, course: CourseId, only?: OldSlot): Slot[] {
     drifted: false,
     points: null,
     goesBack: false,
+    answers: 0,
     name: '',
     originalName: '',
     topPieceId: null,

@@ -31,6 +31,7 @@ import { nameOf, type PersonRow } from '../school/people';
 import { signature } from '../ledger/signature';
 import { dueForSitting, findSitting, findStanding, requireGiven, type Sitting } from '../assignments/sitting';
 import { listStaff } from '../courses/staff';
+import { newestShownColumn } from './shown';
 import { countedOfShown, shownColumn } from './pointsColumn';
 import { readReceipts } from './submissions';
 import { isNamedHere, listTray } from '../intake/uploads';
@@ -64,6 +65,8 @@ interface MyRow {
   /** What being late took off then. */
   lateRule: string | null;
   sentBackAt: Instant | null;
+  /** Something came that its student has not read. */
+  isNew: number;
 }
 
 /** Every assignment of this year's courses that a student is given, soonest due first, with where theirs stands. */
@@ -85,7 +88,8 @@ export function listMyAssignments(school: School, student: PersonId): AnswerOf<'
           AND u.turned_in_at IS NULL AND u.dropped_at IS NULL) AS inTray,
        (SELECT t.sent_back_at FROM attempt t WHERE t.submission_id = s.id AND t.n = s.attempts AND s.attempt = 0) AS sentBackAt,
        CASE WHEN s.handed_back_at IS NULL THEN 0
-         ELSE (SELECT COUNT(*) FROM comment k WHERE k.submission_id = s.id AND k.shown_at IS NOT NULL) END AS comments,
+         ELSE (SELECT COUNT(*) FROM comment k WHERE k.submission_id = s.id AND k.shown_at IS NOT NULL AND k.answers_id IS NULL) END AS comments,
+       COALESCE(${newestShownColumn} > COALESCE(s.read_until, ''), 0) AS isNew,
        CASE WHEN s.handed_back_at IS NOT NULL THEN ${shownColumn('points', 's.id', 's.attempt')} END AS points,
        CASE WHEN s.handed_back_at IS NOT NULL THEN ${shownColumn('scoring', 's.id', 's.attempt')} END AS scoring,
        ${shownColumn('late_rule', 's.id', 's.attempt')} AS lateRule
@@ -159,6 +163,7 @@ function toMine(
     comments,
     handedBackAt,
     score: countedOfShown({ ...row, lateMs }),
+    isNew: row.isNew === 1,
     sentBackAt,
   };
 }

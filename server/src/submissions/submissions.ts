@@ -37,6 +37,8 @@ export interface SubmissionRow {
   due: Instant | null;
   reviewedAt: Instant | null;
   handedBackAt: Instant | null;
+  /** Until when its student has read what came back. */
+  readUntil: Instant | null;
 }
 
 export function findSubmission(db: Database, id: SubmissionId): SubmissionRow {
@@ -44,7 +46,7 @@ export function findSubmission(db: Database, id: SubmissionId): SubmissionRow {
     db,
     `SELECT s.id, s.course_id AS courseId, s.assignment_id AS assignmentId, a.title AS assignmentTitle,
        s.student_id AS studentId, e.period_id AS periodId, s.attempt, s.attempts, s.turned_in_at AS turnedInAt, s.late_ms AS lateMs, s.held,
-       t.due_at AS due, s.reviewed_at AS reviewedAt, s.handed_back_at AS handedBackAt
+       t.due_at AS due, s.reviewed_at AS reviewedAt, s.handed_back_at AS handedBackAt, s.read_until AS readUntil
      FROM submission s JOIN assignment a ON a.id = s.assignment_id
      JOIN enrolment e ON e.course_id = s.course_id AND e.student_id = s.student_id
      LEFT JOIN attempt t ON t.submission_id = s.id AND t.n = s.attempt WHERE s.id = ?`,

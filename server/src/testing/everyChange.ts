@@ -58,6 +58,13 @@ export function everyChange(school: () => TestSchool): Partial<Record<RouteName,
     const { comments } = await as('aide').must('readSubmission', { params });
     return { params: { ...params, commentId: comments[0]!.id } };
   };
+  /** A comment of work that was handed back. */
+  const shownComment = async (title: string) => {
+    const { params } = await ownComment(title);
+    const works = [{ submissionId: params.submissionId, attempt: 1 }];
+    await as('teacher').must('handBack', { params: inCourse(), body: { works } });
+    return params;
+  };
   const phrase = async () => {
     const key = `w${(made += 1)}`;
     await as('teacher').must('keepPhrase', {
@@ -303,6 +310,18 @@ export function everyChange(school: () => TestSchool): Partial<Record<RouteName,
       ...(await ownComment('Said so')),
       body: { text: 'In other words.' },
     })),
+    answerComment: by('mai', ['answered'], async () => ({
+      params: await shownComment('Answered'),
+      body: { text: 'Which one?' },
+    })),
+    setCommentDone: by('mai', ['comment done'], async () => ({
+      params: await shownComment('Done'),
+      body: { isDone: true },
+    })),
+    markRead: by('mai', ['read'], async () => {
+      const params = await shownComment('Read');
+      return { params, body: { upTo: '2099-01-01T00:00:00.000Z' } };
+    }),
     removeComment: by('aide', ['comment removed'], () => ownComment('Unsaid')),
     review: by('teacher', ['reviewed'], async () => ({ ...(await workOf('Read')), body: { attempt: 1 } })),
     withdrawReview: by('teacher', ['review withdrawn'], async () => {

@@ -45,6 +45,8 @@ const undo: Record<number, string> = {
   36: 'ALTER TABLE hand_back_due DROP COLUMN planned',
   37: `ALTER TABLE assignment DROP COLUMN late_rule; ALTER TABLE assignment DROP COLUMN weight;
     ALTER TABLE score DROP COLUMN late_rule`,
+  38: `DROP INDEX comment_by_answered; ALTER TABLE comment DROP COLUMN answers_id; ALTER TABLE comment DROP COLUMN done_at;
+    ALTER TABLE submission DROP COLUMN read_until; ALTER TABLE submission DROP COLUMN answers`,
 };
 
 /** Ends a school's server, and starts it on its database as an earlier version would have left it. */

@@ -108,6 +108,7 @@ export const slot = (studentId: string, more: Partial<Slot>): Slot => ({
   drifted: false,
   points: null,
   goesBack: false,
+  answers: 0,
   name: '02-Zhang_A_Log.txt',
   originalName: 'x.txt',
   topPieceId: null,

@@ -11,6 +11,7 @@ const said = (over: Partial<Said>): Said => ({
   text: 'Which gauge?\nSay the post.',
   pieces: ['q_1' as PieceId],
   selectors: [],
+  answers: null,
   ...over,
 });
 const itemOf = (one: Said) => annotationCollection('a_1' as AssignmentId, 'Log', [one]).first.items[0]!;
@@ -61,4 +62,12 @@ test('what is said of the whole has each piece as a target, and a change has its
   );
   expect(whole.target).toEqual([{ source: 'urn:vestibul:piece:q_1' }, { source: 'urn:vestibul:piece:q_2' }]);
   expect(whole.modified).toBe('2026-11-25T10:00:00.000Z');
+});
+
+test('an answer replies to the annotation that it answers', () => {
+  // W3C Web Annotation Data Model, section 3.3.5: 'replying' is a motivation; an annotation may be a target (section 3.2.1).
+  expect(itemOf(said({ id: 'k_2' as CommentId, answers: 'k_1' as CommentId }))).toMatchObject({
+    motivation: 'replying',
+    target: 'urn:vestibul:comment:k_1',
+  });
 });

@@ -12,6 +12,8 @@ export interface Said {
   pieces: readonly PieceId[];
   /** Where in that piece; empty where it is said of the whole. */
   selectors: readonly Selector[];
+  /** The comment that it answers; null where it answers none. */
+  answers: CommentId | null;
 }
 
 interface Target {
@@ -23,12 +25,13 @@ interface Target {
 export interface Annotation {
   id: string;
   type: 'Annotation';
-  motivation: 'commenting';
+  motivation: 'commenting' | 'replying';
   creator: string;
   created: Instant;
   modified?: Instant;
   body: { type: 'TextualBody'; value: string; format: 'text/plain' };
-  target: Target | readonly Target[];
+  /** Of an answer the annotation that it answers. */
+  target: string | Target | readonly Target[];
 }
 
 /** A Web Annotation Collection (section 5) of what was said of an assignment's work, all on one page, in the order given. */
@@ -44,22 +47,25 @@ export function annotationCollection(assignment: AssignmentId, label: string, sa
   } as const;
 }
 
-function annotationOf({ id, by, at, editedAt, text, pieces, selectors }: Said): Annotation {
+function annotationOf({ id, by, at, editedAt, text, pieces, selectors, answers }: Said): Annotation {
   const targets = pieces.map((piece) => ({
     source: `urn:vestibul:piece:${piece}`,
     ...(selectors.length === 0 ? {} : { selector: oneOrAll(selectors) }),
   }));
   return {
-    id: `urn:vestibul:comment:${id}`,
+    id: nameOf(id),
     type: 'Annotation',
-    motivation: 'commenting',
+    // Section 3.3.5: 'replying' to another annotation, which is what it is then about.
+    motivation: answers === null ? 'commenting' : 'replying',
     creator: `urn:vestibul:person:${by}`,
     created: at,
     ...(editedAt === null ? {} : { modified: editedAt }),
     body: { type: 'TextualBody', value: text, format: 'text/plain' },
-    target: oneOrAll(targets),
+    target: answers === null ? oneOrAll(targets) : nameOf(answers),
   };
 }
+
+const nameOf = (comment: CommentId) => `urn:vestibul:comment:${comment}`;
 
 /** JSON-LD writes a list of one as the one. */
 const oneOrAll = <Thing>(things: readonly Thing[]): Thing | readonly Thing[] =>

@@ -119,6 +119,8 @@ const sentences = {
     `Too many visitors at once. Wait ${minutes} minutes and try again; nothing is lost.`,
   'comment-read': () =>
     'The student can read this comment already, so it stays. You can still change its words; the student sees that you did.',
+  'too-many-answers': ({ most }) =>
+    `This comment has ${most} answers. Talk to each other, or begin a new comment.`,
   'phrase-exists': ({ key }) => `You have a phrase with the key ;${key} already. Choose another key.`,
   'too-many-phrases': ({ most }) => `There are ${most} phrases already. Remove one first.`,
   'not-ahead': ({ days }) => `Choose a time that is still to come, at most ${days} days from now.`,

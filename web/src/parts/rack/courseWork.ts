@@ -116,6 +116,7 @@ export interface Tally {
   toReview: number;
   toHandBack: number;
   held: number;
+  answered: number;
 }
 
 /** Whether somebody's work waits to be reviewed; what is about to be handed back does not. */
@@ -132,6 +133,9 @@ export const firstToReview = (places: readonly Place[]): Place | undefined =>
 /** Whether somebody's work is reviewed and waits to be handed back. */
 export const isToHandBack = ({ state, slot }: Pick<Place, 'state' | 'slot'>): boolean =>
   state === 'reviewed' && !slot?.goesBack;
+
+/** Whether a comment waits for the staff: the last word of it is the student's. */
+export const isAnswered = ({ slot }: Pick<Place, 'slot'>): boolean => (slot?.answers ?? 0) > 0;
 
 /** Those of whom the assignment wants a score and has none, or not all of its rubric. */
 export function withoutScore(course: Pick<Course, 'assignments'>, places: readonly Place[]): Place[] {
@@ -153,6 +157,7 @@ export function tallyOf(places: readonly Place[]): Tally {
     toReview: count(isToReview),
     toHandBack: count(isToHandBack),
     held: count(({ state }) => state === 'held'),
+    answered: count(isAnswered),
   };
 }
 

@@ -2,6 +2,7 @@ import type { ReactNode } from 'react';
 import type { CommentId, PieceId } from '@vestibul/core';
 import type { Submission } from '../../state/api';
 import { sayMoment, sayName } from '../ui/format';
+import { Answers } from './Answers';
 import { sayPlace, type Comment } from './marksOf';
 import type { usePlacesOf } from './usePlacesOf';
 
@@ -13,6 +14,8 @@ interface CommentListProps {
   choosePiece: (id: PieceId) => void;
   className: string;
   textClass?: string;
+  /** Who reads an answer, in a sentence; null where nobody answers any more. */
+  hint: string | null;
   /** What can be done with one, and what stands in its place while it is. */
   acts?: (comment: Comment) => ReactNode;
 }
@@ -25,6 +28,7 @@ export function CommentList({
   choosePiece,
   className,
   textClass = '',
+  hint,
   acts,
 }: CommentListProps) {
   const { places, current, gone, showPlace } = of;
@@ -59,6 +63,7 @@ export function CommentList({
             </span>
             {acts?.(said)}
           </p>
+          <Answers submission={submission} said={said} zone={zone} hint={hint} />
         </li>
       ))}
     </ul>

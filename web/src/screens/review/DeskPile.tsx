@@ -1,7 +1,8 @@
 import { useEffect, useRef } from 'react';
+import { CornerDownRight } from 'lucide-react';
 import type { PersonId } from '@vestibul/core';
 import { isUnseen } from '../../parts/hall/Hall';
-import type { Place } from '../../parts/rack/courseWork';
+import { isAnswered, type Place } from '../../parts/rack/courseWork';
 import { sayListName, sayNumber, sayShortly } from '../../parts/ui/format';
 import { enamel } from '../../parts/courses/Plate';
 import type { Course } from '../../state/api';
@@ -58,6 +59,11 @@ export function DeskPile({ course, places, selected, onChoose, zone, now }: Desk
             </span>
             {(place.slot?.lateMs ?? 0) > 0 ? (
               <span className="col-start-2 text-[12.5px] font-semibold text-brick">late</span>
+            ) : null}
+            {isAnswered(place) ? (
+              <span className="col-start-2 flex items-center gap-1 text-[12.5px] font-semibold">
+                <CornerDownRight aria-hidden size={13} /> answered you
+              </span>
             ) : null}
           </button>
         </li>

@@ -7,7 +7,7 @@ import { tell, tellFailure } from '../../parts/messages/Notices';
 import { useDraft } from '../../parts/hall/useDraft';
 import { useKeys } from '../../parts/ui/useKeys';
 import { api, type Submission } from '../../state/api';
-import { WordsForm } from './WordsForm';
+import { WordsForm } from '../../parts/review/WordsForm';
 
 interface PrivateNotesProps {
   submission: Submission;

@@ -11,7 +11,7 @@ import { CommentList } from '../../parts/review/CommentList';
 import { NotTheirs } from '../../parts/review/NotTheirs';
 import { useHandBack } from '../../parts/review/useHandBack';
 import { CommentAt } from './CommentAt';
-import { OwnComment } from './OwnComment';
+import { OwnComment } from '../../parts/review/OwnComment';
 import { PhraseBar } from './PhraseBar';
 import { PrivateNotes } from './PrivateNotes';
 import { ScoreChange } from './ScoreChange';
@@ -21,7 +21,7 @@ import { sayCounted } from '../../parts/review/sayScore';
 import type { useDeskPlaces } from './useDeskPlaces';
 import { usePhrases } from './usePhrases';
 import { useScore } from './useScore';
-import { WordsForm } from './WordsForm';
+import { WordsForm } from '../../parts/review/WordsForm';
 import { mayRun } from '../../parts/hall/places';
 import { useDraft } from '../../parts/hall/useDraft';
 import { useKeys } from '../../parts/ui/useKeys';
@@ -41,6 +41,10 @@ interface ReviewPanelProps {
 
 /** Whether a hand-back was set to a time, and is not only in the pause in which it can be kept. */
 const isPlanned = (at: string) => Date.parse(at) - Date.now() > LONGEST_PAUSE_S * 1000;
+
+/** Whether its student has read everything of it that they can. */
+const hasRead = ({ newestShown, readUntil }: Submission) =>
+  newestShown !== null && readUntil !== null && readUntil >= newestShown;
 
 /** What is said about the work, and what is done with it. */
 export function ReviewPanel({ submission, course, zone, desk, box, choosePiece, onDone }: ReviewPanelProps) {
@@ -168,6 +172,7 @@ export function ReviewPanel({ submission, course, zone, desk, box, choosePiece, 
         of={desk.of}
         choosePiece={choosePiece}
         className="rounded-lg border border-line bg-surface px-3 py-2"
+        hint={course.year.isOver ? null : 'The student sees it at once.'}
         acts={(said) =>
           said.isMine && !course.year.isOver ? <OwnComment submission={submission} said={said} /> : null
         }
@@ -212,7 +217,10 @@ export function ReviewPanel({ submission, course, zone, desk, box, choosePiece, 
           ) : null}
           {isBack ? (
             <p className="flex items-center gap-2 rounded-lg bg-brass-soft px-3 py-2">
-              <span>Handed back {sayMoment(submission.handedBackAt!, zone)}.</span>
+              <span>
+                Handed back {sayMoment(submission.handedBackAt!, zone)}.{' '}
+                {hasRead(submission) ? 'The student has read all of it.' : 'Not read yet.'}
+              </span>
               <button
                 type="button"
                 className="ml-auto rounded text-right font-semibold text-act underline"

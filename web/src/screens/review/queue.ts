@@ -1,8 +1,8 @@
 import { isUnseen } from '../../parts/hall/Hall';
-import { isToReview, type Place } from '../../parts/rack/courseWork';
+import { isAnswered, isToReview, type Place } from '../../parts/rack/courseWork';
 
 /** Whose work lies in the queue. */
-export const queueShows = ['all', 'to review', 'new', 'late', 'held'] as const;
+export const queueShows = ['all', 'to review', 'new', 'late', 'held', 'answered'] as const;
 export type QueueShow = (typeof queueShows)[number];
 
 /** In which order. */
@@ -15,6 +15,7 @@ const fits: Record<QueueShow, (place: Place) => boolean> = {
   new: ({ slot }) => slot !== undefined && isUnseen(slot),
   late: ({ slot }) => (slot?.lateMs ?? 0) > 0,
   held: ({ state }) => state === 'held',
+  answered: isAnswered,
 };
 
 interface QueueChoices {

@@ -1,4 +1,4 @@
-import { Suspense, lazy, useState } from 'react';
+import { Suspense, lazy, useEffect, useState } from 'react';
 import { Link, useParams } from 'react-router';
 import type { PieceId, SubmissionId } from '@vestibul/core';
 import { buttonClass } from '../../parts/ui/Button';
@@ -12,7 +12,7 @@ import { usePlacesOf } from '../../parts/review/usePlacesOf';
 import { sayOutOf } from '../../parts/review/sayScore';
 import { ScoreGiven } from '../../parts/review/ScoreGiven';
 import { ReceiptView } from './ReceiptView';
-import { StateMark } from './StateMark';
+import { NewMark, StateMark } from './StateMark';
 import { StudentFrame } from './StudentFrame';
 
 const TheWork = lazy(() => import('./TheWork').then(({ TheWork: view }) => ({ default: view })));
@@ -51,7 +51,10 @@ function All() {
                     to={`/handed-back/${assignment.submissionId}`}
                     className="grid gap-0.5 rounded-lg border border-line bg-surface px-4 py-3 text-ink no-underline hover:border-edge"
                   >
-                    <b className="font-semibold">{assignment.title}</b>
+                    <b className="font-semibold">
+                      {assignment.title}
+                      {assignment.isNew ? <NewMark /> : null}
+                    </b>
                     <span className="text-small text-ink-2">
                       {assignment.courseTitle} · {sayMoment(assignment.handedBackAt!, zone)}
                       {assignment.score ? ` · ${sayOutOf(assignment.score)}` : ''}
@@ -77,6 +80,16 @@ function One({ id }: { id: SubmissionId }) {
   );
 }
 
+/** Says that what came back has been read, once for each time that something came. */
+function useReading({ id, newestShown, readUntil }: Submission) {
+  const [markRead] = api.useMarkReadMutation();
+  const unread = newestShown !== null && (readUntil ?? '') < newestShown ? newestShown : null;
+  useEffect(() => {
+    // Where it does not arrive, the page says so itself the next time that it is opened.
+    if (unread) void markRead({ params: { submissionId: id }, body: { upTo: unread } });
+  }, [id, unread, markRead]);
+}
+
 function OneWork({ data }: { data: Submission }) {
   const zone = useZone();
   const [chosen, setChosen] = useState<PieceId | null>(null);
@@ -87,6 +100,7 @@ function OneWork({ data }: { data: Submission }) {
     pieces.find(({ attempt }) => attempt === counting?.attempt) ??
     pieces[0];
   const of = usePlacesOf(data, current);
+  useReading(data);
   const score = data.scores.find(({ attempt }) => attempt === counting?.attempt);
   return (
     <div className="grid gap-4">
@@ -106,6 +120,7 @@ function OneWork({ data }: { data: Submission }) {
           choosePiece={setChosen}
           className="rounded-xl border-l-4 border-act bg-surface px-4 py-3"
           textClass="text-lg"
+          hint="Your teacher sees it at once."
         />
       ) : data.handedBackAt ? (
         <p className="text-ink-2">Handed back without a comment.</p>

@@ -22,6 +22,15 @@ export function StateMark({ state, late = false }: { state: SubmissionState; lat
   );
 }
 
+/** Something came that has not been read. */
+export function NewMark() {
+  return (
+    <span className="ml-2 rounded bg-brass-soft px-2 py-0.5 font-sans text-small font-semibold text-ink">
+      new
+    </span>
+  );
+}
+
 const shapes: Record<SubmissionState, React.ReactNode> = {
   'not started': <path d="M1.500 4.500h11v8h-11z" strokeDasharray="2 2" />,
   started: <path d="M1.500 4.500h11v8h-11zM4 8.500h4" />,

@@ -26,7 +26,7 @@ export function StudentFrame({ place, title, subtitle, wide = false, children }:
   const { data: session } = api.useReadSessionQuery();
   const now = useNow();
   const current = currentAssignment(data ?? [], now);
-  const handedBack = (data ?? []).filter((assignment) => assignment.state === 'handed back').length;
+  const unread = (data ?? []).filter(({ isNew }) => isNew).length;
   const paths: Record<StudentPlace, string> = {
     Today: '/today',
     'Turn in': current ? `/turn-in/${current.id}` : '/turn-in',
@@ -65,8 +65,11 @@ export function StudentFrame({ place, title, subtitle, wide = false, children }:
             className="flex min-h-11 flex-1 items-center justify-center gap-1.5 border-t-3 border-transparent px-1 pt-1 font-medium whitespace-nowrap text-ink-2 no-underline aria-[current]:border-brass-mark aria-[current]:font-bold aria-[current]:text-ink"
           >
             {name}
-            {name === 'Handed back' && handedBack > 0 ? (
-              <span className="rounded bg-brass-soft px-1.5 text-[13px] text-ink">{handedBack}</span>
+            {name === 'Handed back' && unread > 0 ? (
+              <span className="rounded bg-brass-soft px-1.5 text-[13px] text-ink">
+                {unread}
+                <span className="sr-only"> new</span>
+              </span>
             ) : null}
           </Link>
         ))}

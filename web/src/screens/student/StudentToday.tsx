@@ -9,7 +9,7 @@ import { usePageTitle } from '../../parts/ui/usePageTitle';
 import { useZone } from '../../parts/hall/useSession';
 import { api } from '../../state/api';
 import type { MyAssignment } from './currentAssignment';
-import { StateMark } from './StateMark';
+import { NewMark, StateMark } from './StateMark';
 import { StudentFrame } from './StudentFrame';
 
 /** The student's Today: what is due, soonest first, and what is missing. */
@@ -86,6 +86,7 @@ function Group({ title, assignments, now, empty, large = false }: GroupProps) {
             >
               <b className={`min-w-0 font-semibold ${large ? 'font-display text-xl leading-tight' : ''}`}>
                 {assignment.title}
+                {assignment.isNew ? <NewMark /> : null}
               </b>
               {assignment.sentBackAt ? (
                 <b className="justify-self-end rounded bg-brass-soft px-2 py-0.5 text-small text-ink">

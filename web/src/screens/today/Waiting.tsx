@@ -25,6 +25,45 @@ const counts = [
   ['toHandBack', 'to hand back', 'Rack'],
 ] as const satisfies readonly (readonly [keyof Tally, string, Place])[];
 
+interface PeopleProps {
+  seats: readonly { line: DueLine; place: Seat }[];
+  courseId: Course['id'];
+  /** What is said at the end of a line. */
+  children: (place: Seat) => string;
+}
+
+/** How many of them are shown. */
+const MOST_PEOPLE = 8;
+
+/** Students with something for the teacher, each leading to their work on the desk. */
+function People({ seats, courseId, children }: PeopleProps) {
+  const more = seats.length - MOST_PEOPLE;
+  return (
+    <>
+      <ul className="grid list-none gap-1 p-0">
+        {seats.slice(0, MOST_PEOPLE).map(({ line, place }) => (
+          <li key={`${line.assignment.id}${place.student.id}`}>
+            <Link
+              to={placePath(courseId, 'Review desk', String(line.period.number), {
+                assignment: line.assignment.id,
+                student: place.student.id,
+              })}
+              className="grid grid-cols-[auto_minmax(0,1fr)_auto] items-baseline gap-x-2.5 rounded-md border-l-4 bg-surface px-2.5 py-1.5 text-ink no-underline hover:bg-ground"
+              style={{ borderLeftColor: enamel(line.period.enamel) }}
+            >
+              <span className="sr-only">{line.period.label} </span>
+              <b className="truncate font-semibold">{sayListName(place.student)}</b>
+              <span className="truncate text-small text-ink-2">{line.assignment.title}</span>
+              <span className="text-small whitespace-nowrap text-ink-2">{children(place)}</span>
+            </Link>
+          </li>
+        ))}
+      </ul>
+      {more > 0 ? <p className="mt-1 text-small text-ink-2">and {more} more</p> : null}
+    </>
+  );
+}
+
 interface WaitingProps {
   course: Course;
   period: string;
@@ -55,7 +94,7 @@ export function Waiting({ course, period, rack, now, zone, arrangement }: Waitin
         ];
       }),
     );
-  const { arrived, soon, waiting, missing } = summarise(lines, now);
+  const { arrived, answered, soon, waiting, missing } = summarise(lines, now);
   const strays = ({ student, slot }: Pick<Seat, 'student' | 'slot'>) =>
     stripFor(course, student, slot, zone).named?.follows === false;
   const toMend =
@@ -106,33 +145,20 @@ export function Waiting({ course, period, rack, now, zone, arrangement }: Waitin
         />
       </div>
       <div className="grid content-start gap-6">
+        {answered.length > 0 ? (
+          <section>
+            <h2 className="mb-2">Answered you</h2>
+            <People seats={answered} courseId={course.id}>
+              {({ slot }) => sayCount(slot!.answers, 'answer')}
+            </People>
+          </section>
+        ) : null}
         <section>
           <h2 className="mb-2">What arrived</h2>
           {arrived.length === 0 ? <p className="text-ink-2">Nothing new.</p> : null}
-          <ul className="grid list-none gap-1 p-0">
-            {arrived.slice(0, 8).map(({ line, place }) => (
-              <li key={`${line.assignment.id}${place.student.id}`}>
-                <Link
-                  to={placePath(course.id, 'Review desk', String(line.period.number), {
-                    assignment: line.assignment.id,
-                    student: place.student.id,
-                  })}
-                  className="grid grid-cols-[auto_minmax(0,1fr)_auto] items-baseline gap-x-2.5 rounded-md border-l-4 bg-surface px-2.5 py-1.5 text-ink no-underline hover:bg-ground"
-                  style={{ borderLeftColor: enamel(line.period.enamel) }}
-                >
-                  <span className="sr-only">{line.period.label} </span>
-                  <b className="truncate font-semibold">{sayListName(place.student)}</b>
-                  <span className="truncate text-small text-ink-2">{line.assignment.title}</span>
-                  <time className="text-small whitespace-nowrap text-ink-2">
-                    {sayShortly(place.slot!.turnedInAt!, now, zone)}
-                  </time>
-                </Link>
-              </li>
-            ))}
-          </ul>
-          {arrived.length > 8 ? (
-            <p className="mt-1 text-small text-ink-2">and {arrived.length - 8} more</p>
-          ) : null}
+          <People seats={arrived} courseId={course.id}>
+            {({ slot }) => sayShortly(slot!.turnedInAt!, now, zone)}
+          </People>
         </section>
         <section>
           <h2 className="mb-2">Missing most</h2>

@@ -7,7 +7,7 @@ describe('summarise', () => {
   test('the newest arrivals, the soonest due and those who miss most come first', () => {
     const rack = {
       students,
-      slots: [slot('s1', {}), slot('s3', { turnedInAt: at('2026-11-24T08:30:00.000Z') })],
+      slots: [slot('s1', { answers: 1 }), slot('s3', { turnedInAt: at('2026-11-24T08:30:00.000Z') })],
       dues: [],
     };
     const lines = course.periods.flatMap((period) =>
@@ -24,8 +24,9 @@ describe('summarise', () => {
         };
       }),
     );
-    const { arrived, soon, waiting, missing } = summarise(lines, now);
+    const { arrived, answered, soon, waiting, missing } = summarise(lines, now);
     expect(arrived.map(({ place }) => place.student.id)).toEqual(['s3', 's1']);
+    expect(answered.map(({ place }) => place.student.id)).toEqual(['s1']);
     expect(soon.map(({ period, assignment: known }) => `${period.number} ${known.title}`)).toEqual(['3 Log']);
     expect(waiting.map(({ assignment: known }) => known.title)).toEqual(['Log']);
     expect(missing.map(({ student: one, lines: theirs }) => [one.id, theirs.length])).toEqual([

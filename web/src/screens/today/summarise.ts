@@ -1,5 +1,5 @@
 import type { Instant } from '@vestibul/core';
-import type { Place, Tally } from '../../parts/rack/courseWork';
+import { isAnswered, type Place, type Tally } from '../../parts/rack/courseWork';
 import { isUnseen } from '../../parts/hall/Hall';
 import type { Course, RackStudent } from '../../state/api';
 
@@ -21,6 +21,8 @@ const DAY = 86_400_000;
 export interface Summary {
   /** What is new, the newest first. */
   arrived: { line: DueLine; place: Place }[];
+  /** Work whose student answered a comment, and waits for the staff. */
+  answered: { line: DueLine; place: Place }[];
   /** What is due, the soonest first. */
   soon: DueLine[];
   /** What is past its due time and wants something of the teacher, the newest first. */
@@ -47,6 +49,7 @@ export function summarise(lines: readonly DueLine[], now: number): Summary {
   const wants = ({ tally }: DueLine) => tally.toReview + tally.toHandBack + tally.held > 0;
   return {
     arrived,
+    answered: lines.flatMap((line) => line.places.filter(isAnswered).map((place) => ({ line, place }))),
     soon: lines
       .filter((line) => line.dueMs > now)
       .sort((a, b) => a.dueMs - b.dueMs || a.period.number - b.period.number),

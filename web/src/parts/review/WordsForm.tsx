@@ -1,15 +1,17 @@
 import type { ReactNode, RefObject } from 'react';
 import { LONGEST_COMMENT } from '@vestibul/contract';
-import { Button } from '../../parts/ui/Button';
-import { inputClass } from '../../parts/ui/Field';
-import { KeptDraft } from '../../parts/hall/KeptDraft';
-import type { Draft } from '../../parts/hall/useDraft';
+import { Button } from '../ui/Button';
+import { inputClass } from '../ui/Field';
+import { KeptDraft } from '../hall/KeptDraft';
+import type { Draft } from '../hall/useDraft';
 
 interface WordsFormProps {
   id: string;
   label: ReactNode;
   /** What is written here, in a word: ‘comment’. */
   what: string;
+  /** What its button says, where that is not that it is saved. */
+  button?: string;
   draft: Draft<string>;
   box: RefObject<HTMLTextAreaElement | null>;
   rows: number;
@@ -28,6 +30,7 @@ export function WordsForm({
   id,
   label,
   what,
+  button = `Save ${what}`,
   draft,
   box,
   rows,
@@ -67,10 +70,13 @@ export function WordsForm({
         className={inputClass}
       />
       <p id={`${id}-hint`} className="text-small text-ink-2">
-        {hint} <kbd>Ctrl</kbd>+<kbd>Enter</kbd> saves it.
+        {hint}{' '}
+        <span className="pointer-coarse:hidden">
+          <kbd>Ctrl</kbd>+<kbd>Enter</kbd> saves it.
+        </span>
       </p>
       <Button type="submit" look="quiet" disabled={isBusy || !draft.value.trim()}>
-        Save {what}
+        {button}
       </Button>
     </form>
   );
