@@ -115,13 +115,13 @@ test('a comment that was not kept goes along with the mark; the mark can be undo
   await expect(panel).toBeVisible();
   const name = await panel.getByRole('heading').textContent();
   await page.keyboard.press('c');
-  await page.keyboard.type('Label the axes.');
+  await page.keyboard.type('Label the axes, Ebere.');
   await panel.getByRole('button', { name: /^Reviewed/ }).click();
   // The next one lies on the desk at once.
   await expect(panel.getByRole('heading')).not.toHaveText(name!);
   await page.keyboard.press('k');
   await expect(panel.getByRole('heading')).toHaveText(name!);
-  await expect(panel.getByText('Label the axes.')).toBeVisible();
+  await expect(panel.getByText('Label the axes, Ebere.')).toBeVisible();
   await panel.getByRole('button', { name: 'Undo' }).click();
   await expect(panel.getByRole('button', { name: /^Reviewed/ })).toBeVisible();
   await page.keyboard.press('r');
@@ -131,9 +131,11 @@ test('a comment that was not kept goes along with the mark; the mark can be undo
   const handBack = page.getByRole('button', { name: /^Hand back \d+/ });
   const said = page.getByText(/^\d+ pieces? of work will be handed back in 10 seconds\.$/);
   await handBack.click();
-  // This one has no score, which is said before.
+  // This one has no score, and the comment calls them by the name of somebody else of another period: both is said before.
   const asked = page.getByRole('dialog', { name: /^Hand back \d+/ });
   await expect(asked).toContainText('1 has no score: ');
+  await expect(asked).toContainText(/1 comment names somebody else: .* \(Nwosu, Ebere\)/);
+  expect(await axeFindings(page)).toEqual([]);
   await asked.getByRole('button', { name: /^Hand back all/ }).click();
   await expect(said).toBeVisible();
   await page.getByRole('listitem').filter({ has: said }).getByRole('button', { name: 'Undo' }).click();

@@ -152,6 +152,8 @@ export { findQuote, quoteAt } from './review/anchors/quote';
 export type { Stretch } from './review/anchors/quote';
 export { anchorOf, selectorsOf } from './review/anchors/selectors';
 export type { Selector } from './review/anchors/selectors';
+export { handBackDoubts, makeHandBackCheck } from './review/handBackCheck';
+export type { Doubt, HandBackDoubt } from './review/handBackCheck';
 export { countedPoints, noLateRule, percentOff } from './review/lateRule';
 export type { LateRule } from './review/lateRule';
 export { gradebookFiles, markDetails, markTable } from './review/markTables';

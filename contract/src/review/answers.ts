@@ -1,5 +1,6 @@
 import { z } from 'zod';
-import { count, done } from '../parts/shapes';
+import { handBackDoubts, type SubmissionId } from '@vestibul/core';
+import { branded, count, done, personName } from '../parts/shapes';
 import { markBook } from './markBook';
 import { note, phrase, submission } from './shapes';
 
@@ -26,6 +27,13 @@ export const reviewAnswers = {
   withdrawReview: done,
   approve: z.object({ approved: count, newer: count }),
   sendBack: z.object({ sentBack: count, newer: count }),
+  checkHandBack: z.array(
+    z.object({
+      submissionId: branded<SubmissionId>(),
+      attempt: count,
+      doubts: z.array(z.object({ kind: z.enum(handBackDoubts), who: personName.nullable() })),
+    }),
+  ),
   handBack: z.object({
     handedBack: count,
     /** Those that are handed back when the pause is over. */

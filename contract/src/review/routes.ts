@@ -113,6 +113,13 @@ export const reviewRoutes = {
   },
   approve: { method: 'POST', path: '/api/courses/:courseId/approvals', about: 'desk', needs: 'run' },
   sendBack: { method: 'POST', path: '/api/courses/:courseId/sendings-back', about: 'desk', needs: 'run' },
+  /** What can be doubted of what is reviewed, before it is handed back. */
+  checkHandBack: {
+    method: 'GET',
+    path: '/api/assignments/:assignmentId/hand-back-check',
+    about: 'assignment',
+    needs: 'run',
+  },
   handBack: { method: 'POST', path: '/api/courses/:courseId/hand-backs', about: 'desk', needs: 'run' },
   takeIntoReview: { method: 'POST', path: '/api/courses/:courseId/into-review', about: 'desk', needs: 'run' },
 } as const satisfies Record<string, Route>;

@@ -65,6 +65,9 @@ const TITLE_WORDS = listed(`
   unit vocabulary water weather week window world worksheet writing land use place photo footpath field day
 `);
 
+/** Whether a name is a word of everyday English as well. */
+export const isNameAndWord = (plain: string): boolean => NAMES_THAT_ARE_WORDS.has(plain);
+
 /** Whether a word is said in file names that have nothing to do with anybody or anything of that name. */
 export function isOrdinaryWord(plain: string): boolean {
   return NAMES_THAT_ARE_WORDS.has(plain) || TITLE_WORDS.has(plain) || FILLERS.has(plain);

@@ -5,6 +5,7 @@ import { answerComment, markRead, setDone } from './answers';
 import { addComment, changeComment, removeComment, type Heard } from './comments';
 import { changeScore, setScore } from './scores';
 import { readMarks } from './marks';
+import { checkHandBack } from './handBackCheck';
 import { changePhrase, keepPhrase, listPhrases, removePhrase } from './phrases';
 import { addNote, listNotes, removeNote } from './notes';
 import { caller, type Call, type JsonHandlers } from '../platform/http/call';
@@ -88,6 +89,7 @@ export const reviewHandlers = {
     const { changed, newer } = approve(call.school, caller(call).id, call.params.courseId, call.body.works);
     return { approved: changed.length, newer };
   },
+  checkHandBack: ({ school, params }) => checkHandBack(school.db, params.assignmentId),
   handBack(call) {
     const { school, params, body } = call;
     const { courseId } = params;

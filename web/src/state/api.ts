@@ -184,6 +184,7 @@ export const api = createApi({
       withdrawReview: change('withdrawReview', 'Submission', 'Ledger'),
       approve: change('approve', 'Submission', 'Ledger'),
       sendBack: change('sendBack', 'Submission', 'Ledger', 'Rack'),
+      checkHandBack: read('checkHandBack', 'Submission', 'Rack', 'Course', 'Roster'),
       handBack: change('handBack', 'Submission', 'Ledger'),
       takeIntoReview: change('takeIntoReview', 'Submission', 'Ledger'),
       readLedger: read('readLedger', 'Ledger'),

@@ -137,14 +137,6 @@ export const isToHandBack = ({ state, slot }: Pick<Place, 'state' | 'slot'>): bo
 /** Whether a comment waits for the staff: the last word of it is the student's. */
 export const isAnswered = ({ slot }: Pick<Place, 'slot'>): boolean => (slot?.answers ?? 0) > 0;
 
-/** Those of whom the assignment wants a score and has none, or not all of its rubric. */
-export function withoutScore(course: Pick<Course, 'assignments'>, places: readonly Place[]): Place[] {
-  const scored = new Set(
-    course.assignments.filter(({ mostPoints }) => mostPoints !== null).map(({ id }) => id),
-  );
-  return places.filter(({ slot }) => slot?.id && scored.has(slot.assignmentId) && slot.points === null);
-}
-
 /** The counts above the rack; who has left is out of them. */
 export function tallyOf(places: readonly Place[]): Tally {
   const present = places.filter(({ student }) => student.leftAt === null);

@@ -4,11 +4,13 @@ import { instantToLocal, isLocalTime, toInstant, type LocalTime } from '@vestibu
 import { Button } from '../ui/Button';
 import { Dialog } from '../ui/Dialog';
 import { Field, inputClass } from '../ui/Field';
-import { sayCount, sayListName } from '../ui/format';
-import { isToHandBack, withoutScore, type Place } from '../rack/courseWork';
+import { sayCount } from '../ui/format';
+import { isToHandBack, type Place } from '../rack/courseWork';
+import { tellFailure } from '../messages/Notices';
 import { mayRun } from '../hall/places';
 import { useZone } from '../hall/useSession';
-import type { Course } from '../../state/api';
+import { api, type Course } from '../../state/api';
+import { Doubts, type Doubted } from './Doubts';
 import { useHandBack } from './useHandBack';
 
 const DAY_MS = 24 * 60 * 60 * 1000;
@@ -19,11 +21,13 @@ const DAY_MS = 24 * 60 * 60 * 1000;
  */
 export function HandBackButton({ course, places }: { course: Course; places: readonly Place[] }) {
   const { handBack, plan, isBusy } = useHandBack(course);
-  const [asked, setAsked] = useState<'missing' | 'when' | null>(null);
+  const [check, checking] = api.useLazyCheckHandBackQuery();
+  const [asked, setAsked] = useState<{ when: boolean; doubted: readonly Doubted[] } | null>(null);
   const ready = places.filter(isToHandBack);
-  const unscored = withoutScore(course, ready);
-  const scored = ready.filter((place) => !unscored.includes(place));
-  if (ready.length === 0 || !mayRun(course)) return null;
+  const doubtedIds = new Set(asked?.doubted.map(({ submissionId }) => submissionId));
+  const others = ready.filter(({ slot }) => slot?.id && !doubtedIds.has(slot.id));
+  const assignmentId = ready[0]?.slot?.assignmentId;
+  if (!assignmentId || !mayRun(course)) return null;
   const give = (given: readonly Place[], at: LocalTime | null = null) => {
     setAsked(null);
     const works = given.flatMap(({ slot }) =>
@@ -32,42 +36,47 @@ export function HandBackButton({ course, places }: { course: Course; places: rea
     const whose = sayCount(works.length, 'piece of work', 'pieces of work');
     void (at === null ? handBack(works, whose) : plan(works, whose, at));
   };
+  const ask = async (when: boolean) => {
+    const { data, error } = await check({ params: { assignmentId } });
+    if (error) return tellFailure(error);
+    const mine = new Set(ready.map(({ slot }) => slot?.id));
+    const doubted = (data ?? []).filter(({ submissionId }) => mine.has(submissionId));
+    if (when || doubted.length > 0) setAsked({ when, doubted });
+    else give(ready);
+  };
   return (
     <div className="flex gap-1.5">
-      <Button disabled={isBusy} onClick={() => (unscored.length > 0 ? setAsked('missing') : give(ready))}>
+      <Button disabled={isBusy || checking.isFetching} onClick={() => void ask(false)}>
         Hand back {ready.length}
       </Button>
       <Button
         look="quiet"
         aria-label="Hand back at a set time"
         title="Hand back at a set time"
-        disabled={isBusy}
-        onClick={() => setAsked('when')}
+        disabled={isBusy || checking.isFetching}
+        onClick={() => void ask(true)}
       >
         <CalendarClock aria-hidden="true" className="size-5" />
       </Button>
       {asked ? (
         <Dialog
-          title={`Hand back ${ready.length}${asked === 'when' ? ' at a set time' : ''}`}
+          title={`Hand back ${ready.length}${asked.when ? ' at a set time' : ''}`}
           description={
-            asked === 'when' ? 'When this work is handed back' : 'What is still missing in this work'
+            asked.when ? 'When this work is handed back' : 'What to look at before it is handed back'
           }
           open
           onClose={() => setAsked(null)}
         >
-          {unscored.length > 0 ? (
-            <p className="[overflow-wrap:anywhere]">
-              <b className="font-semibold">{sayCount(unscored.length, 'has', 'have')} no score:</b>{' '}
-              {unscored.map(({ student }) => sayListName(student)).join('; ')}.
-            </p>
+          {asked.doubted.length > 0 ? (
+            <Doubts course={course} places={places} doubted={asked.doubted} onLook={() => setAsked(null)} />
           ) : null}
-          {asked === 'when' ? (
+          {asked.when ? (
             <WhenForm count={ready.length} plan={(at) => give(ready, at)} />
           ) : (
             <div className="flex flex-wrap gap-2">
-              {scored.length > 0 ? (
-                <Button look="go" onClick={() => give(scored)}>
-                  Hand back the {scored.length} with a score
+              {others.length > 0 ? (
+                <Button look="go" onClick={() => give(others)}>
+                  Hand back the other {others.length}
                 </Button>
               ) : null}
               <Button onClick={() => give(ready)}>Hand back all {ready.length}</Button>

@@ -1,6 +1,5 @@
 import { describe, expect, test } from '@jest/globals';
 import type { Scoring } from '@vestibul/core';
-import { withoutScore, type Place } from '../rack/courseWork';
 import { readPoints, sayOutOfBounds, sayScore } from './sayScore';
 
 const level = (title: string, points: number) => ({ title, points, says: '' });
@@ -46,25 +45,4 @@ test.each([
   ['7.5.1', undefined],
 ])('what is typed as %j is read as %p', (typed, points) => {
   expect(readPoints(typed)).toBe(points);
-});
-
-test('before it is handed back, work is missed that its assignment wants scored and nobody has', () => {
-  const course = {
-    assignments: [
-      { id: 'scored', mostPoints: 10 },
-      { id: 'plain', mostPoints: null },
-    ],
-  };
-  const place = (id: string | null, assignmentId: string, points: number | null) =>
-    ({ slot: { id, assignmentId, points } }) as unknown as Place;
-  const places = [
-    place('s1', 'scored', 7),
-    place('s2', 'scored', null),
-    place('s3', 'plain', null),
-    place(null, 'scored', null),
-    place('s4', 'scored', 0),
-  ];
-  expect(
-    withoutScore(course as unknown as Parameters<typeof withoutScore>[0], places).map(({ slot }) => slot!.id),
-  ).toEqual(['s2']);
 });
