@@ -152,6 +152,7 @@ export { findQuote, quoteAt } from './review/anchors/quote';
 export type { Stretch } from './review/anchors/quote';
 export { anchorOf, selectorsOf } from './review/anchors/selectors';
 export type { Selector } from './review/anchors/selectors';
+export { stretchesToCover, wordsToCover } from './review/coverNames';
 export { handBackDoubts, makeHandBackCheck } from './review/handBackCheck';
 export type { Doubt, HandBackDoubt } from './review/handBackCheck';
 export { countedPoints, noLateRule, percentOff } from './review/lateRule';

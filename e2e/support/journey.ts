@@ -140,10 +140,15 @@ export async function toRack(page: Page, period: number, assignment: string): Pr
   await expect(page.getByRole('button', { name: `Assignment: ${assignment}` })).toBeVisible();
 }
 
-/** Opens the review desk with the work of a period; back when it says whose it is. */
+/**
+ * Opens the review desk with the work of a period; back when it says whose it is. The address changes before the page does, and
+ * until then the rack has buttons of the same names.
+ */
 export async function toDesk(page: Page, period: number, assignment: string): Promise<void> {
   await toRack(page, period, assignment);
   await page.getByRole('button', { name: /^Review \d+/ }).click();
+  const places = page.getByRole('navigation', { name: 'Places' });
+  await expect(places.locator('[aria-current]')).toHaveText('Review desk');
   await expect(page).toHaveURL(/student=/);
 }
 

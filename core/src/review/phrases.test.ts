@@ -64,3 +64,13 @@ test.each([
 ])('%j as a key: %s', (key, isOne) => {
   expect(PHRASE_KEY.test(key)).toBe(isOne);
 });
+
+test.each([
+  ['Good evidence, {first}.', 'Good evidence.'],
+  ['Good evidence, {first}!', 'Good evidence!'],
+  ['{first}, say the unit.', 'say the unit.'],
+  ['Dear {first} {last}, well done.', 'Dear, well done.'],
+  ['Well done.', 'Well done.'],
+])('of somebody whose name is covered nothing is said by name: %j becomes %j', (text, filled) => {
+  expect(fillPhrase(text, { first: '', last: '', assignment: 'Log' })).toBe(filled);
+});

@@ -49,6 +49,14 @@ export function phraseOfKey<Known extends Phrase>(phrases: readonly Known[], que
   return open.length === 1 && open[0]!.key === query ? open[0]! : null;
 }
 
-/** A phrase as it is said of somebody's work; what is in braces and no part of it stays as it is. */
-export const fillPhrase = (text: string, facts: PhraseFacts): string =>
-  text.replace(/\{(first|last|assignment)\}/g, (_part, name: keyof PhraseFacts) => facts[name]);
+/**
+ * A phrase as it is said of somebody's work; what is in braces and no part of it stays as it is. A part that is not known goes, and
+ * with it what parts it from the rest: 'Good evidence, {first}.' becomes 'Good evidence.'
+ */
+export function fillPhrase(text: string, facts: PhraseFacts): string {
+  const filled = text.replace(
+    /(,? ?)\{(first|last|assignment)\}/g,
+    (_part, before: string, name: keyof PhraseFacts) => (facts[name] === '' ? '' : before + facts[name]),
+  );
+  return text.startsWith('{') ? filled.replace(/^[,:]? +/, '') : filled;
+}

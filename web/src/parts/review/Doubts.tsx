@@ -22,12 +22,19 @@ interface DoubtsProps {
   course: Course;
   places: readonly Place[];
   doubted: readonly Doubted[];
+  sayWhose?: (place: Place) => string;
   /** Somebody is looked at: the window closes. */
   onLook: () => void;
 }
 
 /** What is doubted of work that is about to be handed back, a line for each kind, leading to the work. */
-export function Doubts({ course, places, doubted, onLook }: DoubtsProps) {
+export function Doubts({
+  course,
+  places,
+  doubted,
+  sayWhose = ({ student }) => sayListName(student),
+  onLook,
+}: DoubtsProps) {
   const placeOf = new Map(places.map((place) => [place.slot?.id, place]));
   const numberOf = new Map(course.periods.map(({ id, number }) => [id, String(number)]));
   const lines = handBackDoubts.map((kind) => ({
@@ -54,7 +61,7 @@ export function Doubts({ course, places, doubted, onLook }: DoubtsProps) {
                   })}
                   onClick={onLook}
                 >
-                  {sayListName(place.student)}
+                  {sayWhose(place)}
                 </Link>
                 {who ? ` (${sayListName(who)})` : ''}
               </span>

@@ -15,11 +15,18 @@ import { useHandBack } from './useHandBack';
 
 const DAY_MS = 24 * 60 * 60 * 1000;
 
+interface HandBackButtonProps {
+  course: Course;
+  places: readonly Place[];
+  /** What work is called where it may be hidden whose it is. */
+  sayWhose?: (place: Place) => string;
+}
+
 /**
  * Hands back, in one act, all that is reviewed among these slots, now or at a set time; where something is missing, it is said
  * and asked about first.
  */
-export function HandBackButton({ course, places }: { course: Course; places: readonly Place[] }) {
+export function HandBackButton({ course, places, sayWhose }: HandBackButtonProps) {
   const { handBack, plan, isBusy } = useHandBack(course);
   const [check, checking] = api.useLazyCheckHandBackQuery();
   const [asked, setAsked] = useState<{ when: boolean; doubted: readonly Doubted[] } | null>(null);
@@ -68,7 +75,13 @@ export function HandBackButton({ course, places }: { course: Course; places: rea
           onClose={() => setAsked(null)}
         >
           {asked.doubted.length > 0 ? (
-            <Doubts course={course} places={places} doubted={asked.doubted} onLook={() => setAsked(null)} />
+            <Doubts
+              course={course}
+              places={places}
+              doubted={asked.doubted}
+              sayWhose={sayWhose}
+              onLook={() => setAsked(null)}
+            />
           ) : null}
           {asked.when ? (
             <WhenForm count={ready.length} plan={(at) => give(ready, at)} />

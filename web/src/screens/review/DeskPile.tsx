@@ -3,7 +3,7 @@ import { CornerDownRight } from 'lucide-react';
 import type { PersonId } from '@vestibul/core';
 import { isUnseen } from '../../parts/hall/Hall';
 import { isAnswered, type Place } from '../../parts/rack/courseWork';
-import { sayListName, sayNumber, sayShortly } from '../../parts/ui/format';
+import { sayNumber, sayShortly } from '../../parts/ui/format';
 import { enamel } from '../../parts/courses/Plate';
 import type { Course } from '../../state/api';
 
@@ -12,6 +12,8 @@ interface DeskPileProps {
   places: readonly Place[];
   selected: PersonId;
   onChoose: (place: Place) => void;
+  /** Whose it is, or what it is called while that is hidden. */
+  sayWhose: (place: Place) => string;
   zone: string;
   now: number;
 }
@@ -25,7 +27,7 @@ const marks: Partial<Record<Place['state'], string>> = {
 };
 
 /** Everybody whose work lies on the desk, in order. */
-export function DeskPile({ course, places, selected, onChoose, zone, now }: DeskPileProps) {
+export function DeskPile({ course, places, selected, onChoose, sayWhose, zone, now }: DeskPileProps) {
   const list = useRef<HTMLUListElement>(null);
   const enamelOf = new Map(course.periods.map((period) => [period.id, period.enamel]));
   useEffect(() => {
@@ -52,7 +54,7 @@ export function DeskPile({ course, places, selected, onChoose, zone, now }: Desk
             <span
               className={`min-w-0 [overflow-wrap:anywhere] ${place.slot && isUnseen(place.slot) ? 'font-bold' : ''}`}
             >
-              {sayListName(place.student)}
+              {sayWhose(place)}
             </span>
             <span className="text-[12.5px] whitespace-nowrap text-ink-2">
               <Standing place={place} now={now} zone={zone} />

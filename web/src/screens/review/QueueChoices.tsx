@@ -1,4 +1,5 @@
 import { keepChoice, useKeptChoice, type KeptChoice } from '../../parts/hall/useKeptChoice';
+import { canCoverWords } from '../../parts/piece/CoveredNames';
 import { inputClass } from '../../parts/ui/Field';
 import { queueOrders, queueShows, type QueueOrder, type QueueShow } from './queue';
 
@@ -9,6 +10,12 @@ const orderChoice: KeptChoice<QueueOrder> = {
   first: 'name',
 };
 
+const namesChoice: KeptChoice<'shown' | 'hidden'> = {
+  key: 'vestibul.queue.names',
+  values: ['shown', 'hidden'],
+  first: 'shown',
+};
+
 /** Where a value does not say all that is chosen. */
 const words: Partial<Record<QueueShow | QueueOrder, string>> = { all: 'all work', name: 'by name' };
 
@@ -17,16 +24,36 @@ export const showAll = () => keepChoice(showChoice, 'all');
 
 /** How somebody goes through the queue, on this device. */
 export function useQueueChoices() {
-  return { show: useKeptChoice(showChoice), order: useKeptChoice(orderChoice) };
+  const isHidden = useKeptChoice(namesChoice) === 'hidden';
+  const order = useKeptChoice(orderChoice);
+  // By name, the order would tell who it is.
+  return { show: useKeptChoice(showChoice), order: isHidden ? ('at random' as const) : order, isHidden };
 }
 
 /** Which work lies on the pile, and in which order. */
 export function QueueChoices() {
-  const { show, order } = useQueueChoices();
+  const { show, order, isHidden } = useQueueChoices();
   return (
-    <div className="flex gap-1.5">
-      <Choice label="Work to show" choice={showChoice} value={show} />
-      <Choice label="Order of the work" choice={orderChoice} value={order} />
+    <div className="grid gap-1.5">
+      <div className="flex gap-1.5">
+        <Choice label="Work to show" choice={showChoice} value={show} />
+        {isHidden ? null : <Choice label="Order of the work" choice={orderChoice} value={order} />}
+      </div>
+      <label className="flex min-h-6 items-center gap-2 text-small">
+        <input
+          type="checkbox"
+          checked={isHidden}
+          aria-describedby={isHidden ? 'what-stays' : undefined}
+          onChange={() => keepChoice(namesChoice, isHidden ? 'shown' : 'hidden')}
+        />
+        Hide names until handed back
+      </label>
+      {isHidden ? (
+        <p id="what-stays" className="text-[12.5px] text-ink-2">
+          Names in pictures, in handwriting and in what is spoken can’t be hidden
+          {canCoverWords ? '' : ', and this browser can’t hide them inside documents'}. Downloads keep theirs.
+        </p>
+      ) : null}
     </div>
   );
 }

@@ -1,6 +1,6 @@
-import { useEffect, useRef, useState } from 'react';
+import { useEffect, useMemo, useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
-import type { PieceId } from '@vestibul/core';
+import { wordsToCover, type PieceId } from '@vestibul/core';
 import { Button } from '../../parts/ui/Button';
 import {
   assignmentsFor,
@@ -13,6 +13,7 @@ import {
 import { MOST_AHEAD } from '../../parts/piece/ahead';
 import { DriftNote } from '../../parts/piece/DriftNote';
 import { Hall } from '../../parts/hall/Hall';
+import { CoveredNames } from '../../parts/piece/CoveredNames';
 import { PlacesContext } from '../../parts/piece/places/usePlaces';
 import { PieceTabs } from '../../parts/piece/PieceTabs';
 import { PieceView } from '../../parts/piece/PieceView';
@@ -32,11 +33,12 @@ import { api, type Course, type Submission } from '../../state/api';
 import { AssignmentPicker } from '../../parts/rack/AssignmentPicker';
 import { DueLine } from '../../parts/rack/DueLine';
 import { HandBackButton } from '../../parts/review/HandBackButton';
-import { sayName } from '../../parts/ui/format';
+import { coverWork } from '../../parts/review/coverWork';
+import { sayListName, sayName } from '../../parts/ui/format';
 import { DeskPile } from './DeskPile';
 import { QueueChoices, showAll, useQueueChoices } from './QueueChoices';
 import { deskPlace } from './deskPlace';
-import { queueOf } from './queue';
+import { queueOf, workNumbers } from './queue';
 import { useNextAhead } from './useNextAhead';
 import { ReviewPanel } from './ReviewPanel';
 import { useDeskPlaces } from './useDeskPlaces';
@@ -83,12 +85,20 @@ function DeskOf({ course, period }: { course: Course; period: string }) {
   useEffect(() => {
     if (first) chooseWhat((now) => now.set('student', first));
   }, [first, chooseWhat]);
-  const shown = selected?.student;
+  const numbers = workNumbers(choices.isHidden ? (rack.data?.students ?? []) : [], assignment?.id ?? '');
+  const isCovered = (place: Place) => choices.isHidden && place.state !== 'handed back';
+  const coverOf = (place: Place) =>
+    isCovered(place) ? { label: `Work ${numbers.get(place.student.id)}`, student: place.student } : null;
+  const sayWhose = (place: Place) => coverOf(place)?.label ?? sayListName(place.student);
+  const shown = selected && {
+    id: selected.student.id,
+    says: coverOf(selected)?.label ?? `${sayName(selected.student)}’s work`,
+  };
   const isFirst = useRef(true);
   // Whoever hears the page hears whom they look at now; the first one they read.
   useEffect(() => {
     if (!shown) return;
-    if (!isFirst.current) announce(`${sayName(shown)}’s work is shown.`);
+    if (!isFirst.current) announce(`${shown.says} is shown.`);
     isFirst.current = false;
   }, [shown?.id]); // eslint-disable-line react-hooks/exhaustive-deps -- said when it is somebody else, not when they are read again
   useKeys({ j: () => choose(next), k: () => choose(previous) });
@@ -100,7 +110,13 @@ function DeskOf({ course, period }: { course: Course; period: string }) {
       pathFor={(door) =>
         placePath(course.id, 'Review desk', door, assignment ? { assignment: assignment.id } : {})
       }
-      strip={selected ? stripFor(course, selected.student, selected.slot, zone) : null}
+      strip={
+        !selected
+          ? null
+          : isCovered(selected)
+            ? HIDDEN
+            : stripFor(course, selected.student, selected.slot, zone)
+      }
       keys={[
         { keys: ['j', 'k'], does: 'next, back' },
         { keys: ['c'], does: 'comment' },
@@ -129,7 +145,7 @@ function DeskOf({ course, period }: { course: Course; period: string }) {
               <DueLine course={course} assignment={assignment} period={period} now={now} zone={zone} />
             </div>
             <p className="ml-auto text-ink-2">{tallyOf(places).toReview} to review</p>
-            <HandBackButton course={course} places={places} />
+            <HandBackButton course={course} places={places} sayWhose={sayWhose} />
           </header>
           <Read of={rack} what="Reading the pile">
             {() =>
@@ -142,6 +158,7 @@ function DeskOf({ course, period }: { course: Course; period: string }) {
                       places={queue.filter(hasWork)}
                       selected={selected.student.id}
                       onChoose={choose}
+                      sayWhose={sayWhose}
                       zone={zone}
                       now={now}
                     />
@@ -149,6 +166,7 @@ function DeskOf({ course, period }: { course: Course; period: string }) {
                   <Work
                     key={`${selected.slot.id} ${chosen.get('piece')}`}
                     asked={chosen.get('piece') as PieceId | null}
+                    cover={coverOf(selected)}
                     submissionId={selected.slot.id}
                     course={course}
                     zone={zone}
@@ -156,7 +174,7 @@ function DeskOf({ course, period }: { course: Course; period: string }) {
                   />
                 </div>
               ) : empty ? (
-                <Empty title={`Nothing from ${sayName(empty.student)}`}>
+                <Empty title={`Nothing from ${coverOf(empty)?.label ?? sayName(empty.student)}`}>
                   <p>Nothing of theirs is in now. What was taken back stays on the ledger.</p>
                   {(next ?? previous) ? (
                     <Button look="go" onClick={() => choose(next ?? previous)}>
@@ -192,6 +210,15 @@ function DeskOf({ course, period }: { course: Course; period: string }) {
   );
 }
 
+/** What stands in the name strip then. */
+const HIDDEN = { segments: [], verdict: 'Names are hidden', note: 'until the work is handed back' };
+
+/** What work is called whose student is hidden, and who that is. */
+interface Cover {
+  label: string;
+  student: Place['student'];
+}
+
 /** Where its student has taken back what lay here a moment ago. */
 function TakenBack() {
   return (
@@ -202,6 +229,8 @@ function TakenBack() {
 }
 
 interface WorkProps {
+  /** Under what it is shown, while it is hidden whose it is. */
+  cover: Cover | null;
   /** The piece that was looked for; else the first of what counts is shown. */
   asked: PieceId | null;
   submissionId: Submission['id'];
@@ -210,11 +239,11 @@ interface WorkProps {
   onDone: () => void;
 }
 
-function Work({ asked, submissionId, course, zone, onDone }: WorkProps) {
+function Work({ submissionId, ...more }: WorkProps) {
   const submission = api.useReadSubmissionQuery({ params: { submissionId } });
   return (
     <Read of={submission} what="Opening the work">
-      {(data) => <OpenWork asked={asked} submission={data} course={course} zone={zone} onDone={onDone} />}
+      {(data) => <OpenWork submission={data} {...more} />}
     </Read>
   );
 }
@@ -223,7 +252,10 @@ interface OpenWorkProps extends Omit<WorkProps, 'submissionId'> {
   submission: Submission;
 }
 
-function OpenWork({ asked, submission: data, course, zone, onDone }: OpenWorkProps) {
+function OpenWork({ asked, cover, submission, course, zone, onDone }: OpenWorkProps) {
+  const data = cover ? coverWork(submission, cover.label) : submission;
+  const covered = cover?.student;
+  const coveredWords = useMemo(() => (covered ? wordsToCover(covered) : new Set<string>()), [covered]);
   const [chosen, setChosen] = useState(asked);
   const box = useRef<HTMLTextAreaElement>(null);
   const counting = data.attempts.find((attempt) => attempt.counts)?.attempt;
@@ -245,10 +277,13 @@ function OpenWork({ asked, submission: data, course, zone, onDone }: OpenWorkPro
       >
         <PieceTabs pieces={pieces} current={current} onChoose={setChosen} />
         <DriftNote piece={current} zone={zone} />
-        <PieceView piece={current} />
+        <CoveredNames words={coveredWords}>
+          <PieceView piece={current} />
+        </CoveredNames>
       </section>
       <ReviewPanel
         submission={data}
+        isCovered={cover !== null}
         course={course}
         zone={zone}
         desk={desk}

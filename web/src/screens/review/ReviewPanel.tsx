@@ -29,6 +29,8 @@ import { api, type Course, type Submission } from '../../state/api';
 
 interface ReviewPanelProps {
   submission: Submission;
+  /** Whether it is hidden whose it is. */
+  isCovered: boolean;
   course: Course;
   zone: string;
   desk: ReturnType<typeof useDeskPlaces>;
@@ -47,11 +49,20 @@ const hasRead = ({ newestShown, readUntil }: Submission) =>
   newestShown !== null && readUntil !== null && readUntil >= newestShown;
 
 /** What is said about the work, and what is done with it. */
-export function ReviewPanel({ submission, course, zone, desk, box, choosePiece, onDone }: ReviewPanelProps) {
+export function ReviewPanel({
+  submission,
+  isCovered,
+  course,
+  zone,
+  desk,
+  box,
+  choosePiece,
+  onDone,
+}: ReviewPanelProps) {
   const params = { submissionId: submission.id };
   const draft = useDraft(`comment ${submission.id}`, '');
   const text = draft.value;
-  const phrases = usePhrases(course, submission, draft, box);
+  const phrases = usePhrases(course, submission, draft, { box, isCovered });
   const [comment, commenting] = api.useCommentMutation();
   const [review, reviewing] = api.useReviewMutation();
   const [withdraw] = api.useWithdrawReviewMutation();

@@ -41,6 +41,14 @@ export function queueOf(places: readonly Place[], { show, order, asked, assignme
     .map(({ place }) => place);
 }
 
+/** A number for each student's work on an assignment, in which nobody sees an order: the same for as long as the roster is. */
+export function workNumbers(students: readonly Pick<Place['student'], 'id'>[], assignment: string) {
+  const shuffledIds = students
+    .map(({ id }) => ({ id, at: shuffled(`${assignment} ${id}`) }))
+    .toSorted((a, b) => a.at - b.at || (a.id < b.id ? -1 : 1));
+  return new Map(shuffledIds.map(({ id }, i) => [id, i + 1]));
+}
+
 /** A number that nobody sees an order in: FNV-1a, 32 bits (constants from memory of the published hash). */
 function shuffled(text: string): number {
   let hash = 0x811c9dc5;

@@ -15,12 +15,16 @@ export function usePhrases(
   course: Course,
   submission: Submission,
   written: Draft<string>,
-  box: RefObject<HTMLTextAreaElement | null>,
+  { box, isCovered }: { box: RefObject<HTMLTextAreaElement | null>; isCovered: boolean },
 ) {
   const { data: phrases = [] } = api.useListPhrasesQuery({ params: { courseId: course.id } });
   const [asked, setAsked] = useState<ReturnType<typeof phraseAsked>>(null);
   const { student, assignment } = submission;
-  const facts = { first: student.called || student.first, last: student.last, assignment: assignment.title };
+  // Whose name is hidden is not called by it.
+  const names = isCovered
+    ? { first: '', last: '' }
+    : { first: student.called || student.first, last: student.last };
+  const facts = { ...names, assignment: assignment.title };
 
   const put = (words: string, text: string, from: number, to: number) => {
     flushSync(() => {
