@@ -1,0 +1,104 @@
+import type { RefObject } from 'react';
+import { announce } from '../../parts/messages/announce';
+import { tell, tellFailure } from '../../parts/messages/Notices';
+import type { Draft } from '../../parts/hall/useDraft';
+import { useHandBack } from '../../parts/review/useHandBack';
+import { sayName } from '../../parts/ui/format';
+import { api, type Course, type Submission } from '../../state/api';
+import type { useDeskPlaces } from './useDeskPlaces';
+import type { useScore } from './useScore';
+
+interface ReviewWork {
+  submission: Submission;
+  /** The attempt that is looked at: every act names it, so that a newer one is not reviewed unseen. */
+  attempt: number;
+  course: Course;
+  desk: ReturnType<typeof useDeskPlaces>;
+  /** The comment that is being written. */
+  draft: Draft<string>;
+  /** Where it is written. */
+  box: RefObject<HTMLTextAreaElement | null>;
+  score: ReturnType<typeof useScore>;
+  /** This one is done: goes on to the next to review. */
+  onDone: () => void;
+}
+
+/** What is done with work on the desk. What is written and given and not saved yet goes along, rather than being lost. */
+export function useReviewActs({ submission, attempt, course, desk, draft, box, score, onDone }: ReviewWork) {
+  const params = { submissionId: submission.id };
+  const inCourse = { courseId: course.id };
+  const works = [{ submissionId: submission.id, attempt }];
+  const whose = sayName(submission.student);
+  const [comment, commenting] = api.useCommentMutation();
+  const [review, reviewing] = api.useReviewMutation();
+  const [withdraw] = api.useWithdrawReviewMutation();
+  const { handBack, takeIntoReview, isBusy } = useHandBack(course);
+  const [sendBack, sendingBack] = api.useSendBackMutation();
+  const [approve, approving] = api.useApproveMutation();
+
+  const isNewer = ({ newer }: { newer: number }) => {
+    if (newer > 0) tell('There is a newer attempt. It is shown now; look at it first.');
+    return newer > 0;
+  };
+  const forgetComment = () => {
+    draft.done();
+    desk.forget();
+  };
+  const saveComment = async () => {
+    if (!draft.value.trim()) return true;
+    const { written: place } = desk;
+    // What is said at a place is said of the attempt that its piece is of, though another counts by now.
+    const of = submission.pieces.find(({ id }) => id === place?.pieceId)?.attempt ?? attempt;
+    const { error } = await comment({ params, body: { text: draft.value, attempt: of, place } });
+    if (error) tellFailure(error);
+    else {
+      forgetComment();
+      announce(`Your comment for ${whose} is saved.`);
+    }
+    return !error;
+  };
+  const saveAll = async () => (await saveComment()) && (await score.whenSaved());
+  return {
+    saveComment,
+    markReviewed: async () => {
+      if (!(await saveAll())) return;
+      const { error } = await review({ params, body: { attempt } });
+      if (error) return tellFailure(error);
+      announce(`${whose}’s work is marked as reviewed.`);
+      onDone();
+    },
+    withdraw: async () => {
+      const { error } = await withdraw({ params, body: { attempt } });
+      if (error) tellFailure(error);
+      else announce(`${whose}’s work is to be reviewed again.`);
+    },
+    giveBack: async () => {
+      if (!(await saveAll())) return;
+      if (await handBack(works, `${whose}’s work`)) onDone();
+    },
+    keep: () => takeIntoReview(works),
+    approve: async () => {
+      const result = await approve({ params: inCourse, body: { works } });
+      if (result.error) tellFailure(result.error);
+      else if (!isNewer(result.data)) tell(`${whose}’s work is approved.`);
+    },
+    sendBack: async () => {
+      if (!draft.value.trim()) {
+        tell('Write what to change, then send it back.');
+        box.current?.focus();
+        return;
+      }
+      const result = await sendBack({ params: inCourse, body: { works, word: draft.value } });
+      if (result.error) return tellFailure(result.error);
+      if (isNewer(result.data)) return;
+      forgetComment();
+      tell(`Sent back to ${whose}, with your comment.`);
+    },
+    isCommenting: commenting.isLoading,
+    isReviewing: reviewing.isLoading,
+    isHandingBack: isBusy,
+    isDeciding: sendingBack.isLoading || approving.isLoading,
+  };
+}
+
+export type ReviewActs = ReturnType<typeof useReviewActs>;
