@@ -16,6 +16,8 @@ test('a student reads what came back on a phone and answers; the teacher sees bo
   await page.keyboard.insertText('Which gauge is this?');
   await page.keyboard.press('Escape');
   await page.keyboard.press('h');
+  // The desk goes on to the next; then back to whom it was.
+  await expect(review.getByRole('heading')).not.toHaveText('Kai Thorsen');
   await thorsen.click();
   await expect(review.getByText('Not read yet.')).toBeVisible();
   // Nobody has answered: there is nothing to answer to.

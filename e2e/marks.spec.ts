@@ -1,4 +1,4 @@
-import { axeFindings, expect, go, openDemo, test, toPeriod } from './support/journey';
+import { axeFindings, expect, go, openDemo, test, toPeriod, visitDemo } from './support/journey';
 
 test('the mark book is filled by keyboard, keeps what was typed, takes it away and back, and leads to the desk', async ({
   browser,
@@ -96,5 +96,41 @@ test('whoever is meant in the mark book is in sight, on a phone too', async ({ b
       await expect(meant).toBeInViewport({ ratio: 1 });
     }
   }
+  expect(faults).toEqual([]);
+});
+
+test('the scores of an assignment and of a student are shown in pictures with their numbers, period by period', async ({
+  browser,
+  demo,
+}) => {
+  const { page, faults } = await visitDemo(browser, demo, 'itamsin');
+  await go(page, 'm');
+  await toPeriod(page, 4);
+  await page.getByRole('link', { name: 'Pictures' }).click();
+  await page.getByLabel('Assignment').selectOption({ label: 'Stream gauge log' });
+  const many = page.getByRole('region', { name: 'How many reached what' });
+  const numbers = async (row: RegExp) =>
+    (await many.getByRole('row', { name: row }).getByRole('cell').allTextContents()).map(Number);
+  await expect(many.locator('svg').first()).toBeVisible();
+  const inFours = [...(await numbers(/^7–8/)), ...(await numbers(/^8–9/))];
+  const periods = page.getByRole('region', { name: 'Period by period' });
+  const four = periods.getByRole('row', { name: /^Period 4/ }).getByRole('cell');
+  // Whoever has a score stands in a bar, and in the figures of the period.
+  const scored = Number(await four.first().textContent());
+  expect(scored).toBeGreaterThan(0);
+  expect(inFours.reduce((sum, count) => sum + count, 0)).toBeLessThanOrEqual(scored);
+  const rubric = page.getByRole('region', { name: 'The rubric, criterion by criterion' });
+  await expect(rubric.getByRole('row', { name: /^What you saw/ })).toContainText('vivid');
+  const drawn = many.locator('svg').first();
+  const before = await drawn.innerHTML();
+  // Another assignment is another picture; another period stays where one is.
+  await page.getByLabel('Assignment').selectOption({ label: 'Soil texture table' });
+  await expect.poll(() => drawn.innerHTML()).not.toBe(before);
+  await expect(rubric).toHaveCount(0);
+  const year = page.getByRole('region', { name: 'One student over the year' });
+  await year.getByLabel('Student').selectOption({ index: 2 });
+  await expect(year.getByRole('rowheader').first()).toBeVisible();
+  await toPeriod(page, 5);
+  await expect(many).toBeVisible();
   expect(faults).toEqual([]);
 });

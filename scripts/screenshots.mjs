@@ -105,6 +105,11 @@ try {
   for (const key of ['j', 'j', 'ArrowRight']) await teacher.keyboard.press(key);
   await settle(teacher);
   await take(teacher, 'mark-book');
+  await teacher.getByRole('link', { name: 'Pictures' }).click();
+  await teacher.getByLabel('Assignment').selectOption({ label: 'Summer land use map' });
+  await teacher.getByRole('region', { name: 'How many reached what' }).locator('svg').first().waitFor();
+  await settle(teacher);
+  await take(teacher, 'scores');
   await go(teacher, 'l');
   await teacher.getByRole('button').filter({ hasText: 'piece placed' }).first().click();
   await settle(teacher);
@@ -132,9 +137,6 @@ try {
   await teacher.getByRole('button', { name: /Stream gauge log/ }).click();
   await settle(teacher);
   await take(teacher, 'set-up-assignment');
-  await teacher.getByRole('link', { name: /Blanks/ }).click();
-  await settle(teacher);
-  await take(teacher, 'set-up-blanks');
 
   const evening = await visit('itamsin', { dark: true });
   await settle(evening);

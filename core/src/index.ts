@@ -165,6 +165,8 @@ export { PHRASE_KEY, fillPhrase, phraseAsked, phraseOfKey, phrasesFor } from './
 export type { Phrase, PhraseFacts } from './review/phrases';
 export { faultOf, isScoredSo, levelStep, levelsOf, pointsStep, pointsOf, takeStep } from './review/score';
 export type { Given, ScoreStep, StepFault } from './review/score';
+export { barsOf, countedOf, levelCounts, yearOf } from './review/scorePictures';
+export type { ScoreBar, YearStep } from './review/scorePictures';
 export { spreadOf } from './review/spread';
 export type { Spread } from './review/spread';
 export { mostPoints } from './review/scoring';

@@ -8,6 +8,9 @@ export { expect };
 
 const phone = { viewport: { width: 390, height: 844 }, hasTouch: true, isMobile: true };
 
+/** The schools that a journey has opened for itself: they end with it, or they would go on running after all journeys. */
+const schools: Application[] = [];
+
 /** What every journey starts from: the demo school of its worker. */
 export const test = base.extend<{ windows: void }, { demo: Application }>({
   /**
@@ -22,6 +25,7 @@ export const test = base.extend<{ windows: void }, { demo: Application }>({
           await holder.unrouteAll({ behavior: 'ignoreErrors' });
       }
       await Promise.all(browser.contexts().map((context) => context.close()));
+      await Promise.all(schools.splice(0).map((school) => school.close()));
     },
     { auto: true },
   ],
@@ -98,6 +102,7 @@ export async function visitDemo(browser: Browser, demo: Application, who: string
 export async function openDemo(browser: Browser, options: { mail?: boolean } = {}) {
   const template = process.env.VESTIBUL_DEMO_TEMPLATE!;
   const demo = await Application.start({ template, demo: true, ...options });
+  schools.push(demo);
   const visit = (who: string, how: Visit = {}) => visitDemo(browser, demo, who, how);
   return { demo, visit };
 }

@@ -18,7 +18,16 @@ export const mainViews: readonly Views[] = [
     name: 'a teacher',
     who: 'itamsin',
     onPhone: false,
-    pages: ['today', 'rack', 'rack?period=all', 'review', 'marks', 'sorting', 'ledger'],
+    pages: [
+      'today',
+      'rack',
+      'rack?period=all',
+      'review',
+      'marks',
+      'marks?view=pictures',
+      'sorting',
+      'ledger',
+    ],
   },
   { name: 'the set-up', who: 'itamsin', onPhone: false, pages: setUp },
   {

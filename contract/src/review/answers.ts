@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { handBackDoubts, type SubmissionId } from '@vestibul/core';
+import { handBackDoubts, type PersonId, type SubmissionId } from '@vestibul/core';
 import { branded, count, done, personName } from '../parts/shapes';
 import { markBook } from './markBook';
 import { note, phrase, submission } from './shapes';
@@ -14,6 +14,16 @@ export const reviewAnswers = {
   setCommentDone: done,
   markRead: done,
   readMarks: markBook,
+  readLevels: z.object({
+    criteria: z.array(
+      z.object({
+        title: z.string(),
+        levels: z.array(z.object({ title: z.string(), points: z.number() })),
+      }),
+    ),
+    /** For each student the place of the level reached, criterion by criterion. */
+    given: z.array(z.object({ studentId: branded<PersonId>(), levels: z.array(count.nullable()) })),
+  }),
   listPhrases: z.array(phrase),
   keepPhrase: done,
   changePhrase: done,

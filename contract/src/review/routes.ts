@@ -60,6 +60,12 @@ export const reviewRoutes = {
     needs: 'comment',
     answers: 'bytes',
   },
+  readLevels: {
+    method: 'GET',
+    path: '/api/assignments/:assignmentId/levels',
+    about: 'assignment',
+    needs: 'comment',
+  },
   listPhrases: { method: 'GET', path: '/api/courses/:courseId/phrases', about: 'desk', needs: 'comment' },
   keepPhrase: { method: 'POST', path: '/api/courses/:courseId/phrases', about: 'desk', needs: 'comment' },
   changePhrase: {

@@ -4,6 +4,7 @@ import { sendBack, approve, handBack, markReviewed, withdrawReview } from './rev
 import { answerComment, markRead, setDone } from './answers';
 import { addComment, changeComment, removeComment, type Heard } from './comments';
 import { changeScore, setScore } from './scores';
+import { readLevels } from './levels';
 import { readMarks } from './marks';
 import { checkHandBack } from './handBackCheck';
 import { changePhrase, keepPhrase, listPhrases, removePhrase } from './phrases';
@@ -59,6 +60,7 @@ export const reviewHandlers = {
   ),
   markRead: act<Call<'markRead'>>((school, by, id, call) => markRead(school, by, id, call.body.upTo)),
   readMarks: ({ school, params }) => readMarks(school.db, params.courseId, school.now()),
+  readLevels: ({ school, params }) => readLevels(school.db, params.assignmentId),
   listPhrases: (call) => listPhrases(call.school.db, call.params.courseId, caller(call).id),
   keepPhrase(call) {
     keepPhrase(call.school, caller(call).id, call.params.courseId, call.body);

@@ -155,6 +155,7 @@ export const api = createApi({
       readAssignment: read('readAssignment', 'Course'),
 
       readRack: read('readRack', 'Rack'),
+      readLevels: read('readLevels', 'Marks', 'Rack', 'Course'),
       readMarks: read('readMarks', 'Marks', 'Rack', 'Course', 'Roster'),
       readSubmission: build.query<AnswerOf<'readSubmission'>, CallFor<'readSubmission'>>({
         query: ask('readSubmission'),

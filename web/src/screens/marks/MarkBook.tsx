@@ -1,7 +1,7 @@
 import * as Menu from '@radix-ui/react-dropdown-menu';
-import { Download } from 'lucide-react';
-import { useState } from 'react';
-import { useNavigate } from 'react-router';
+import { ChartColumn, Download, Table } from 'lucide-react';
+import { Suspense, lazy, useState } from 'react';
+import { Link, useNavigate, useSearchParams } from 'react-router';
 import { pathOf } from '@vestibul/contract';
 import type { MarkBook as Book } from '@vestibul/core';
 import { useCoursePage } from '../../parts/courses/useCoursePage';
@@ -9,15 +9,27 @@ import { Hall } from '../../parts/hall/Hall';
 import { mayRun, placePath } from '../../parts/hall/places';
 import { useZone } from '../../parts/hall/useSession';
 import { tell } from '../../parts/messages/Notices';
-import { Empty, Read } from '../../parts/messages/States';
+import { Empty, Loading, Read } from '../../parts/messages/States';
 import { buttonClass } from '../../parts/ui/Button';
 import { sayCount, sayListName } from '../../parts/ui/format';
 import { menuClass, menuItemClass } from '../../parts/ui/menuClass';
+import { viewClass } from '../../parts/ui/viewClass';
 import { usePageTitle } from '../../parts/ui/usePageTitle';
 import { api, type Course } from '../../state/api';
 import { MarkTable, type Spot } from './MarkTable';
 import { sayMark, saySpread } from './sayMark';
 import { useGiving, whyNotHere, type Place } from './useGiving';
+
+// Most visits to the book never look at its pictures; what draws them comes when they do.
+const ScorePictures = lazy(() =>
+  import('./pictures/ScorePictures').then(({ ScorePictures: view }) => ({ default: view })),
+);
+
+const views = [
+  ['table', 'Table', Table],
+  ['pictures', 'Pictures', ChartColumn],
+] as const;
+type View = (typeof views)[number][0];
 
 /** The mark book: students × assignments with their scores. */
 export function MarkBook() {
@@ -28,30 +40,58 @@ export function MarkBook() {
 
 function BookOf({ course, period }: { course: Course; period: string }) {
   const book = api.useReadMarksQuery({ params: { courseId: course.id } });
+  const [search] = useSearchParams();
+  const view = views.find(([known]) => known === search.get('view'))?.[0] ?? 'table';
+  const path = (door: string, to: View): string =>
+    placePath(course.id, 'Mark book', door, to === 'table' ? {} : { view: to });
   return (
     <Hall
       course={course}
       place="Mark book"
       period={period}
+      pathFor={(door) => path(door, view)}
       strip={null}
-      keys={[
-        { keys: ['←', '→', '↑', '↓'], does: 'move' },
-        { keys: ['0', '…', '9'], does: 'points' },
-        { keys: ['↵'], does: 'open on the desk' },
-      ]}
+      keys={
+        view === 'pictures'
+          ? [{ keys: ['?'], does: 'keyboard and symbols' }]
+          : [
+              { keys: ['←', '→', '↑', '↓'], does: 'move' },
+              { keys: ['0', '…', '9'], does: 'points' },
+              { keys: ['↵'], does: 'open on the desk' },
+            ]
+      }
     >
       <header className="mb-3 flex flex-wrap items-center gap-x-6 gap-y-2">
         <h1>Mark book</h1>
+        <nav aria-label="Views of the mark book" className="flex flex-wrap gap-1.5">
+          {views.map(([known, label, Icon]) => (
+            <Link
+              key={known}
+              to={path(period, known)}
+              aria-current={known === view ? 'page' : undefined}
+              className={viewClass}
+            >
+              <Icon aria-hidden="true" className="size-4.5" /> {label}
+            </Link>
+          ))}
+        </nav>
         {book.data && book.data.assignments.length > 0 ? <TakeAlong course={course} /> : null}
       </header>
       <Read of={book} what="Reading the mark book">
-        {(data) => <OpenBook course={course} period={period} book={data} />}
+        {(data) => <OpenBook course={course} period={period} book={data} view={view} />}
       </Read>
     </Hall>
   );
 }
 
-function OpenBook({ course, period, book }: { course: Course; period: string; book: Book }) {
+interface OpenBookProps {
+  course: Course;
+  period: string;
+  book: Book;
+  view: View;
+}
+
+function OpenBook({ course, period, book, view }: OpenBookProps) {
   const navigate = useNavigate();
   const zone = useZone();
   const give = useGiving(course);
@@ -88,6 +128,19 @@ function OpenBook({ course, period, book }: { course: Course; period: string; bo
     const { assignment, at } = columns[column]!;
     return { student, assignment, at, mark: student.marks[at] ?? null };
   };
+  if (view === 'pictures')
+    return (
+      <Suspense fallback={<Loading what="Drawing the pictures" />}>
+        <ScorePictures
+          course={course}
+          columns={columns}
+          students={students}
+          everybody={book.students}
+          chosen={spot}
+          onChoose={setChosen}
+        />
+      </Suspense>
+    );
   const here = placeAt(spot);
   const reviewer = book.reviewers.find(({ id }) => id === here.mark?.by)?.name;
   const open = (at: Spot) => {

@@ -1,4 +1,4 @@
-import type { RefObject } from 'react';
+import { useEffect, useRef, type RefObject } from 'react';
 import { announce } from '../../parts/messages/announce';
 import { tell, tellFailure } from '../../parts/messages/Notices';
 import type { Draft } from '../../parts/hall/useDraft';
@@ -36,6 +36,18 @@ export function useReviewActs({ submission, attempt, course, desk, draft, box, s
   const [sendBack, sendingBack] = api.useSendBackMutation();
   const [approve, approving] = api.useApproveMutation();
 
+  // Whoever has gone to other work meanwhile stays there.
+  const isShown = useRef(true);
+  useEffect(() => {
+    isShown.current = true;
+    return () => {
+      isShown.current = false;
+    };
+  }, []);
+  const goOn = () => {
+    if (isShown.current) onDone();
+  };
+
   const isNewer = ({ newer }: { newer: number }) => {
     if (newer > 0) tell('There is a newer attempt. It is shown now; look at it first.');
     return newer > 0;
@@ -65,7 +77,7 @@ export function useReviewActs({ submission, attempt, course, desk, draft, box, s
       const { error } = await review({ params, body: { attempt } });
       if (error) return tellFailure(error);
       announce(`${whose}’s work is marked as reviewed.`);
-      onDone();
+      goOn();
     },
     withdraw: async () => {
       const { error } = await withdraw({ params, body: { attempt } });
@@ -74,7 +86,7 @@ export function useReviewActs({ submission, attempt, course, desk, draft, box, s
     },
     giveBack: async () => {
       if (!(await saveAll())) return;
-      if (await handBack(works, `${whose}’s work`)) onDone();
+      if (await handBack(works, `${whose}’s work`)) goOn();
     },
     keep: () => takeIntoReview(works),
     approve: async () => {

@@ -9,6 +9,7 @@ import { Loading, Read } from '../../parts/messages/States';
 import { useArrangement } from '../../parts/rack/useArrangement';
 import { useCoursePage } from '../../parts/courses/useCoursePage';
 import { useNow } from '../../parts/hall/useNow';
+import { viewClass } from '../../parts/ui/viewClass';
 import { usePageTitle } from '../../parts/ui/usePageTitle';
 import { useZone } from '../../parts/hall/useSession';
 import { api, type Course } from '../../state/api';
@@ -67,7 +68,7 @@ function TodayOf({ course, period }: { course: Course; period: string }) {
               key={known}
               to={path(period, known)}
               aria-current={known === view ? 'page' : undefined}
-              className="inline-flex items-center gap-1.5 rounded-lg border border-edge bg-surface px-3 py-1.5 text-ink no-underline aria-[current]:border-brass-mark aria-[current]:bg-brass-soft aria-[current]:font-bold"
+              className={viewClass}
             >
               <Icon aria-hidden="true" className="size-4.5" /> {label}
             </Link>
