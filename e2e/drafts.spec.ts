@@ -51,6 +51,8 @@ test('nothing typed is lost: a comment, an assignment and a list are there again
   await page.getByLabel('Class list').fill('Last;First;Period\nReed;Ada;9');
   // The period has to be made first.
   await steps.getByRole('link', { name: /Course and periods/ }).click();
+  // Before that step is there, the way back leads nowhere: the list would still be open.
+  await expect(page.getByRole('region', { name: 'Course and periods' })).toBeVisible();
   await steps.getByRole('link', { name: /Roster/ }).click();
   await page.getByRole('button', { name: 'Paste or drop a list' }).click();
   await expect(page.getByLabel('Class list')).toHaveValue('Last;First;Period\nReed;Ada;9');
