@@ -9,14 +9,20 @@ interface PictureProps {
   /** The numbers behind it: headings, then rows, each beginning with what it is about. */
   heads: readonly string[];
   rows: readonly (readonly string[])[];
+  /** Headings of what a phone has no room for. */
+  onlyWide?: readonly string[];
   children?: ReactNode;
 }
 
 /** A picture of scores with its numbers beside it. */
-export function Picture({ title, says, chart, heads, rows, children }: PictureProps) {
+export function Picture({ title, says, chart, heads, rows, onlyWide = [], children }: PictureProps) {
   const id = useId();
+  const room = (column: number) => (onlyWide.includes(heads[column]!) ? 'max-sm:hidden' : '');
   return (
-    <section aria-labelledby={id} className="min-w-0 rounded-plate border border-line bg-surface p-4">
+    <section
+      aria-labelledby={id}
+      className="min-w-0 rounded-plate border border-line bg-surface p-4 max-sm:p-2.5"
+    >
       <h2 id={id}>{title}</h2>
       <p className="mb-2 text-small text-ink-2">{says}</p>
       {children}
@@ -25,14 +31,14 @@ export function Picture({ title, says, chart, heads, rows, children }: PicturePr
       ) : (
         <div className="grid grid-cols-1 items-start gap-x-6 gap-y-2 lg:grid-cols-[minmax(0,1fr)_minmax(18rem,auto)]">
           {chart}
-          <table className="w-full border-collapse text-small">
+          <table className="w-full border-collapse text-small max-sm:table-fixed">
             <thead>
               <tr>
                 {heads.map((head, i) => (
                   <th
                     key={head}
                     scope="col"
-                    className={`border-b border-line px-1.5 py-1 font-semibold ${i === 0 ? 'text-left' : 'text-right'}`}
+                    className={`border-b border-line px-1.5 py-1 [overflow-wrap:anywhere] max-sm:px-0.5 font-semibold ${i === 0 ? 'text-left' : 'text-right'} ${room(i)}`}
                   >
                     {head}
                   </th>
@@ -42,11 +48,17 @@ export function Picture({ title, says, chart, heads, rows, children }: PicturePr
             <tbody>
               {rows.map(([first, ...numbers]) => (
                 <tr key={first}>
-                  <th scope="row" className="border-b border-line px-1.5 py-1 text-left font-normal">
+                  <th
+                    scope="row"
+                    className="border-b border-line px-1.5 py-1 [overflow-wrap:anywhere] max-sm:px-0.5 text-left font-normal"
+                  >
                     {first}
                   </th>
                   {numbers.map((number, i) => (
-                    <td key={heads[i + 1]} className="border-b border-line px-1.5 py-1 text-right">
+                    <td
+                      key={heads[i + 1]}
+                      className={`border-b border-line px-1.5 py-1 [overflow-wrap:anywhere] max-sm:px-0.5 text-right ${room(i + 1)}`}
+                    >
                       {number}
                     </td>
                   ))}

@@ -138,6 +138,7 @@ function ByPeriod({ course, assignment, at, students }: ByPeriodProps) {
         />
       }
       heads={['Period', 'Scored', 'Least', '¼ below', 'Middle', '¾ below', 'Most', 'Mean']}
+      onlyWide={['¼ below', '¾ below', 'Mean']}
       rows={spreads.map(({ label, spread }) => [
         label,
         String(spread.count),
