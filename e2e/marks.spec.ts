@@ -130,6 +130,7 @@ test('the scores of an assignment and of a student are shown in pictures with th
   const year = page.getByRole('region', { name: 'One student over the year' });
   await year.getByLabel('Student').selectOption({ index: 2 });
   await expect(year.getByRole('rowheader').first()).toBeVisible();
+  expect(await axeFindings(page)).toEqual([]);
   await toPeriod(page, 5);
   await expect(many).toBeVisible();
   expect(faults).toEqual([]);
