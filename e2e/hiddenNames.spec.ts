@@ -1,15 +1,12 @@
 import { axeFindings, expect, openDemo, test, toRack } from './support/journey';
-import { turnInFile } from './support/tray';
+import { openAssignment, turnInFile } from './support/tray';
 
 test('work is marked without knowing whose it is: names are hidden on the desk and in the work until it is handed back', async ({
   browser,
 }) => {
   const { visit } = await openDemo(browser);
   const { page: student } = await visit('enwosu', { phone: true });
-  await student
-    .getByRole('link', { name: /Stream gauge log/ })
-    .first()
-    .click();
+  await openAssignment(student, /Stream gauge log/);
   const text = 'EBERE NWOSU, period 5\n\nOn Monday the gauge stood at 42 cm. Nwosu and partner.';
   await turnInFile(student, {
     name: 'ebere nwosu log.txt',

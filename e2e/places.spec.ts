@@ -1,7 +1,7 @@
 import type { Page } from '@playwright/test';
 import { PDFDocument } from 'pdf-lib';
 import { axeFindings, expect, openDemo, test, toRack } from './support/journey';
-import { turnInFile } from './support/tray';
+import { openAssignment, turnInFile } from './support/tray';
 import { piecesOnDesk } from './support/piecesOnDesk';
 
 const work = (page: Page) => page.getByRole('region', { name: 'The work' });
@@ -120,10 +120,7 @@ test('a student reads comments at their places on a phone; in the next attempt t
   const turnIn = async (text: string) => {
     await turnInFile(student, { name: 'log.txt', mimeType: 'text/plain', buffer: Buffer.from(text) });
   };
-  await student
-    .getByRole('link', { name: /Stream gauge log/ })
-    .first()
-    .click();
+  await openAssignment(student, /Stream gauge log/);
   await turnIn(
     'On Monday the gauge stood at 42 cm. On Wednesday it rained, so the river was high everywhere.',
   );

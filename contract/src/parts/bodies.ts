@@ -74,6 +74,7 @@ export const day = z.iso.date('Choose a day').transform((text) => text as Day);
 
 /** A moment that was answered before, sent again. */
 export const moment = z.iso.datetime({ precision: 3 }).transform((text) => text as Instant);
+
 export const localTime = z
   .string()
   .refine(isLocalTime, 'Choose a day and a time')

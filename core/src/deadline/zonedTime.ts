@@ -30,7 +30,7 @@ export function isTimeZone(zone: string): boolean {
   }
 }
 
-/** The same, read from the zone's own table, which takes long. */
+/** Milliseconds by which a zone's clocks are ahead of UTC at a moment, read from the zone's own table, which takes long. */
 function readOffset(zone: string, moment: number): number {
   const read: Record<string, number> = {};
   for (const { type, value } of formatter(zone).formatToParts(moment)) read[type] = Number(value);
@@ -52,7 +52,7 @@ function offsetOfHour(zone: string, hour: number): number {
   return offset;
 }
 
-/** Milliseconds by which the zone's clocks are ahead of UTC at a moment (milliseconds since 1970). */
+/** The same for a moment (milliseconds since 1970), mostly from what was read before. */
 function offsetAt(zone: string, moment: number): number {
   const hour = Math.floor(moment / HOUR);
   const offset = offsetOfHour(zone, hour);

@@ -1,4 +1,4 @@
-import { compact, wordsOfValue } from '../text/nameWords';
+import { GLUE, POSSESSIVE, RUN, WORD, compact, wordsOfValue } from '../text/nameWords';
 
 /** By what somebody can be known. */
 interface Known {
@@ -25,12 +25,6 @@ export interface TextStretch {
   to: number;
 }
 
-const RUN = /[\p{L}\p{M}\p{N}'’‘ʼ]+/gu;
-const PART = /\p{N}+|[\p{L}\p{M}]+(?:['’‘ʼ][\p{L}\p{M}]+)*/gu;
-const POSSESSIVE = /['’‘ʼ]s$/iu;
-/** Where words are glued by capitals: `LovroKovac`. */
-const GLUE = /(?<=[\p{Ll}\p{M}])(?=\p{Lu})/u;
-
 /** Where in a text one of the words stands, whatever its capitals and marks. The text is taken as it is, in any normal form. */
 export function stretchesToCover(text: string, words: ReadonlySet<string>): TextStretch[] {
   const found: TextStretch[] = [];
@@ -40,7 +34,7 @@ export function stretchesToCover(text: string, words: ReadonlySet<string>): Text
       found.push({ from: start, to: start + run.length });
       continue;
     }
-    for (const { 0: part, index } of run.matchAll(PART)) {
+    for (const { 0: part, index } of run.matchAll(WORD)) {
       let at = start + index;
       for (const piece of isOne(part) ? [part] : part.split(GLUE)) {
         if (isOne(piece)) found.push({ from: at, to: at + piece.length });

@@ -12,14 +12,15 @@ export interface NameWord {
 }
 
 /** Letters with apostrophes between them, or digits. */
-const WORD = /[\p{L}\p{M}]+(?:['’‘ʼ][\p{L}\p{M}]+)*|\p{N}+/gu;
+export const WORD = /[\p{L}\p{M}]+(?:['’‘ʼ][\p{L}\p{M}]+)*|\p{N}+/gu;
 /** Letters and digits in one run, as accounts are written. */
-const RUN = /[\p{L}\p{M}\p{N}'’‘ʼ]+/gu;
+export const RUN = /[\p{L}\p{M}\p{N}'’‘ʼ]+/gu;
 /** What follows the account in an address says nothing about who it is. */
 const MAIL_DOMAIN = /@[\p{L}\p{N}-]+(?:\.[\p{L}\p{N}-]+)+/gu;
-const POSSESSIVE = /['’‘ʼ]s$/iu;
+/** What hangs on a name and is none of it. */
+export const POSSESSIVE = /['’‘ʼ]s$/iu;
 /** Where words are glued by capitals: `GrantSaraiva`. */
-const GLUE = /(?<=[\p{Ll}\p{M}])(?=\p{Lu})/u;
+export const GLUE = /(?<=[\p{Ll}\p{M}])(?=\p{Lu})/u;
 
 /**
  * The words of a name (in NFC), divided by whatever is no letter or digit. A run that `isKnown` is left whole; any other

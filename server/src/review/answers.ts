@@ -2,11 +2,11 @@ import { sha256Hex, type CommentId, type Instant, type PersonId, type Submission
 import { MOST_ANSWERS } from '@vestibul/contract';
 import { Failure } from '../platform/failure';
 import type { School } from '../platform/School';
-import { newId } from '../platform/newId';
 import { one, run, together, type Database } from '../platform/database/database';
 import { nowOnLedger, writeEvent } from '../platform/ledger/ledger';
 import { countAnswers, newestShown, setReadUntil } from '../submissions/shown';
 import { aboutOf, findSubmission } from '../submissions/submissions';
+import { addCommentTo } from './comments';
 
 /**
  * Answers a comment that its student can read: both sides see the answer at once. Fails with `not-found`, `not-handed-back`,
@@ -27,12 +27,7 @@ export function answerComment(
     ])!;
     if (said >= MOST_ANSWERS) throw new Failure('too-many-answers', { most: MOST_ANSWERS });
     const at = nowOnLedger(school);
-    run(
-      db,
-      `INSERT INTO comment (id, submission_id, attempt, by_id, at, text, shown_at, answers_id)
-       VALUES (:answer, :id, :attempt, :by, :at, :text, :at, :comment)`,
-      { answer: newId<CommentId>('k'), id, attempt, by, at, text, comment },
-    );
+    addCommentTo(db, { id, attempt, by, text, at, isShown: true, place: null, answers: comment });
     // Who answers wants it looked at again.
     run(db, 'UPDATE comment SET done_at = NULL WHERE id = ?', [comment]);
     countAnswers(db, id);

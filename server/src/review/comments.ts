@@ -53,6 +53,8 @@ interface NewComment {
   at: Instant;
   isShown: boolean;
   place: { pieceId: PieceId; anchor: Anchor } | null;
+  /** The comment that it answers. */
+  answers?: CommentId;
 }
 
 /**
@@ -60,12 +62,12 @@ interface NewComment {
  * `wrong-place` where the piece is not one of the attempt's.
  */
 export function addCommentTo(db: Database, said: NewComment): void {
-  const { id, attempt, by, text, at, isShown, place } = said;
+  const { id, attempt, by, text, at, isShown, place, answers = null } = said;
   const selectors = place && selectorsOf(place.anchor, isPlainText(db, said, place.pieceId));
   run(
     db,
-    `INSERT INTO comment (id, submission_id, attempt, by_id, at, text, shown_at, piece_id, selectors)
-     VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?)`,
+    `INSERT INTO comment (id, submission_id, attempt, by_id, at, text, shown_at, piece_id, selectors, answers_id)
+     VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
     [
       newId<CommentId>('k'),
       id,
@@ -76,6 +78,7 @@ export function addCommentTo(db: Database, said: NewComment): void {
       isShown ? at : null,
       place?.pieceId ?? null,
       selectors && JSON.stringify(selectors),
+      answers,
     ],
   );
 }

@@ -1,4 +1,5 @@
 import {
+  groupBy,
   makeHandBackCheck,
   type AssignmentId,
   type PersonId,
@@ -50,8 +51,8 @@ export function checkHandBack(db: Database, assignment: AssignmentId): AnswerOf<
   return reviewed.flatMap(({ submissionId, attempt, student, points }) => {
     const doubts = doubtsOf({
       student,
-      comments: said.get(submissionId) ?? [],
-      fileNames: files.get(submissionId) ?? [],
+      comments: (said.get(submissionId) ?? []).map(({ text }) => text),
+      fileNames: (files.get(submissionId) ?? []).map(({ text }) => text),
       score: scoreOf(scoring, points),
     }).map(({ kind, who }) => ({ kind, who: who && nameOf.get(who)! }));
     return doubts.length > 0 ? [{ submissionId, attempt, doubts }] : [];
@@ -62,9 +63,7 @@ const scoreOf = (scoring: Scoring, points: number | null) =>
   scoring.kind === 'none' ? 'not wanted' : points === null ? 'missing' : 'given';
 
 /** Texts of the reviewed attempts of an assignment, by submission. */
-function textsOf(db: Database, assignment: AssignmentId, query: string): Map<SubmissionId, string[]> {
-  const texts = new Map<SubmissionId, string[]>();
-  for (const { id, text } of all<{ id: SubmissionId; text: string }>(db, query, [assignment]))
-    texts.set(id, [...(texts.get(id) ?? []), text]);
-  return texts;
+function textsOf(db: Database, assignment: AssignmentId, query: string) {
+  const rows = all<{ id: SubmissionId; text: string }>(db, query, [assignment]);
+  return groupBy(rows, ({ id }) => id);
 }

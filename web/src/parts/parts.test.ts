@@ -91,7 +91,6 @@ describe('the work of a course', () => {
       missing: 1,
       toReview: 1,
       toHandBack: 0,
-      answered: 0,
       held: 0,
     });
     expect(placesFor(course, rack, '3', log, now, byLast)).toHaveLength(1);

@@ -116,7 +116,6 @@ export interface Tally {
   toReview: number;
   toHandBack: number;
   held: number;
-  answered: number;
 }
 
 /** Whether somebody's work waits to be reviewed; what is about to be handed back does not. */
@@ -149,7 +148,6 @@ export function tallyOf(places: readonly Place[]): Tally {
     toReview: count(isToReview),
     toHandBack: count(isToHandBack),
     held: count(({ state }) => state === 'held'),
-    answered: count(isAnswered),
   };
 }
 

@@ -1,7 +1,6 @@
 import { useRef, useState } from 'react';
 import { flushSync } from 'react-dom';
 import { Check, CornerDownRight } from 'lucide-react';
-import { sayMoment, sayName } from '../ui/format';
 import { announce } from '../messages/announce';
 import { tellFailure } from '../messages/Notices';
 import { useDraft } from '../hall/useDraft';
@@ -9,6 +8,7 @@ import { api, type Submission } from '../../state/api';
 import { actClass } from './actClass';
 import type { Comment } from './marksOf';
 import { OwnWords } from './OwnWords';
+import { sayWhoSaid } from './sayWhoSaid';
 import { WordsForm } from './WordsForm';
 
 interface AnswersProps {
@@ -31,10 +31,7 @@ export function Answers({ submission, said, zone, hint }: AnswersProps) {
             <li key={answer.id}>
               <p className="[overflow-wrap:anywhere] whitespace-pre-wrap">{answer.text}</p>
               <p className="mt-0.5 flex flex-wrap items-center gap-x-2 text-[12.5px] text-ink-2">
-                <span>
-                  {sayName(answer.by)}, {sayMoment(answer.at, zone)}
-                  {answer.editedAt ? ` · changed ${sayMoment(answer.editedAt, zone)}` : ''}
-                </span>
+                <span>{sayWhoSaid(answer, zone)}</span>
                 {answer.isMine && hint ? (
                   <OwnWords
                     submission={submission}

@@ -1,9 +1,9 @@
 import type { ReactNode } from 'react';
 import type { CommentId, PieceId } from '@vestibul/core';
 import type { Submission } from '../../state/api';
-import { sayMoment, sayName } from '../ui/format';
 import { Answers } from './Answers';
 import { sayPlace, type Comment } from './marksOf';
+import { sayWhoSaid } from './sayWhoSaid';
 import type { usePlacesOf } from './usePlacesOf';
 
 interface CommentListProps {
@@ -57,10 +57,7 @@ export function CommentList({
           />
           <p className={`[overflow-wrap:anywhere] whitespace-pre-wrap ${textClass}`}>{said.text}</p>
           <p className="mt-1 flex flex-wrap items-center gap-x-2 text-[12.5px] text-ink-2">
-            <span>
-              {sayName(said.by)}, {sayMoment(said.at, zone)}
-              {said.editedAt ? ` · changed ${sayMoment(said.editedAt, zone)}` : ''}
-            </span>
+            <span>{sayWhoSaid(said, zone)}</span>
             {acts?.(said)}
           </p>
           <Answers submission={submission} said={said} zone={zone} hint={hint} />

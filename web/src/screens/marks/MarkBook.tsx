@@ -1,7 +1,7 @@
 import * as Menu from '@radix-ui/react-dropdown-menu';
 import { ChartColumn, Download, Table } from 'lucide-react';
 import { Suspense, lazy, useState } from 'react';
-import { Link, useNavigate, useSearchParams } from 'react-router';
+import { useNavigate, useSearchParams } from 'react-router';
 import { pathOf } from '@vestibul/contract';
 import type { MarkBook as Book } from '@vestibul/core';
 import { useCoursePage } from '../../parts/courses/useCoursePage';
@@ -13,7 +13,7 @@ import { Empty, Loading, Read } from '../../parts/messages/States';
 import { buttonClass } from '../../parts/ui/Button';
 import { sayCount, sayListName } from '../../parts/ui/format';
 import { menuClass, menuItemClass } from '../../parts/ui/menuClass';
-import { viewClass } from '../../parts/ui/viewClass';
+import { ViewLinks } from '../../parts/ui/ViewLinks';
 import { usePageTitle } from '../../parts/ui/usePageTitle';
 import { api, type Course } from '../../state/api';
 import { MarkTable, type Spot } from './MarkTable';
@@ -63,18 +63,7 @@ function BookOf({ course, period }: { course: Course; period: string }) {
     >
       <header className="mb-3 flex flex-wrap items-center gap-x-6 gap-y-2">
         <h1>Mark book</h1>
-        <nav aria-label="Views of the mark book" className="flex flex-wrap gap-1.5">
-          {views.map(([known, label, Icon]) => (
-            <Link
-              key={known}
-              to={path(period, known)}
-              aria-current={known === view ? 'page' : undefined}
-              className={viewClass}
-            >
-              <Icon aria-hidden="true" className="size-4.5" /> {label}
-            </Link>
-          ))}
-        </nav>
+        <ViewLinks of="the mark book" views={views} current={view} pathTo={(to) => path(period, to)} />
         {book.data && book.data.assignments.length > 0 ? <TakeAlong course={course} /> : null}
       </header>
       <Read of={book} what="Reading the mark book">

@@ -1,4 +1,4 @@
-import { spreadOf, type BookAssignment, type BookStudent, type Mark } from '@vestibul/core';
+import { countedOf, spreadOf, type BookAssignment, type BookStudent, type Mark } from '@vestibul/core';
 import { sayMoment, sayNumber } from '../../parts/ui/format';
 import { sayCounted, sayOutOf } from '../../parts/review/sayScore';
 
@@ -39,11 +39,7 @@ const FEWEST_OF_HALF = 4;
 
 /** How what counts of an assignment is spread among some students, in one line. */
 export function saySpread(students: readonly BookStudent[], at: number): string {
-  const counted = students.flatMap(({ marks }) => {
-    const mark = marks[at];
-    return mark && !mark.excused && mark.counted !== null ? [mark.counted] : [];
-  });
-  const spread = spreadOf(counted);
+  const spread = spreadOf(countedOf(students, at));
   if (!spread) return 'None is scored yet.';
   const { count, least, lower, middle, upper, most, mean } = spread;
   const rounded = (points: number) => sayNumber(Math.round(points * 10) / 10);

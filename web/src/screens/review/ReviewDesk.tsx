@@ -253,8 +253,10 @@ interface OpenWorkProps extends Omit<WorkProps, 'submissionId'> {
 }
 
 function OpenWork({ asked, cover, submission, course, zone, onDone }: OpenWorkProps) {
-  const data = cover ? coverWork(submission, cover.label) : submission;
+  const label = cover?.label;
   const covered = cover?.student;
+  // The same as long as it is: places in it are looked for anew where it is another.
+  const data = useMemo(() => (label ? coverWork(submission, label) : submission), [submission, label]);
   const coveredWords = useMemo(() => (covered ? wordsToCover(covered) : new Set<string>()), [covered]);
   const [chosen, setChosen] = useState(asked);
   const box = useRef<HTMLTextAreaElement>(null);

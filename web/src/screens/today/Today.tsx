@@ -1,6 +1,6 @@
 import { Suspense, lazy } from 'react';
 import { CalendarDays, ListChecks } from 'lucide-react';
-import { Link, useSearchParams } from 'react-router';
+import { useSearchParams } from 'react-router';
 import { AccountNews } from '../../parts/hall/AccountNews';
 import { sayDay } from '../../parts/ui/format';
 import { Hall } from '../../parts/hall/Hall';
@@ -9,7 +9,7 @@ import { Loading, Read } from '../../parts/messages/States';
 import { useArrangement } from '../../parts/rack/useArrangement';
 import { useCoursePage } from '../../parts/courses/useCoursePage';
 import { useNow } from '../../parts/hall/useNow';
-import { viewClass } from '../../parts/ui/viewClass';
+import { ViewLinks } from '../../parts/ui/ViewLinks';
 import { usePageTitle } from '../../parts/ui/usePageTitle';
 import { useZone } from '../../parts/hall/useSession';
 import { api, type Course } from '../../state/api';
@@ -62,18 +62,13 @@ function TodayOf({ course, period }: { course: Course; period: string }) {
             {sayDay(now, zone)}
           </span>
         </h1>
-        <nav aria-label="Views of Today" className="ml-auto flex flex-wrap gap-1.5">
-          {views.map(([known, label, Icon]) => (
-            <Link
-              key={known}
-              to={path(period, known)}
-              aria-current={known === view ? 'page' : undefined}
-              className={viewClass}
-            >
-              <Icon aria-hidden="true" className="size-4.5" /> {label}
-            </Link>
-          ))}
-        </nav>
+        <ViewLinks
+          of="Today"
+          views={views}
+          current={view}
+          pathTo={(to) => path(period, to)}
+          className="ml-auto"
+        />
       </header>
       <AccountNews />
       {view !== 'day' ? (
