@@ -107,8 +107,8 @@ test('from an empty school to 150 people, five periods and a blank handed out, b
 
   const seconds = (Date.now() - started) / 1000;
   console.log(`set up by keyboard in ${keys.steps} steps and ${seconds.toFixed(0)} s of machine time`);
-  // Under five minutes for a person: at two steps a second, with the machine's own time on top.
-  expect(keys.steps / 2 + seconds).toBeLessThan(300);
+  // Under five minutes for a person: 200 s of them at two steps a second. How fast this machine is says nothing about it.
+  expect(keys.steps / 2).toBeLessThan(200);
   expect(faults).toEqual([]);
   await school.close();
 });

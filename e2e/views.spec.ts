@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { axeFindings, expect, go, openWindow, test, toPeriod, toRack, visitDemo } from './support/journey';
+import { axeFindings, expect, go, openWindow, test, toPeriod, visitDemo } from './support/journey';
 
 const teacherViews: [string, (page: Page) => Promise<void>][] = [
   ['Today', async (page) => expect(page.getByRole('heading', { name: 'Due next' })).toBeVisible()],
@@ -367,46 +367,4 @@ test('axe finds nothing in the sign-in, in either theme', async ({ browser, demo
   await page.goto(`${demo.address}/welcome/no-such-token-at-all`);
   await expect(page.getByRole('alert')).toContainText('This link has been used');
   expect(await axeFindings(page)).toEqual([]);
-});
-
-for (const [who, heading] of [
-  ['enwosu', 'Due next'],
-  ['itamsin', 'Due next'],
-] as const) {
-  test(`the first page of ${who} loads less than 200 kB of script`, async ({ browser, demo }) => {
-    const { page, context } = await visitDemo(browser, demo, who);
-    await expect(page.getByRole('heading', { name: heading })).toBeVisible();
-    const cdp = await context.newCDPSession(page);
-    await cdp.send('Network.enable');
-    await cdp.send('Network.setCacheDisabled', { cacheDisabled: true });
-    const scripts = new Set<string>();
-    let total = 0;
-    cdp.on('Network.responseReceived', ({ requestId, type }) => type === 'Script' && scripts.add(requestId));
-    cdp.on('Network.loadingFinished', ({ requestId, encodedDataLength }) => {
-      if (scripts.has(requestId)) total += encodedDataLength;
-    });
-    await page.reload();
-    await expect(page.getByRole('heading', { name: heading })).toBeVisible();
-    await page.waitForLoadState('load');
-    expect(total).toBeGreaterThan(50_000);
-    expect(total).toBeLessThan(200_000);
-  });
-}
-
-test('thirty slots and their assignment stand on 1280 × 800 without scrolling', async ({ browser, demo }) => {
-  const { page } = await visitDemo(browser, demo, 'itamsin');
-  await go(page, 'r');
-  await toPeriod(page, 3);
-  const slots = page.getByRole('list', { name: 'Slots' }).getByRole('button');
-  await expect(slots).toHaveCount(30);
-  for (const slot of [slots.first(), slots.last()]) await expect(slot).toBeInViewport({ ratio: 1 });
-  expect(await page.evaluate(() => document.documentElement.scrollHeight)).toBeLessThanOrEqual(800);
-  // More of them, and a heading of two lines: the page scrolls, and what frames them grows with them.
-  await toRack(page, 4, 'Soil texture table');
-  await page.setViewportSize({ width: 1280, height: 700 });
-  const framed = await slots.last().evaluate((slot) => {
-    const frame = slot.closest('ul')!.parentElement!;
-    return frame.getBoundingClientRect().bottom - slot.getBoundingClientRect().bottom;
-  });
-  expect(framed).toBeGreaterThan(0);
 });
