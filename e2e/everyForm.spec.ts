@@ -1,5 +1,5 @@
 import type { Browser, Locator, Page } from '@playwright/test';
-import { expect, openDemo, signIn, test, toDesk, toPeriod, toRack, toStep } from './support/journey';
+import { expect, go, openDemo, signIn, test, toDesk, toPeriod, toRack, toStep } from './support/journey';
 
 /** A form of the application: how to come to it, how to open it there, and a field of it that is typed in. */
 interface Form {
@@ -39,6 +39,22 @@ const toFirstPage = async (page: Page) => {
 const toDeskOfPeriod4 = (page: Page) => toDesk(page, 4, 'Soil texture table');
 
 const formsOfWork: Form[] = [
+  {
+    what: 'what was shown in class',
+    begun: 'note',
+    come: async (page) => {
+      await go(page, 'm');
+      await toPeriod(page, 4);
+    },
+    open: async (page) => {
+      await page
+        .getByRole('gridcell', { name: /^(Missing|Nothing in yet)\.$/ })
+        .first()
+        .click();
+      await page.keyboard.press('Enter');
+    },
+    field: inWindow('What was shown in class'),
+  },
   {
     what: 'a comment',
     begun: 'comment',

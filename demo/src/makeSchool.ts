@@ -40,6 +40,7 @@ import { assignments, type DemoAssignment } from './assignments';
 import { TIME_ZONE, dueInstant, dueLocal, later, meetings, schoolYear } from './calendar';
 import { joinsLate, makeGroups, planComings, wasThere } from './comings';
 import { handOutToAll, keepMadeBlank, makeLastYear, prepareAhead } from './handOuts';
+import { showInClass } from './inClass';
 import { keepLooseNames } from './looseNames';
 import { makeFile, messyName } from './files/makeFile';
 import { makeStudents, staff, type DemoStudent } from './people';
@@ -136,6 +137,7 @@ export async function makeSchool(folder: string, now: Instant): Promise<{ pieces
       deed.does();
     }
     at(now);
+    await showInClass(school, teacher, course);
     prepareAhead(school, teacher, course, now);
     await writeWho(
       folder,

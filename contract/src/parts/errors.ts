@@ -69,6 +69,8 @@ export const errorStatus = {
   'not-decided': 409,
   'press-used': 409,
   'nothing-in': 409,
+  'already-in': 409,
+  'not-past': 400,
   'taken-back': 409,
   'bad-address': 400,
   'empty-text': 400,

@@ -150,6 +150,8 @@ export const receipt = z.object({
   gone: z.object({ how: z.enum(['taken back', 'sent back', 'undone']), at: instant }).nullable(),
   /** Whether it came in a pile or by a side door and was placed here; else its student turned it in. */
   placed: z.boolean(),
+  /** Whether it was shown in class: its one piece is what the staff wrote down of it. */
+  inClass: z.boolean(),
   /** The line of the ledger that says so. */
   line: count,
   pieces: z.array(

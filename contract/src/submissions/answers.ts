@@ -87,4 +87,6 @@ export const submissionsAnswers = {
   previewTray: z.object({ as: personName, tray }).nullable(),
   readTray: tray,
   turnIn: receipt,
+  recordInClass: z.object({ submissionId: branded<SubmissionId>(), attempt: count }),
+  undoInClass: done,
 } as const;

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import type { UploadId } from '@vestibul/core';
-import { assignmentBody, attempt, id, recordFilter } from '../parts/bodies';
-import { MOST_FILES } from '../parts/limits';
+import { assignmentBody, attempt, id, localTime, paragraphs, recordFilter } from '../parts/bodies';
+import { LONGEST_COMMENT, MOST_FILES } from '../parts/limits';
 
 /** What requests about what was turned in carry. */
 export const submissionsRequests = {
@@ -9,6 +9,16 @@ export const submissionsRequests = {
   readPiece: { query: z.object({ download: z.enum(['1']).optional() }) },
   markSeen: { body: z.object({ attempts: z.number().int().min(1) }) },
   takeBack: { body: z.object({ attempt, key: z.uuid() }) },
+  recordInClass: {
+    body: z.object({
+      /** Made by the page once for each press of the button, so that the same press never counts twice. */
+      key: z.uuid(),
+      words: paragraphs(LONGEST_COMMENT),
+      /** When it was shown, by the clocks of the school; else in time, and not later than now. */
+      atLocal: localTime.nullable().default(null),
+    }),
+  },
+  undoInClass: { body: z.object({ attempt }) },
   /** Pieces turned in by students, for assignments and on days of the school, both included. */
   readRecord: { query: recordFilter },
   listMyFiles: { query: z.object({ before: z.string().max(120).default('') }) },

@@ -64,4 +64,16 @@ export const submissionsRoutes = {
     about: 'submission',
     needs: 'own',
   },
+  recordInClass: {
+    method: 'POST',
+    path: '/api/assignments/:assignmentId/in-class/:studentId',
+    about: 'assignment',
+    needs: 'run',
+  },
+  undoInClass: {
+    method: 'DELETE',
+    path: '/api/submissions/:submissionId/in-class',
+    about: 'review',
+    needs: 'run',
+  },
 } as const satisfies Record<string, Route>;

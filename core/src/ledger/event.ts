@@ -54,6 +54,8 @@ interface AttemptSealed {
   pile?: PileId;
   /** When it was turned in, where it was written down later: out of a pile, or from a side door. */
   turnedInAt?: Instant;
+  /** Of what was shown in class: its one piece is what the staff wrote down of it. */
+  inClass?: true;
 }
 
 /** What an assignment asks and allows, as it is from this line on. */

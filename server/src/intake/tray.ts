@@ -22,8 +22,8 @@ import { findSitting, requireGiven } from '../assignments/sitting';
 import { findUpload, listTray, startUpload, type UploadRow } from './uploads';
 
 /** How a text written here is kept and sealed. */
-const TEXT_MIME = 'text/markdown';
-const TEXT_EXTENSION = 'md';
+export const TEXT_MIME = 'text/markdown';
+export const TEXT_EXTENSION = 'md';
 
 /** Fails unless an assignment is given to a student now. */
 export function requireSeat(school: School, student: PersonId, id: AssignmentId): void {

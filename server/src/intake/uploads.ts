@@ -309,11 +309,14 @@ export function listToTakeOut(db: Database, pile: PileId): ArrivedUpload[] {
   ).filter(hasArrived);
 }
 
-/** Adds a file whose bytes are in the vault already to a student's tray. Inside the caller's transaction. */
+/** Adds something whose bytes are in the vault already to a student's tray. Inside the caller's transaction. */
 export function addArrived(
   db: Database,
   file: {
     by: PersonId;
+    kind: 'file' | 'text';
+    /** The words of a text. */
+    text: string | null;
     assignment: AssignmentId;
     name: string;
     bytes: number;
@@ -327,8 +330,8 @@ export function addArrived(
   run(
     db,
     `INSERT INTO upload (id, by_id, assignment_id, course_id, kind, original_name, bytes, started_at, arrived_at, sha256,
-       mime, extension, place)
-     VALUES (:id, :by, :assignment, NULL, 'file', :name, :bytes, :at, :at, :sha256, :mime, :extension, 0)`,
+       mime, extension, text, place)
+     VALUES (:id, :by, :assignment, NULL, :kind, :name, :bytes, :at, :at, :sha256, :mime, :extension, :text, 0)`,
     { id, ...file },
   );
   return findUpload(db, id) as ArrivedUpload;

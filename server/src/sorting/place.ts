@@ -1,5 +1,5 @@
 import { addArrived, type ArrivedUpload } from '../intake/uploads';
-import { markUndone } from '../submissions/attempts';
+import { undoAttempt } from '../submissions/attempts';
 import {
   groupBy,
   type AssignmentId,
@@ -13,12 +13,9 @@ import { Failure } from '../platform/failure';
 import { makeAttempt } from '../submissions/turnIn';
 import type { School } from '../platform/School';
 import { all, run, together } from '../platform/database/database';
-import { writeEvent } from '../platform/ledger/ledger';
 import { findPilePiece, listPilePieces, setPieceState, type PilePieceRow } from './pilePieces';
 import { findPile } from './piles';
-import { listAttempts } from '../submissions/settle';
-import { takeFilesOut } from '../intake/files';
-import { aboutOf, findSubmission, type SubmissionRow } from '../submissions/submissions';
+import { findSubmission } from '../submissions/submissions';
 
 /** Told pieces that are placed before other requests get their turn, in one transaction. */
 const BATCH = 12;
@@ -118,6 +115,8 @@ function uploadFor(
   return addArrived(school.db, {
     by: student,
     assignment,
+    kind: 'file',
+    text: null,
     name: piece.path.split('/').at(-1)!,
     bytes: piece.bytes,
     at,
@@ -171,18 +170,4 @@ export function unplace(
       placePieces(school, by, staying, [row.studentId], row.assignmentId, madeAt);
     }
   }
-}
-
-/**
- * Undoes an attempt that was placed with a student, with its line: it counts no more, and its files are theirs no more, in
- * no drawer and no tray. Inside the caller's transaction. Fails with `has-review`.
- */
-export function undoAttempt(school: School, by: PersonId, row: SubmissionRow, n: number): void {
-  const { db } = school;
-  const attempt = listAttempts(db, row.id).find((known) => known.n === n);
-  if (attempt?.reviewedAt || attempt?.handedBackAt) throw new Failure('has-review');
-  const at = school.now();
-  markUndone(db, row.id, n, at);
-  takeFilesOut(db, row.id, n, at);
-  writeEvent(school, by, 'placing undone', aboutOf(row), { attempt: n }, at);
 }

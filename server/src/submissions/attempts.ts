@@ -4,8 +4,9 @@ import { Failure } from '../platform/failure';
 import type { School } from '../platform/School';
 import { all, run, together, type Database } from '../platform/database/database';
 import { nowOnLedger, writeEvent } from '../platform/ledger/ledger';
-import { aboutOf, findSubmission, type SubmissionRow } from './submissions';
+import { aboutOf, findSubmission, isInClass, type SubmissionRow } from './submissions';
 import { listAttempts, settle } from './settle';
+import { takeFilesOut } from '../intake/files';
 import { putBackIntoTray } from '../intake/tray';
 
 /** The newest attempt that stands, which its student may take back unless it is reviewed or handed back. */
@@ -13,10 +14,18 @@ function newestStanding(db: Database, id: SubmissionId) {
   return listAttempts(db, id).findLast((known) => !known.isGone);
 }
 
-/** Whether a student may take their newest attempt back: it stands, and is neither reviewed nor handed back. */
+/**
+ * Whether a student may take their newest attempt back: it stands, and is neither reviewed nor handed back. What the staff wrote
+ * down of something shown in class is not theirs to take.
+ */
 export function mayTakeBack(db: Database, id: SubmissionId): boolean {
   const newest = newestStanding(db, id);
-  return newest !== undefined && newest.reviewedAt === null && newest.handedBackAt === null;
+  return (
+    newest !== undefined &&
+    newest.reviewedAt === null &&
+    newest.handedBackAt === null &&
+    !isInClass(db, id, newest.n)
+  );
 }
 
 /** What can be said of an attempt after it was made, by its columns. */
@@ -39,7 +48,7 @@ export function sayOfAttempt(db: Database, id: SubmissionId, n: number, said: Sa
 }
 
 /** Notes that an attempt was placed with the wrong student. Doing it again changes nothing. Inside the caller's transaction. */
-export function markUndone(db: Database, id: SubmissionId, n: number, at: Instant): void {
+function markUndone(db: Database, id: SubmissionId, n: number, at: Instant): void {
   run(
     db,
     `UPDATE attempt SET taken_back_at = COALESCE(taken_back_at, :at), undone_at = COALESCE(undone_at, :at)
@@ -50,8 +59,22 @@ export function markUndone(db: Database, id: SubmissionId, n: number, at: Instan
 }
 
 /**
+ * Undoes an attempt that was placed with a student, with its line: it counts no more, and its files are theirs no more, in
+ * no drawer and no tray. Inside the caller's transaction. Fails with `has-review`.
+ */
+export function undoAttempt(school: School, by: PersonId, row: SubmissionRow, n: number): void {
+  const { db } = school;
+  const attempt = listAttempts(db, row.id).find((known) => known.n === n);
+  if (attempt?.reviewedAt || attempt?.handedBackAt) throw new Failure('has-review');
+  const at = school.now();
+  markUndone(db, row.id, n, at);
+  takeFilesOut(db, row.id, n, at);
+  writeEvent(school, by, 'placing undone', aboutOf(row), { attempt: n }, at);
+}
+
+/**
  * Takes an attempt, the newest that stands, back into its student's tray. The record keeps it. The same press (`key`) is
- * answered alike however often it comes. Fails with `already-reviewed`, `nothing-in`, and with `newer-attempt` or
+ * answered alike however often it comes. Fails with `already-reviewed`, `nothing-in`, `not-allowed` of what was shown in class, and with `newer-attempt` or
  * `taken-back` where the attempt that is meant is not the newest any more.
  */
 export function takeBack(
@@ -68,6 +91,7 @@ export function takeBack(
     const newest = newestStanding(db, id);
     if (!newest || !meant) throw new Failure('nothing-in');
     if (meant.isGone) throw new Failure('taken-back');
+    if (isInClass(db, id, attempt)) throw new Failure('not-allowed');
     if (newest.n !== attempt) throw new Failure('newer-attempt', { attempt: newest.n });
     if (newest.reviewedAt !== null || newest.handedBackAt !== null) throw new Failure('already-reviewed');
     const at = nowOnLedger(school);

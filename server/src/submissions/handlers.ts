@@ -1,4 +1,5 @@
 import { takeBack } from './attempts';
+import { recordInClass, undoInClass } from './inClass';
 import { readRack } from './rack';
 import { listMyAssignments, listPeriodPieces, listMyFiles, previewTray, readTray } from './studentPlace';
 import { previewDues } from './reckon';
@@ -20,6 +21,14 @@ export const submissionHandlers = {
   takeBack(call) {
     const { submissionId } = call.params;
     return takeBack(call.school, caller(call).id, submissionId, call.body);
+  },
+  recordInClass(call) {
+    const { school, params, body } = call;
+    return recordInClass(school, caller(call).id, params.assignmentId, params.studentId, body);
+  },
+  undoInClass(call) {
+    undoInClass(call.school, caller(call).id, call.params.submissionId, call.body.attempt);
+    return {};
   },
 
   async turnIn(call) {

@@ -67,6 +67,16 @@ export function aboutOf(row: SubmissionRow) {
   };
 }
 
+/** SQL: whether the line `v` of an attempt says that it was shown in class. */
+const inClassColumn = `v.canonical ->> '$.facts.inClass' IS NOT NULL`;
+
+/** Whether an attempt stands and was written down as shown in class. */
+export function isInClass(db: Database, id: SubmissionId, attempt: number): boolean {
+  const sql = `SELECT 1 FROM attempt t JOIN event v ON v.idx = t.event_index
+    WHERE t.submission_id = ? AND t.n = ? AND t.taken_back_at IS NULL AND t.sent_back_at IS NULL AND ${inClassColumn}`;
+  return one(db, sql, [id, attempt]) !== undefined;
+}
+
 /** Every piece of a submission, by attempt and place. */
 export function listPieces(db: Database, id: SubmissionId): Piece[] {
   return all<
@@ -110,21 +120,23 @@ export function readReceipts(
     sentBackAt: Instant | null;
     undoneAt: Instant | null;
     placed: number;
+    inClass: number;
     counting: number;
   }>(
     db,
     `SELECT t.n, t.at, t.due_at AS due, t.late_ms AS lateMs, t.event_index AS line, t.taken_back_at AS takenBackAt,
        t.sent_back_at AS sentBackAt, t.undone_at AS undoneAt, s.attempt AS counting,
-       v.by_id <> s.student_id AS placed
+       v.by_id <> s.student_id AS placed, ${inClassColumn} AS inClass
      FROM attempt t JOIN submission s ON s.id = t.submission_id JOIN event v ON v.idx = t.event_index
      WHERE t.submission_id = :id AND (:forStudent = 0 OR t.undone_at IS NULL OR v.by_id = s.student_id) ORDER BY t.n DESC`,
     { id, forStudent: forStudent ? 1 : 0 },
-  ).map(({ n, takenBackAt, sentBackAt, undoneAt, placed, counting, ...attempt }) => ({
+  ).map(({ n, takenBackAt, sentBackAt, undoneAt, placed, inClass, counting, ...attempt }) => ({
     submissionId: id,
     attempt: n,
     ...attempt,
     counts: n === counting,
     placed: placed === 1,
+    inClass: inClass === 1,
     gone: undoneAt
       ? { how: 'undone', at: undoneAt }
       : takenBackAt

@@ -80,6 +80,7 @@ interface Press {
   delivery?: DeliveryId;
   /** What of one pile is placed for an assignment is one attempt, in however many steps it is placed. */
   pile?: PileId;
+  inClass?: true;
 }
 
 /**
@@ -144,6 +145,7 @@ export function makeAttempt(
       sealed: [...already, ...files.map(({ sha256 }) => sha256)],
       ...(press.delivery ? { delivery: press.delivery } : {}),
       ...(press.pile ? { pile: press.pile } : {}),
+      ...(press.inClass ? { inClass: press.inClass } : {}),
       ...(at < nowOnLedger(school) ? { turnedInAt: at } : {}),
     },
     at,
@@ -199,8 +201,8 @@ function findAttemptOfPile(db: Database, id: SubmissionId, pile: PileId): OpenAt
   return { ...open, sealed: pieces.map(({ sha256 }) => sha256) };
 }
 
-/** What a press has made before. Fails with `press-used` where it was somebody else's, or for another assignment. */
-function findPress(
+/** What a press of somebody has made before for a student. Fails with `press-used` where it was somebody else's, or for another assignment. */
+export function findPress(
   db: Database,
   student: PersonId,
   assignment: AssignmentId,

@@ -359,6 +359,17 @@ export function everyChange(school: () => TestSchool): Partial<Record<RouteName,
       params: { assignmentId: school().assignment },
       body: { key: randomUUID(), uploadIds: [await upload('mai', 'b.txt')], namesAgreed: true },
     })),
+    recordInClass: by('teacher', ['turned in', 'piece placed'], async () => ({
+      params: { assignmentId: await assign('Shown'), studentId: school().ids.mai! },
+      body: { key: randomUUID(), words: 'A talk of five minutes.' },
+    })),
+    undoInClass: by('teacher', ['placing undone'], async () => {
+      const { submissionId, attempt } = await as('teacher').must('recordInClass', {
+        params: { assignmentId: await assign('Shown by mistake'), studentId: school().ids.mai! },
+        body: { key: randomUUID(), words: 'A talk.' },
+      });
+      return { params: { submissionId }, body: { attempt } };
+    }),
     takeBack: by('mai', ['taken back'], async () => ({
       ...(await workOf('Mine')),
       body: { attempt: 1, key: randomUUID() },

@@ -181,6 +181,8 @@ export const api = createApi({
       setScore: change('setScore', 'Submission', 'Ledger'),
       changeScore: change('changeScore', 'Submission', 'Ledger', 'Rack'),
       review: change('review', 'Submission', 'Ledger'),
+      recordInClass: change('recordInClass', 'Rack', 'Ledger'),
+      undoInClass: change('undoInClass', 'Rack', 'Submission', 'Ledger'),
       movePlacing: change('movePlacing', 'Rack', 'Submission', 'Table', 'Deliveries', 'Ledger'),
       withdrawReview: change('withdrawReview', 'Submission', 'Ledger'),
       approve: change('approve', 'Submission', 'Ledger'),

@@ -17,6 +17,7 @@ import { ViewLinks } from '../../parts/ui/ViewLinks';
 import { usePageTitle } from '../../parts/ui/usePageTitle';
 import { api, type Course } from '../../state/api';
 import { MarkTable, type Spot } from './MarkTable';
+import { NothingIn } from './NothingIn';
 import { sayMark, saySpread } from './sayMark';
 import { useGiving, whyNotHere, type Place } from './useGiving';
 
@@ -85,6 +86,8 @@ function OpenBook({ course, period, book, view }: OpenBookProps) {
   const zone = useZone();
   const give = useGiving(course);
   const [chosen, setChosen] = useState<Spot>({ row: 0, column: 0 });
+  /** A cell with nothing in, of which it is asked what there is to do. */
+  const [asked, setAsked] = useState<{ place: Place; typed: string } | null>(null);
   const periodOf = new Map(course.periods.map((known) => [known.id, known]));
   const students = book.students.filter(
     (student) =>
@@ -132,12 +135,17 @@ function OpenBook({ course, period, book, view }: OpenBookProps) {
     );
   const here = placeAt(spot);
   const reviewer = book.reviewers.find(({ id }) => id === here.mark?.by)?.name;
-  const open = (at: Spot) => {
-    const { student, assignment, mark } = placeAt(at);
-    if (!mark?.submissionId) return tell(whyNotHere(placeAt(at))!);
+  const toDesk = ({ student, assignment }: Place) =>
     void navigate(
       placePath(course.id, 'Review desk', period, { assignment: assignment.id, student: student.id }),
     );
+  /** Says what is in the way of a cell, or asks what there is to do about one with nothing in. */
+  const sayWhyNot = (place: Place, why: string, typed: string) =>
+    place.mark && !place.mark.submissionId && mayRun(course) ? setAsked({ place, typed }) : tell(why);
+  const open = (at: Spot) => {
+    const place = placeAt(at);
+    if (place.mark?.submissionId) toDesk(place);
+    else sayWhyNot(place, whyNotHere(place)!, '');
   };
   return (
     <>
@@ -147,9 +155,10 @@ function OpenBook({ course, period, book, view }: OpenBookProps) {
         spot={spot}
         onChoose={setChosen}
         onOpen={open}
-        mayType={(at) => {
-          const why = mayRun(course) ? whyNotHere(placeAt(at)) : 'Only who runs the course gives scores.';
-          if (why) tell(why);
+        mayType={(at, sign) => {
+          const place = placeAt(at);
+          const why = mayRun(course) ? whyNotHere(place) : 'Only who runs the course gives scores.';
+          if (why) sayWhyNot(place, why, sign);
           return why === null;
         }}
         onGive={(at, typed) => give(placeAt(at), typed)}
@@ -174,6 +183,15 @@ function OpenBook({ course, period, book, view }: OpenBookProps) {
         {sayCount(students.length, 'student')} · <span aria-hidden="true">◦</span> not handed back yet · what
         is excused or has no score does not count in the total
       </p>
+      {asked ? (
+        <NothingIn
+          course={course}
+          place={asked.place}
+          typed={asked.typed}
+          onClose={() => setAsked(null)}
+          onOpen={() => toDesk(asked.place)}
+        />
+      ) : null}
     </>
   );
 }

@@ -25,8 +25,8 @@ export interface MarkTableProps {
   spot: Spot;
   onChoose: (spot: Spot) => void;
   onOpen: (spot: Spot) => void;
-  /** Whether points can be typed there; says why where they cannot. */
-  mayType: (spot: Spot) => boolean;
+  /** Whether points can be typed there, of which this is the first sign; says why where they cannot. */
+  mayType: (spot: Spot, sign: string) => boolean;
   /** False where such points cannot be given. */
   onGive: (spot: Spot, typed: string) => boolean;
   labelOf: (spot: Spot) => string;

@@ -28,11 +28,22 @@ export interface Place {
 /** Why points cannot be typed into a cell, with what to do instead; null where they can. */
 export function whyNotHere({ student, assignment, mark }: Place): string | null {
   const name = sayName(student);
-  if (!mark?.submissionId) return `${name} has nothing in for ‘${assignment.title}’.`;
+  if (!mark) return `‘${assignment.title}’ is not asked of ${name}.`;
+  if (!mark.submissionId) return `${name} has nothing in for ‘${assignment.title}’.`;
   if (assignment.kind === 'rubric') return 'This is scored by its rubric. Enter opens it on the review desk.';
   if (mark.isHandedBack)
     return 'This is handed back. Enter opens it on the review desk, where a score is changed with a reason.';
   return null;
+}
+
+/** Whether points, or none, can be given for an assignment that is scored with points. */
+export function givesPoints(
+  { most }: BookAssignment,
+  points: number | null | undefined,
+): points is number | null {
+  return (
+    points !== undefined && !('fault' in takeStep({ kind: 'points', most }, null, pointsStep(null, points)))
+  );
 }
 
 /** Gives points from the book: they stand there at once, and are taken back where the school did not keep them. */
@@ -55,13 +66,12 @@ export function useGiving(course: Course) {
   const give = (place: Place, typed: string): boolean => {
     const { assignment, mark, student } = place;
     const points = readPoints(typed);
-    const scoring = { kind: 'points' as const, most: assignment.most };
     const before = mark?.points ?? null;
-    const step = pointsStep(before === null ? null : { kind: 'points', points: before }, points ?? null);
-    if (points === undefined || 'fault' in takeStep(scoring, null, { ...step, was: null })) {
-      tell(sayOutOfBounds(scoring));
+    if (!givesPoints(assignment, points)) {
+      tell(sayOutOfBounds({ kind: 'points', most: assignment.most }));
       return false;
     }
+    const step = pointsStep(before === null ? null : { kind: 'points', points: before }, points);
     if (!mark?.submissionId || points === before) return true;
     const now = given(mark, assignment, points);
     const shown = show(place, now);

@@ -37,7 +37,7 @@ export function useTyping(
   };
   const take = () => {
     const points = students[row]!.marks[columns[column]!.at]?.points ?? null;
-    if (points !== null && mayType(spot)) onGive(spot, '');
+    if (points !== null && mayType(spot, '')) onGive(spot, '');
   };
   /** What a key does; null where it is not the table's. */
   const actOf = (key: string): (() => void) | null => {
@@ -62,7 +62,7 @@ export function useTyping(
     }
     if (key === 'Enter') return () => onOpen(spot);
     if (key === 'Delete' || key === 'Backspace') return take;
-    return /^[\d.,]$/.test(key) ? () => (mayType(spot) ? type(key) : undefined) : null;
+    return /^[\d.,]$/.test(key) ? () => (mayType(spot, key) ? type(key) : undefined) : null;
   };
   const press = (event: KeyboardEvent) => {
     if (event.ctrlKey || event.metaKey || event.altKey) return;

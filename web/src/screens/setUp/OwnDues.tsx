@@ -8,6 +8,7 @@ import {
   type Instant,
   type OwnDue,
 } from '@vestibul/core';
+import { excuseBody } from '../../parts/courses/excuseBody';
 import { Check } from '../../parts/ui/Check';
 import { inputClass } from '../../parts/ui/Field';
 import { sayMoment } from '../../parts/ui/format';
@@ -115,11 +116,7 @@ function DueLines({ lines, onSet }: DueLinesProps) {
               className="size-4.5"
               checked={excused}
               onChange={(event) =>
-                void onSet(assignment.id, {
-                  // Asking for what was due while they were away takes a due time of their own.
-                  dueLocal: !event.target.checked && !own && due ? instantToLocal(due, zone) : null,
-                  excused: event.target.checked,
-                })
+                void onSet(assignment.id, excuseBody(event.target.checked, own, due, zone))
               }
             />
             excused

@@ -49,6 +49,7 @@ export function ReceiptView({ receipt, title, isNew = false }: ReceiptViewProps)
       )}
       <p className="text-small text-ink-2">
         {title} · line {receipt.line} of the ledger
+        {receipt.inClass ? ' · shown in class, written down by your teacher' : ''}
       </p>
       <ul className="grid list-none gap-2.5 p-0">
         {receipt.pieces.map((piece) => (

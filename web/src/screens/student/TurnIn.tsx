@@ -277,6 +277,9 @@ function AlreadyIn({ tray, zone }: { tray: AnswerOf<'readTray'>; zone: string })
           {newest.lateMs > 0 ? ` · late by ${sayDuration(newest.lateMs)}` : newest.due ? ' · in time' : ''}
         </span>
       </p>
+      {newest.inClass ? (
+        <p className="text-ink-2">Shown in class. Your teacher wrote this down of it:</p>
+      ) : null}
       <ul className="grid list-none gap-1 p-0">
         {newest.pieces.map((piece) => (
           <li key={piece.id}>
