@@ -46,6 +46,7 @@ test('work is marked without knowing whose it is: names are hidden on the desk a
   await page.keyboard.press('Escape');
   await page.reload();
   await expect(current).toContainText(label);
+  await expect(heading).toHaveText(label);
   await page.keyboard.press('h');
   await expect(page.getByText(`${label}’s work will be handed back in 10 seconds.`)).toBeVisible();
 

@@ -1,3 +1,4 @@
+import type { Page } from '@playwright/test';
 import { cutOff } from './support/cutOff';
 import { expect, test, visitDemo } from './support/journey';
 import { mainViews } from './support/mainViews';
@@ -6,12 +7,24 @@ import { throughViews } from './support/throughViews';
 /** 320 pixels: a window of 1280 at 400 %. */
 const NARROW = { width: 320, height: 640 };
 
+/**
+ * What unfolds and is less than 24 pixels high (WCAG 2.2, 2.5.8). axe finds it only where something else to press is near, and
+ * that goes by what there is to show.
+ */
+const tooLow = (page: Page) =>
+  page
+    .locator('summary:visible')
+    .evaluateAll((all) =>
+      all.filter((one) => one.getBoundingClientRect().height < 24).map((one) => one.textContent),
+    );
+
 for (const { name, who, pages } of mainViews)
   test(`at 320 pixels nothing of the pages of ${name} is cut off`, async ({ browser, demo }) => {
     const { page, faults } = await visitDemo(browser, demo, who);
     await page.setViewportSize(NARROW);
     await throughViews(page, pages, async (path) => {
       expect.soft(await cutOff(page), path).toEqual([]);
+      expect.soft(await tooLow(page), `${path}: too low to be pressed`).toEqual([]);
     });
     expect(faults).toEqual([]);
   });

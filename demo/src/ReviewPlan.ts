@@ -5,7 +5,7 @@ import type { DemoAssignment } from './assignments';
 import { later } from './calendar';
 import { placedComment } from './placed';
 import type { Chance } from './random';
-import { comments, doubt, privateNotes } from './said';
+import { comments, doubt, privateNotes, stampOf } from './said';
 import { scorePiece } from './scores';
 
 const MINUTE = 60_000;
@@ -68,8 +68,8 @@ export class ReviewPlan {
       const text = chance.pick(comments);
       add(later(reviewedAt, -MINUTE), (id, attempt) => {
         const placed = pens.happens(0.7) ? placedComment(school, { id, attempt }, pens) : null;
-        if (placed) addComment(school, by, id, { ...placed, attempt });
-        addComment(school, by, id, { text, attempt, place: null });
+        if (placed) addComment(school, by, id, { ...placed, attempt, stamp: null });
+        addComment(school, by, id, { text, attempt, place: null, stamp: stampOf[text] ?? null });
         const note = text === doubt && assignment.weeksAgo === 1 ? this.#notes.shift() : undefined;
         if (note) addNote(school, by, id, { text: note, attempt });
       });

@@ -1,3 +1,5 @@
+import type { Stamp } from '@vestibul/core';
+
 /** What is asked of some, and of a few of them something more is said among the staff. */
 export const doubt = 'Good. Which of the two counts do you trust, and why?';
 
@@ -16,6 +18,12 @@ export const comments = [
   'Your second paragraph is the best thing in this pile.',
   'Please check the units in column three.',
 ];
+
+/** The drawing that goes with some of them. */
+export const stampOf: Record<string, Stamp> = {
+  'Your second paragraph is the best thing in this pile.': 'well seen',
+  'Please check the units in column three.': 'look again',
+};
 
 /** What is kept for reuse: the teacher's own, and the course's. */
 export const phrases = [

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { PHRASE_KEY } from '@vestibul/core';
+import { PHRASE_KEY, stamps } from '@vestibul/core';
 import type {
   AssignmentId,
   CommentId,
@@ -90,6 +90,8 @@ const said = z.object({
 /** What is said of an attempt. */
 const comment = said.extend({
   attempt: count,
+  /** The drawing that goes with it. */
+  stamp: z.enum(stamps).nullable(),
   /** Where in which piece it is said; null where it is said of the whole. */
   place: z.object({ pieceId: branded<PieceId>(), anchor }).nullable(),
   /** Whether its student can read it. */
@@ -185,5 +187,6 @@ export const phrase = z.object({
 /** A comment: of the whole attempt, or at a place of one of its pieces. */
 export const newComment = commentBody.extend({
   attempt,
+  stamp: z.enum(stamps).nullable().default(null),
   place: z.object({ pieceId: id<PieceId>(), anchor }).nullable().default(null),
 });

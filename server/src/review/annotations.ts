@@ -7,6 +7,7 @@ import {
   type PersonId,
   type PieceId,
   type Selector,
+  type Stamp,
   type SubmissionId,
 } from '@vestibul/core';
 import { findAssignment } from '../assignments/assignments';
@@ -20,6 +21,7 @@ interface SaidRow {
   at: Instant;
   editedAt: Instant | null;
   text: string;
+  stamp: Stamp | null;
   pieceId: PieceId | null;
   selectors: string | null;
   answers: CommentId | null;
@@ -33,7 +35,7 @@ export function readAnnotations(db: Database, assignment: AssignmentId) {
   const { title } = findAssignment(db, assignment);
   const said = all<SaidRow>(
     db,
-    `SELECT c.id, c.submission_id AS submissionId, c.attempt, c.by_id AS by, c.at, c.edited_at AS editedAt, c.text,
+    `SELECT c.id, c.submission_id AS submissionId, c.attempt, c.by_id AS by, c.at, c.edited_at AS editedAt, c.text, c.stamp,
        c.piece_id AS pieceId, c.selectors, c.answers_id AS answers
      FROM submission s JOIN comment c ON c.submission_id = s.id WHERE s.assignment_id = ? ORDER BY c.at, c.rowid`,
     [assignment],

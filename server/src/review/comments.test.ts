@@ -170,3 +170,23 @@ test('the staff take all of it out as annotations, and so does the command besid
   for (const who of ['mai', 'outsider'])
     expect((await school.as(who).raw('readAnnotations', { params })).ok).toBe(false);
 });
+
+test('a stamp is kept with its words, at its place; one that nobody drew is refused', async () => {
+  const id = await turnIn('chidi', 'b.txt', TEXT);
+  const readAs = (who: string) => school.as(who).must('readSubmission', { params: { submissionId: id } });
+  const [piece] = (await readAs('chidi')).pieces;
+  const place = { pieceId: piece!.id, anchor };
+  const stamp = (body: object) =>
+    school.as('aide').call('comment', { params: { submissionId: id }, body: { attempt: 1, place, ...body } });
+  expect((await stamp({ text: 'Well seen.', stamp: 'well seen' })).status).toBe(200);
+  expect((await stamp({ text: 'A star.', stamp: 'a star' })).error?.code).toBe('bad-input');
+  const [said] = (await readAs('teacher')).comments;
+  expect(said).toMatchObject({ text: 'Well seen.', stamp: 'well seen', place });
+  expect((await readAs('chidi')).comments).toEqual([]);
+  // Its words are changed as those of any comment, and the drawing stays.
+  const params = { submissionId: id, commentId: said!.id };
+  await school.as('aide').must('changeComment', { params, body: { text: 'Well seen, both.' } });
+  expect((await readAs('teacher')).comments).toMatchObject([
+    { text: 'Well seen, both.', stamp: 'well seen' },
+  ]);
+});

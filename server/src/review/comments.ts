@@ -9,6 +9,7 @@ import {
   type PersonId,
   type PieceId,
   type Selector,
+  type Stamp,
   type SubmissionId,
 } from '@vestibul/core';
 import type { AnswerOf, BodyOf } from '@vestibul/contract';
@@ -30,7 +31,7 @@ export function addComment(
   school: School,
   by: PersonId,
   id: SubmissionId,
-  { text, attempt, place }: BodyOf<'comment'>,
+  { text, attempt, place, stamp }: BodyOf<'comment'>,
 ): Heard {
   return together(school.db, () => {
     const row = findSubmission(school.db, id);
@@ -38,7 +39,7 @@ export function addComment(
     const at = nowOnLedger(school);
     // What is said of work that is with its student again is for them to read at once.
     const isShown = row.handedBackAt !== null;
-    addCommentTo(school.db, { id, attempt, by, text, at, isShown, place });
+    addCommentTo(school.db, { id, attempt, by, text, at, isShown, place, stamp });
     const about = { ...aboutOf(row), ...(place ? { piece: place.pieceId } : {}) };
     writeEvent(school, by, 'commented', about, { textSha256: sha256Hex(text), attempt }, at);
     return { isShown };
@@ -53,6 +54,7 @@ interface NewComment {
   at: Instant;
   isShown: boolean;
   place: { pieceId: PieceId; anchor: Anchor } | null;
+  stamp?: Stamp | null;
   /** The comment that it answers. */
   answers?: CommentId;
 }
@@ -62,12 +64,12 @@ interface NewComment {
  * `wrong-place` where the piece is not one of the attempt's.
  */
 export function addCommentTo(db: Database, said: NewComment): void {
-  const { id, attempt, by, text, at, isShown, place, answers = null } = said;
+  const { id, attempt, by, text, at, isShown, place, stamp = null, answers = null } = said;
   const selectors = place && selectorsOf(place.anchor, isPlainText(db, said, place.pieceId));
   run(
     db,
-    `INSERT INTO comment (id, submission_id, attempt, by_id, at, text, shown_at, piece_id, selectors, answers_id)
-     VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
+    `INSERT INTO comment (id, submission_id, attempt, by_id, at, text, shown_at, piece_id, selectors, stamp, answers_id)
+     VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
     [
       newId<CommentId>('k'),
       id,
@@ -78,6 +80,7 @@ export function addCommentTo(db: Database, said: NewComment): void {
       isShown ? at : null,
       place?.pieceId ?? null,
       selectors && JSON.stringify(selectors),
+      stamp,
       answers,
     ],
   );
@@ -168,6 +171,7 @@ interface CommentRow extends PersonName {
   text: string;
   pieceId: PieceId | null;
   selectors: string | null;
+  stamp: Stamp | null;
   editedAt: Instant | null;
   shownAt: Instant | null;
   doneAt: Instant | null;
@@ -185,7 +189,7 @@ export function listComments(
 ): AnswerOf<'readSubmission'>['comments'] {
   const rows = all<CommentRow>(
     db,
-    `SELECT c.id AS commentId, c.answers_id AS answersId, c.attempt, c.at, c.text, c.piece_id AS pieceId, c.selectors,
+    `SELECT c.id AS commentId, c.answers_id AS answersId, c.attempt, c.at, c.text, c.piece_id AS pieceId, c.selectors, c.stamp,
        c.edited_at AS editedAt, c.shown_at AS shownAt, c.done_at AS doneAt, ${nameColumns}
      FROM comment c JOIN person p ON p.id = c.by_id
      WHERE c.submission_id = :id AND (:all = 1 OR c.shown_at IS NOT NULL) ORDER BY c.at, c.rowid`,
@@ -195,6 +199,7 @@ export function listComments(
   return (answers.get('') ?? []).map((row) => ({
     ...wordsOf(row, viewer),
     attempt: row.attempt,
+    stamp: row.stamp,
     place: placeOf(row.pieceId, row.selectors),
     isShown: row.shownAt !== null,
     doneAt: row.doneAt,

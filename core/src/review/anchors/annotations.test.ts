@@ -9,6 +9,7 @@ const said = (over: Partial<Said>): Said => ({
   at: '2026-11-24T10:00:00.000Z' as Instant,
   editedAt: null,
   text: 'Which gauge?\nSay the post.',
+  stamp: null,
   pieces: ['q_1' as PieceId],
   selectors: [],
   answers: null,
@@ -70,4 +71,12 @@ test('an answer replies to the annotation that it answers', () => {
     motivation: 'replying',
     target: 'urn:vestibul:comment:k_1',
   });
+});
+
+test('a stamp says what it is beside its words', () => {
+  // W3C Web Annotation Data Model, section 3.3.5: an annotation may have several bodies, each with its own purpose.
+  expect(itemOf(said({ text: 'Well seen.', stamp: 'well seen' })).body).toEqual([
+    { type: 'TextualBody', value: 'Well seen.', format: 'text/plain' },
+    { type: 'TextualBody', value: 'well seen', format: 'text/plain', purpose: 'tagging' },
+  ]);
 });

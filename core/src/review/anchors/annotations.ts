@@ -1,4 +1,5 @@
 import type { AssignmentId, CommentId, Instant, PersonId, PieceId } from '../../ids';
+import type { Stamp } from '../stamps';
 import type { Selector } from './selectors';
 
 /** Something said of work, as other programs are given it: people are opaque ids. */
@@ -8,6 +9,8 @@ export interface Said {
   at: Instant;
   editedAt: Instant | null;
   text: string;
+  /** The drawing that goes with it. */
+  stamp: Stamp | null;
   /** The pieces that it is said of: one where it is said at a place. */
   pieces: readonly PieceId[];
   /** Where in that piece; empty where it is said of the whole. */
@@ -21,6 +24,14 @@ interface Target {
   selector?: Selector | readonly Selector[];
 }
 
+interface TextualBody {
+  type: 'TextualBody';
+  value: string;
+  format: 'text/plain';
+  /** Of a stamp what it is, beside what it says (section 3.3.5). */
+  purpose?: 'tagging';
+}
+
 /** A Web Annotation (W3C Recommendation of 23 February 2017, section 3) of something said. */
 export interface Annotation {
   id: string;
@@ -29,7 +40,7 @@ export interface Annotation {
   creator: string;
   created: Instant;
   modified?: Instant;
-  body: { type: 'TextualBody'; value: string; format: 'text/plain' };
+  body: TextualBody | readonly TextualBody[];
   /** Of an answer the annotation that it answers. */
   target: string | Target | readonly Target[];
 }
@@ -47,7 +58,7 @@ export function annotationCollection(assignment: AssignmentId, label: string, sa
   } as const;
 }
 
-function annotationOf({ id, by, at, editedAt, text, pieces, selectors, answers }: Said): Annotation {
+function annotationOf({ id, by, at, editedAt, text, stamp, pieces, selectors, answers }: Said): Annotation {
   const targets = pieces.map((piece) => ({
     source: `urn:vestibul:piece:${piece}`,
     ...(selectors.length === 0 ? {} : { selector: oneOrAll(selectors) }),
@@ -60,10 +71,12 @@ function annotationOf({ id, by, at, editedAt, text, pieces, selectors, answers }
     creator: `urn:vestibul:person:${by}`,
     created: at,
     ...(editedAt === null ? {} : { modified: editedAt }),
-    body: { type: 'TextualBody', value: text, format: 'text/plain' },
+    body: stamp === null ? textOf(text) : [textOf(text), { ...textOf(stamp), purpose: 'tagging' }],
     target: answers === null ? oneOrAll(targets) : nameOf(answers),
   };
 }
+
+const textOf = (value: string) => ({ type: 'TextualBody', value, format: 'text/plain' }) as const;
 
 const nameOf = (comment: CommentId) => `urn:vestibul:comment:${comment}`;
 

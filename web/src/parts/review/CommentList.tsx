@@ -1,6 +1,7 @@
 import type { ReactNode } from 'react';
 import type { CommentId, PieceId } from '@vestibul/core';
 import type { Submission } from '../../state/api';
+import { StampDrawing } from '../ui/StampDrawing';
 import { Answers } from './Answers';
 import { sayPlace, type Comment } from './marksOf';
 import { sayWhoSaid } from './sayWhoSaid';
@@ -55,7 +56,10 @@ export function CommentList({
             showPlace={showPlace}
             choosePiece={choosePiece}
           />
-          <p className={`[overflow-wrap:anywhere] whitespace-pre-wrap ${textClass}`}>{said.text}</p>
+          <p className={`flex items-center gap-2.5 ${textClass}`}>
+            {said.stamp ? <StampDrawing stamp={said.stamp} className="size-8 text-act" /> : null}
+            <span className="min-w-0 [overflow-wrap:anywhere] whitespace-pre-wrap">{said.text}</span>
+          </p>
           <p className="mt-1 flex flex-wrap items-center gap-x-2 text-[12.5px] text-ink-2">
             <span>{sayWhoSaid(said, zone)}</span>
             {acts?.(said)}
@@ -85,7 +89,7 @@ function PlaceLine({ said, number, isGone, submission, showPlace, choosePiece }:
   if (number !== undefined && !isGone)
     return (
       <button type="button" className={`${line} rounded underline`} onClick={() => showPlace(said.id)}>
-        <b className="text-ink">{number}</b> {words}
+        {said.stamp ? null : <b className="text-ink">{number}</b>} {words}
       </button>
     );
   const piece = submission.pieces.find(({ id }) => id === place.pieceId);

@@ -13,8 +13,8 @@ export function OwnComment({ submission, said }: { submission: Submission; said:
   const takeAway = async () => {
     const { error } = await remove({ params: { ...params, commentId: said.id } });
     if (error) return tellFailure(error);
-    const { text, attempt, place } = said;
-    tell('The comment is removed.', () => void sayAgain({ params, body: { text, attempt, place } }));
+    const { text, attempt, place, stamp } = said;
+    tell('The comment is removed.', () => void sayAgain({ params, body: { text, attempt, place, stamp } }));
   };
   return (
     <span className="ml-auto flex gap-x-2">

@@ -14,15 +14,15 @@ export function marksOf(
 ): Mark[] {
   if (!piece) return [];
   return comments
-    .flatMap(({ id, place }) => {
-      if (place?.pieceId === piece.id) return [{ id, anchor: place.anchor, isCarried: false }];
+    .flatMap(({ id, place, stamp }) => {
+      if (place?.pieceId === piece.id) return [{ id, stamp, anchor: place.anchor, isCarried: false }];
       const isCarried =
         place?.anchor.kind === 'quote' &&
         isBefore(
           pieces.find(({ id: of }) => of === place.pieceId),
           piece,
         );
-      return isCarried ? [{ id, anchor: place.anchor, isCarried: true }] : [];
+      return isCarried ? [{ id, stamp, anchor: place.anchor, isCarried: true }] : [];
     })
     .toSorted((a, b) => compareAnchors(a.anchor, b.anchor))
     .map((mark, i) => ({ ...mark, number: i + 1 }));

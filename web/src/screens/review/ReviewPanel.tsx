@@ -16,6 +16,7 @@ import { ReviewHead } from './ReviewHead';
 import { ScoreChange } from './ScoreChange';
 import { ScoreForm } from './ScoreForm';
 import { pointsBefore } from './scoreNow';
+import { StampBar } from './StampBar';
 import type { useDeskPlaces } from './useDeskPlaces';
 import { usePhrases } from './usePhrases';
 import { useReviewActs } from './useReviewActs';
@@ -102,6 +103,7 @@ export function ReviewPanel({
               save={() => void acts.saveComment()}
             />
           </div>
+          <StampBar put={(stamp) => void acts.stamp(stamp)} />
           <PhraseBar course={course} of={phrases} text={draft.value} />
         </>
       )}

@@ -1,4 +1,5 @@
 import { useEffect, useRef, type RefObject } from 'react';
+import { stampWords, type Stamp } from '@vestibul/core';
 import { announce } from '../../parts/messages/announce';
 import { tell, tellFailure } from '../../parts/messages/Notices';
 import type { Draft } from '../../parts/hall/useDraft';
@@ -56,22 +57,32 @@ export function useReviewActs({ submission, attempt, course, desk, draft, box, s
     draft.done();
     desk.forget();
   };
-  const saveComment = async () => {
-    if (!draft.value.trim()) return true;
+  /** Says something of the work, at the place that is chosen; answers whether it is kept. */
+  const say = async (text: string, stamp: Stamp | null) => {
     const { written: place } = desk;
     // What is said at a place is said of the attempt that its piece is of, though another counts by now.
     const of = submission.pieces.find(({ id }) => id === place?.pieceId)?.attempt ?? attempt;
-    const { error } = await comment({ params, body: { text: draft.value, attempt: of, place } });
+    const { error } = await comment({ params, body: { text, attempt: of, place, stamp } });
     if (error) tellFailure(error);
-    else {
+    return !error;
+  };
+  const saveComment = async () => {
+    if (!draft.value.trim()) return true;
+    const isSaid = await say(draft.value, null);
+    if (isSaid) {
       forgetComment();
       announce(`Your comment for ${whose} is saved.`);
     }
-    return !error;
+    return isSaid;
   };
   const saveAll = async () => (await saveComment()) && (await score.whenSaved());
   return {
     saveComment,
+    stamp: async (stamp: Stamp) => {
+      if (!(await say(stampWords[stamp], stamp))) return;
+      desk.forget();
+      announce(`The stamp ‘${stampWords[stamp]}’ is on ${whose}’s work.`);
+    },
     markReviewed: async () => {
       if (!(await saveAll())) return;
       const { error } = await review({ params, body: { attempt } });

@@ -1,3 +1,5 @@
+import type { Stamp } from '@vestibul/core';
+import { StampDrawing } from '../../ui/StampDrawing';
 import { usePlaces } from './usePlaces';
 
 export interface Box {
@@ -28,6 +30,7 @@ interface MarkBoxesProps {
 export function MarkBoxes({ drawn, unit, look }: MarkBoxesProps) {
   const places = usePlaces();
   if (!places) return null;
+  const stampOf = new Map(places.marks.map(({ id, stamp }) => [id, stamp]));
   return (
     <>
       {drawn.map(({ id, number, boxes, badge }, nth) => (
@@ -56,11 +59,16 @@ export function MarkBoxes({ drawn, unit, look }: MarkBoxesProps) {
               aria-label={`Comment ${number}`}
               onClick={() => places.open(id)}
             >
-              {number}
+              <MarkSign stamp={stampOf.get(id) ?? null} number={number} />
             </button>
           )}
         </div>
       ))}
     </>
   );
+}
+
+/** What stands at a place, and beside its comment: the drawing that was put there, else its number. */
+export function MarkSign({ stamp, number }: { stamp: Stamp | null; number: number | null }) {
+  return stamp ? <StampDrawing stamp={stamp} className="size-4.5 align-middle" /> : number;
 }

@@ -1,6 +1,7 @@
 import { useEffect, useRef, type ReactNode } from 'react';
 import { MessageSquarePlus } from 'lucide-react';
 import { sayElapsed } from '@vestibul/core';
+import { MarkSign } from './MarkBoxes';
 import { usePlaces } from './usePlaces';
 
 /** Sound or video of which something is said at moments: each leads there, and to what is said. */
@@ -28,7 +29,7 @@ export function MomentPlaces({ children }: { children: ReactNode }) {
     <div ref={frame} className="m-auto grid w-full max-w-3xl justify-items-center gap-3">
       {children}
       <div className="flex flex-wrap justify-center gap-2">
-        {places.marks.map(({ id, number, anchor }) =>
+        {places.marks.map(({ id, number, anchor, stamp }) =>
           anchor.kind === 'time' ? (
             <button
               key={id}
@@ -38,7 +39,10 @@ export function MomentPlaces({ children }: { children: ReactNode }) {
               className="mark-moment"
               onClick={() => places.open(id)}
             >
-              <b>{number}</b> {sayElapsed(anchor.from * 1000)}
+              <b>
+                <MarkSign stamp={stamp} number={number} />
+              </b>{' '}
+              {sayElapsed(anchor.from * 1000)}
             </button>
           ) : null,
         )}

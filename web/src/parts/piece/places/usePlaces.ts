@@ -1,5 +1,5 @@
 import { createContext, useContext } from 'react';
-import type { Anchor } from '@vestibul/core';
+import type { Anchor, Stamp } from '@vestibul/core';
 
 /** A place of the piece that is shown, of which something is said. */
 export interface Mark {
@@ -8,6 +8,8 @@ export interface Mark {
   /** Beside the place and beside the comment. */
   number: number;
   anchor: Anchor;
+  /** The drawing that stands there. */
+  stamp: Stamp | null;
   /** Said of an earlier attempt: it is looked for in this one. */
   isCarried: boolean;
 }
