@@ -64,10 +64,15 @@ async function openRack(page, period) {
   await page.keyboard.press('j');
 }
 
-/** Says something at a place of the piece that is shown, and is back on the page. */
-async function sayAt(page, keys, words) {
+/** Chooses a place of the piece that is shown; the comment is then about to be written. */
+async function choosePlace(page, keys) {
   await page.keyboard.press('m');
   for (const key of keys) await page.keyboard.press(key);
+}
+
+/** Says something there, and is back on the page. */
+async function sayAt(page, keys, words) {
+  await choosePlace(page, keys);
   await page.keyboard.type(words);
   await page.keyboard.press('Control+Enter');
   await page.getByRole('button', { name: 'Save comment', disabled: true }).waitFor();
@@ -96,7 +101,9 @@ try {
   await teacher.getByRole('button', { name: /^Review \d+/ }).click();
   await teacher.getByLabel('The work').locator('.document p').nth(4).waitFor();
   await sayAt(teacher, ['ArrowDown', 'ArrowDown', 'Enter'], 'Which gauge? Say the post.');
-  await sayAt(teacher, ['ArrowDown', 'ArrowDown', 'ArrowDown', 'ArrowDown', 'Enter'], ';2');
+  await choosePlace(teacher, ['ArrowDown', 'ArrowDown', 'ArrowDown', 'ArrowDown', 'Enter']);
+  for (const key of ['Escape', 't', '2']) await teacher.keyboard.press(key);
+  await teacher.getByText('Well seen.', { exact: true }).waitFor();
   for (const key of ['1', '2']) await teacher.keyboard.press(key);
   await settle(teacher);
   await take(teacher, 'review-desk');
