@@ -35,9 +35,11 @@ test('an evening at the desk: thirty pieces are scored by the rubric, commented 
   const { visit } = await openDemo(browser);
   const { page, faults } = await visit('itamsin');
   await toRack(page, 4, 'Stream gauge log');
-  await page.getByRole('link', { name: 'All periods' }).click();
+  const everybody = page.getByRole('link', { name: 'All periods' });
+  await everybody.click();
+  await expect(everybody).toHaveAttribute('aria-current');
   await page.getByRole('button', { name: /^Review \d+/ }).click();
-  await expect(page).toHaveURL(/student=/);
+  await expect(page).toHaveURL(/period=all.*student=/);
   const review = page.getByRole('region', { name: 'Review' });
   const student = review.getByRole('heading');
   const pile = page.getByRole('list', { name: 'Students with something in' });
