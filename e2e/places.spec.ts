@@ -108,7 +108,12 @@ test('places are chosen with the pointer: words that are selected, and a frame t
   await expect(page.getByText('a part of page 1', { exact: true })).toBeVisible();
   await page.getByRole('button', { name: 'Save comment' }).click();
   await expect(comments(page).getByRole('button', { name: /^2 a part of page 1/ })).toBeVisible();
+  // Without a keyboard: the place that is offered is taken by a press.
+  await page.getByRole('button', { name: /^Choose a place for it/ }).click();
   expect(await axeFindings(page)).toEqual([]);
+  await page.getByRole('button', { name: 'Take this place' }).click();
+  await expect(page.getByRole('button', { name: 'Comment on the whole instead' })).toBeVisible();
+  await expect(box(page)).toBeFocused();
   expect(faults).toEqual([]);
 });
 

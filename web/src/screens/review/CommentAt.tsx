@@ -1,5 +1,7 @@
 import { MapPin, X } from 'lucide-react';
+import { pressChoosingKey } from '../../parts/piece/places/useChoosingKeys';
 import { sayPlace } from '../../parts/review/marksOf';
+import { Button } from '../../parts/ui/Button';
 import type { useDeskPlaces } from './useDeskPlaces';
 
 /** Where the comment that is written next belongs, or how to choose a place for it. */
@@ -12,13 +14,18 @@ export function CommentAt({ desk }: { desk: ReturnType<typeof useDeskPlaces> }) 
           Arrow keys move the place, <kbd>Shift</kbd> with an arrow changes its size, <kbd>Enter</kbd> takes
           it. On a page <kbd>m</kbd> changes between words and an area.
         </p>
-        <button
-          type="button"
-          className="justify-self-start rounded font-semibold text-act underline"
-          onClick={stop}
-        >
-          Choose no place <kbd>Esc</kbd>
-        </button>
+        <div className="flex flex-wrap items-center gap-2">
+          <Button look="go" onClick={() => pressChoosingKey('Enter')}>
+            Take this place
+          </Button>
+          <span className="flex gap-2 pointer-fine:hidden">
+            <Button onClick={() => pressChoosingKey('ArrowUp')}>Up</Button>
+            <Button onClick={() => pressChoosingKey('ArrowDown')}>Down</Button>
+          </span>
+          <button type="button" className="rounded font-semibold text-act underline" onClick={stop}>
+            Choose no place <kbd>Esc</kbd>
+          </button>
+        </div>
       </div>
     );
   if (written)

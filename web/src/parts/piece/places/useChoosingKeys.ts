@@ -25,3 +25,8 @@ export function useChoosingKeys<Move>(
     return () => window.removeEventListener('keydown', press, true);
   }, [isActive, make, moves]);
 }
+
+/** Presses one of these keys for somebody who has none: on a tablet a place is moved and taken by buttons. */
+export function pressChoosingKey(key: 'ArrowUp' | 'ArrowDown' | 'Enter'): void {
+  window.dispatchEvent(new KeyboardEvent('keydown', { key, cancelable: true }));
+}
