@@ -1,4 +1,4 @@
-import { axeFindings, expect, openDemo, test } from './support/journey';
+import { axeFindings, expect, openDemo, test, toRack } from './support/journey';
 import { openAssignment, sheets } from './support/tray';
 
 test('how a student signs in is the office’s to change: a teacher asks with one press, and the student is told', async ({
@@ -67,6 +67,28 @@ test('who is signed out elsewhere in the middle of something signs in where they
   await expect(page.getByRole('heading', { name: 'It arrived.' })).toBeVisible();
   expect(faults).toEqual([]);
   await demo.close();
+});
+
+test('while a page waits for its teacher to sign in again, no key acts on it', async ({ browser }) => {
+  const { visit } = await openDemo(browser);
+  const { page: here } = await visit('bokonjo');
+  const { page, faults } = await visit('bokonjo');
+  await toRack(page, 4, 'Soil texture table');
+  const current = page.locator('.slot[aria-current=true]');
+  const student = (await current.getAttribute('data-student'))!;
+  await here.getByRole('button', { name: 'Bastien Okonjo: menu' }).click();
+  await here.getByRole('menuitem', { name: /^Where you are signed in/ }).click();
+  await here.getByRole('button', { name: 'Sign out everywhere else' }).click();
+  const again = page.getByRole('dialog', { name: 'Sign in to go on' });
+  await expect(again.getByLabel('Password')).toBeFocused();
+  await again.getByRole('button', { name: 'Sign in' }).focus();
+  for (const key of ['j', '?', 'r']) await page.keyboard.press(key);
+  await again.getByLabel('Password').fill('larkmoor-demo');
+  await page.keyboard.press('Enter');
+  await expect(again).toBeHidden();
+  await expect(page.getByRole('dialog')).toHaveCount(0);
+  await expect(current).toHaveAttribute('data-student', student);
+  expect(faults).toEqual([]);
 });
 
 test('a window that is signed out from elsewhere, or whose account is closed, shows the sign-in by itself', async ({

@@ -34,6 +34,8 @@ export function SignInAgain({ person }: { person: Person }) {
             event.preventDefault();
             password.current?.querySelector<HTMLElement>('input[type=password]')?.focus();
           }}
+          // What is pressed here is not for the page below, which stays as it is until its person is back.
+          onKeyDown={(event) => event.stopPropagation()}
           onEscapeKeyDown={(event) => event.preventDefault()}
           onPointerDownOutside={(event) => event.preventDefault()}
           className="fixed inset-0 z-50 grid content-center justify-items-center overflow-auto bg-wall p-6 text-ink"
