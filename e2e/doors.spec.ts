@@ -26,7 +26,7 @@ async function toSlot(page: Page, period: number, assignmentId: string, name: Re
 }
 const assignmentOf = (page: Page) => new URL(page.url()).pathname.split('/')[2]!;
 
-test('two photos and a link are turned in on a phone within a minute', async ({ browser, demo }) => {
+test('two photos and a link are turned in on a phone in a few acts', async ({ browser, demo }) => {
   const { page, faults } = await visitDemo(browser, demo, 'tdang', { phone: true });
   await openAssignment(page, /Stream gauge log/);
   await emptyTray(page);

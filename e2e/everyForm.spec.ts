@@ -1,5 +1,15 @@
 import type { Browser, Locator, Page } from '@playwright/test';
-import { expect, go, openDemo, signIn, test, toDesk, toPeriod, toRack, toStep } from './support/journey';
+import {
+  expect,
+  openDemo,
+  signIn,
+  test,
+  toDesk,
+  toMarkBook,
+  toPeriod,
+  toRack,
+  toStep,
+} from './support/journey';
 
 /** A form of the application: how to come to it, how to open it there, and a field of it that is typed in. */
 interface Form {
@@ -42,10 +52,7 @@ const formsOfWork: Form[] = [
   {
     what: 'what was shown in class',
     begun: 'note',
-    come: async (page) => {
-      await go(page, 'm');
-      await toPeriod(page, 4);
-    },
+    come: async (page) => void (await toMarkBook(page, 4)),
     open: async (page) => {
       await page
         .getByRole('gridcell', { name: /^(Missing|Nothing in yet)\.$/ })

@@ -1,14 +1,19 @@
-import { axeFindings, expect, go, openDemo, test, toPeriod } from './support/journey';
+import type { Page } from '@playwright/test';
+import { axeFindings, expect, openDemo, test, toMarkBook } from './support/journey';
+
+/** What is settled for single students of the course that is open. */
+async function ownDues(page: Page): Promise<unknown> {
+  const course = new URL(page.url()).pathname.split('/')[2]!;
+  const rack = await page.request.get(new URL(`/api/courses/${course}/rack`, page.url()).href);
+  return ((await rack.json()) as { dues: unknown }).dues;
+}
 
 test('what was shown in class is written down from the mark book with its points; who is not asked is excused', async ({
   browser,
 }) => {
   const { visit } = await openDemo(browser);
   const { page, faults } = await visit('itamsin');
-  await go(page, 'm');
-  await toPeriod(page, 4);
-  const grid = page.getByRole('grid', { name: 'Mark book' });
-  await expect(grid).toBeVisible();
+  const grid = await toMarkBook(page, 4);
   // Somebody of whom nothing is in for an assignment that is scored with points.
   const heads = await grid.getByRole('columnheader').allTextContents();
   const column = heads.findIndex((head) => head.startsWith('Soil texture table'));
@@ -51,13 +56,15 @@ test('what was shown in class is written down from the mark book with its points
   await review.getByRole('button', { name: 'Take it out' }).click();
   await expect(page.getByText(/^Nothing from /)).toBeVisible();
 
-  await go(page, 'm');
-  await toPeriod(page, 4);
+  const duesBefore = await ownDues(page);
+  await toMarkBook(page, 4);
   await cell.click();
   await page.keyboard.press('Enter');
   await dialog.getByRole('button', { name: /^Excuse / }).click();
   await expect(cell).toHaveAccessibleName('Excused: it does not count.');
   await page.getByRole('button', { name: 'Undo' }).last().click();
   await expect(cell).toHaveAccessibleName(before);
+  // It is as it was: due for them when it is for their period, and not at a time of their own.
+  expect(await ownDues(page)).toEqual(duesBefore);
   expect(faults).toEqual([]);
 });

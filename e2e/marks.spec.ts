@@ -1,14 +1,11 @@
-import { axeFindings, expect, go, openDemo, test, toPeriod, visitDemo } from './support/journey';
+import { axeFindings, expect, openDemo, test, toMarkBook, toPeriod, visitDemo } from './support/journey';
 
 test('the mark book is filled by keyboard, keeps what was typed, takes it away and back, and leads to the desk', async ({
   browser,
 }) => {
   const { visit } = await openDemo(browser);
   const { page, faults } = await visit('itamsin');
-  await go(page, 'm');
-  await toPeriod(page, 4);
-  const grid = page.getByRole('grid', { name: 'Mark book' });
-  await expect(grid).toBeVisible();
+  const grid = await toMarkBook(page, 4);
   // To the first piece of Soil texture table that is to be scored.
   const heads = await grid.getByRole('columnheader').allTextContents();
   const column = heads.findIndex((head) => head.startsWith('Soil texture table'));
@@ -66,8 +63,7 @@ test('the mark book is filled by keyboard, keeps what was typed, takes it away a
 test('the mark book is taken along as a table, a workbook and a gradebook package', async ({ browser }) => {
   const { visit } = await openDemo(browser);
   const { page, faults } = await visit('itamsin');
-  await go(page, 'm');
-  await toPeriod(page, 4);
+  await toMarkBook(page, 4);
   for (const [label, name] of [
     ['Workbook (XLSX)', /marks .*\.xlsx$/],
     ['Table (CSV)', /marks .*\.csv$/],
@@ -84,9 +80,7 @@ test('the mark book is taken along as a table, a workbook and a gradebook packag
 test('whoever is meant in the mark book is in sight, on a phone too', async ({ browser }) => {
   const { visit } = await openDemo(browser);
   const { page, faults } = await visit('itamsin');
-  await go(page, 'm');
-  await toPeriod(page, 4);
-  const grid = page.getByRole('grid', { name: 'Mark book' });
+  const grid = await toMarkBook(page, 4);
   const meant = grid.locator('[aria-selected=true]');
   for (const width of [1280, 390]) {
     await page.setViewportSize({ width, height: 800 });
@@ -104,8 +98,7 @@ test('the scores of an assignment and of a student are shown in pictures with th
   demo,
 }) => {
   const { page, faults } = await visitDemo(browser, demo, 'itamsin');
-  await go(page, 'm');
-  await toPeriod(page, 4);
+  await toMarkBook(page, 4);
   await page.getByRole('link', { name: 'Pictures' }).click();
   await page.getByLabel('Assignment').selectOption({ label: 'Stream gauge log' });
   const many = page.getByRole('region', { name: 'How many reached what' });

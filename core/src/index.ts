@@ -167,9 +167,9 @@ export { faultOf, isScoredSo, levelStep, levelsOf, pointsStep, pointsOf, takeSte
 export type { Given, ScoreStep, StepFault } from './review/score';
 export { barsOf, countedOf, levelCounts, yearOf } from './review/scorePictures';
 export { spreadOf } from './review/spread';
+export type { Spread } from './review/spread';
 export { stamps, stampWords } from './review/stamps';
 export type { Stamp } from './review/stamps';
-export type { Spread } from './review/spread';
 export { mostPoints } from './review/scoring';
 export type { Criterion, Scoring } from './review/scoring';
 export { isOverdue, nothingIn, stateOf, submissionStates } from './submissions/stateOf';

@@ -1,6 +1,13 @@
 import { randomBytes } from 'node:crypto';
 import AxeBuilder from '@axe-core/playwright';
-import { test as base, expect, type Browser, type BrowserContext, type Page } from '@playwright/test';
+import {
+  test as base,
+  expect,
+  type Browser,
+  type BrowserContext,
+  type Locator,
+  type Page,
+} from '@playwright/test';
 import { Application } from './Application';
 import { weatherOf } from './weather';
 
@@ -143,6 +150,15 @@ export async function toRack(page: Page, period: number, assignment: string): Pr
   await page.getByRole('button', { name: /^Assignment: / }).click();
   await page.getByRole('menuitemradio', { name: assignment }).click();
   await expect(page.getByRole('button', { name: `Assignment: ${assignment}` })).toBeVisible();
+}
+
+/** Opens the mark book of a period; back with its table when that is there. */
+export async function toMarkBook(page: Page, period: number): Promise<Locator> {
+  await go(page, 'm');
+  await toPeriod(page, period);
+  const grid = page.getByRole('grid', { name: 'Mark book' });
+  await expect(grid).toBeVisible();
+  return grid;
 }
 
 /**

@@ -74,8 +74,8 @@ export function undoAttempt(school: School, by: PersonId, row: SubmissionRow, n:
 
 /**
  * Takes an attempt, the newest that stands, back into its student's tray. The record keeps it. The same press (`key`) is
- * answered alike however often it comes. Fails with `already-reviewed`, `nothing-in`, `not-allowed` of what was shown in class, and with `newer-attempt` or
- * `taken-back` where the attempt that is meant is not the newest any more.
+ * answered alike however often it comes. Fails with `already-reviewed`, `nothing-in`, `not-allowed` of what was shown in class,
+ * and with `newer-attempt` or `taken-back` where the attempt that is meant is not the newest any more.
  */
 export function takeBack(
   school: School,

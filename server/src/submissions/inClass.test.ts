@@ -77,6 +77,10 @@ test('a press that comes twice is one; whoever has something in has that scored;
   const key = randomUUID();
   const first = await recorded(assignment, 'mai', { key });
   expect(await recorded(assignment, 'mai', { key })).toEqual(first);
+  const seat = { params: { courseId: school.course, studentId: school.ids.mai! } };
+  await school.as('teacher').must('leaveCourse', seat);
+  expect(await recorded(assignment, 'mai', { key })).toEqual(first);
+  await school.as('teacher').must('comeBack', { ...seat, body: {} });
   expect((await record(assignment, 'mai')).error?.code).toBe('already-in');
   expect((await record(assignment, 'chidi', { key })).error?.code).toBe('press-used');
   for (const atLocal of ['2098-01-01T08:00', '1998-01-01T08:00'])

@@ -4,6 +4,7 @@ import {
   localToInstant,
   type AssignmentId,
   type Instant,
+  type LocalTime,
   type PersonId,
   type SubmissionId,
 } from '@vestibul/core';
@@ -39,12 +40,19 @@ export async function recordInClass(
   { key, words, atLocal }: BodyOf<'recordInClass'>,
 ): Promise<AnswerOf<'recordInClass'>> {
   const { db } = school;
+  const findMade = () => {
+    const made = findPress(db, student, assignmentId, key);
+    return made && { submissionId: made.submissionId, attempt: made.n };
+  };
+  const before = findMade();
+  if (before) return before;
   // Refused before anything is kept; and asked once more when it is.
-  checkInClass(school, assignmentId, student, { key, atLocal });
+  momentShown(school, assignmentId, student, atLocal);
   const { sha256, bytes } = await school.vault.put(Readable.from([Buffer.from(words)]));
   return together(db, () => {
-    const { before, at } = checkInClass(school, assignmentId, student, { key, atLocal });
-    if (before) return { submissionId: before.submissionId, attempt: before.n };
+    const meanwhile = findMade();
+    if (meanwhile) return meanwhile;
+    const at = momentShown(school, assignmentId, student, atLocal);
     const upload = addArrived(db, {
       by: student,
       assignment: assignmentId,
@@ -67,25 +75,24 @@ export async function recordInClass(
   });
 }
 
-/** What this press made before, and when it was shown; fails as `recordInClass`. */
-function checkInClass(
+/** When something is shown that may be written down; fails as `recordInClass`. */
+function momentShown(
   school: School,
   assignmentId: AssignmentId,
   student: PersonId,
-  { key, atLocal }: Pick<BodyOf<'recordInClass'>, 'key' | 'atLocal'>,
-) {
+  atLocal: LocalTime | null,
+): Instant {
   const { db } = school;
   const now = school.now();
   const assignment = findAssignment(db, assignmentId);
   const sitting = findSitting(db, assignment.courseId, student);
-  const before = findPress(db, student, assignmentId, key);
   const { due } = requireTaker(db, assignment, sitting, now);
   const at = atLocal === null ? earlier(due, now) : localToInstant(atLocal, timeZoneOf(db));
   const ago = Date.parse(now) - Date.parse(at);
   if (ago < 0 || ago > LONGEST_AGO_MS) throw new Failure('not-past');
-  if (!before && (findStanding(db, assignmentId, student)?.attempt ?? 0) > 0)
+  if ((findStanding(db, assignmentId, student)?.attempt ?? 0) > 0)
     throw new Failure('already-in', { name: fullName(sitting.called || sitting.first, sitting.last) });
-  return { before, at };
+  return at;
 }
 
 const earlier = (one: Instant, other: Instant): Instant => (one < other ? one : other);

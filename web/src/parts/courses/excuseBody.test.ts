@@ -1,6 +1,6 @@
 import { expect, test } from '@jest/globals';
 import type { Instant } from '@vestibul/core';
-import { excuseBody } from './excuseBody';
+import { excuseBody, ownDueBody } from './excuseBody';
 
 const due = '2026-11-18T10:00:00.000Z' as Instant;
 const own = '2026-11-20T10:00:00.000Z' as Instant;
@@ -22,5 +22,13 @@ test('what was due while they were away is asked of them with that due time as t
   expect(excuseBody(false, null, due, 'Asia/Kolkata')).toEqual({
     dueLocal: '2026-11-18T15:30',
     excused: false,
+  });
+});
+
+test('what held before is sent as it was: nothing of their own, or a time and whether it was asked of them', () => {
+  expect(ownDueBody(null, 'UTC')).toEqual({ dueLocal: null, excused: false });
+  expect(ownDueBody({ due: own, excused: true }, 'UTC')).toEqual({
+    dueLocal: '2026-11-20T10:00',
+    excused: true,
   });
 });

@@ -1,6 +1,7 @@
 import { useState } from 'react';
+import { LONGEST_COMMENT } from '@vestibul/contract';
 import { isLocalTime } from '@vestibul/core';
-import { excuseBody } from '../../parts/courses/excuseBody';
+import { excuseBody, ownDueBody } from '../../parts/courses/excuseBody';
 import { KeptDraft } from '../../parts/hall/KeptDraft';
 import { useDraft } from '../../parts/hall/useDraft';
 import { useZone } from '../../parts/hall/useSession';
@@ -12,8 +13,6 @@ import { Field, inputClass } from '../../parts/ui/Field';
 import { sayName, sayNumber } from '../../parts/ui/format';
 import { api, type Course } from '../../state/api';
 import { givesPoints, type Place } from './useGiving';
-
-const LONGEST_WORDS = 4000;
 
 interface NothingInProps {
   course: Course;
@@ -29,10 +28,10 @@ interface NothingInProps {
 export function NothingIn({ course, place, typed, onClose, onOpen }: NothingInProps) {
   const { student, assignment, mark } = place;
   const name = sayName(student);
-  const setExcused = useExcusing(course, place);
+  const excusing = useExcusing(course, place);
   const excuse = (excused: boolean) => {
     onClose();
-    void setExcused(excused);
+    void excusing.set(excused);
   };
   return (
     <Dialog
@@ -46,7 +45,12 @@ export function NothingIn({ course, place, typed, onClose, onOpen }: NothingInPr
         {mark?.excused ? ': it is not asked of them, and does not count.' : ''}
       </p>
       {mark?.excused ? (
-        <Button look="go" className="justify-self-start" onClick={() => excuse(false)}>
+        <Button
+          look="go"
+          className="justify-self-start"
+          disabled={!excusing.isReady}
+          onClick={() => excuse(false)}
+        >
           Ask for it again
         </Button>
       ) : (
@@ -54,7 +58,7 @@ export function NothingIn({ course, place, typed, onClose, onOpen }: NothingInPr
           <InClassForm place={place} typed={typed} onClose={onClose} onOpen={onOpen} />
           <div className="grid gap-2 border-t border-line pt-4">
             <p className="text-ink-2">Or it is not asked of {name}: it then does not count.</p>
-            <Button className="justify-self-start" onClick={() => excuse(true)}>
+            <Button className="justify-self-start" disabled={!excusing.isReady} onClick={() => excuse(true)}>
               Excuse {name}
             </Button>
           </div>
@@ -75,17 +79,24 @@ function useExcusing(course: Course, { student, assignment }: Place) {
     course.assignments
       .find(({ id }) => id === assignment.id)
       ?.dues.find(({ periodId }) => periodId === student.periodId)?.due ?? null;
-  const set = async (excused: boolean): Promise<void> => {
+  /** Has this hold, where another thing held `before`. */
+  const send = async (now: Settled, before: Settled, excused: boolean): Promise<void> => {
     const { error } = await moveDue({
       params: { assignmentId: assignment.id, studentId: student.id },
-      body: { ...excuseBody(excused, own, due, zone), alsoTurnedIn: false },
+      body: { ...now, alsoTurnedIn: false },
     });
     if (error) return tellFailure(error);
     const says = excused ? 'is excused from' : 'is asked again for';
-    tell(`${sayName(student)} ${says} ‘${assignment.title}’.`, () => void set(!excused));
+    tell(`${sayName(student)} ${says} ‘${assignment.title}’.`, () => void send(before, now, !excused));
   };
-  return set;
+  return {
+    /** What holds is known: before that a due time of their own would be lost. */
+    isReady: rack.data !== undefined,
+    set: (excused: boolean) => send(excuseBody(excused, own, due, zone), ownDueBody(own, zone), excused),
+  };
 }
+
+type Settled = ReturnType<typeof ownDueBody>;
 
 /** Writes down what was shown in class, with its points where it is scored with points. */
 function InClassForm({ place, typed, onClose, onOpen }: Omit<NothingInProps, 'course'>) {
@@ -115,12 +126,13 @@ function InClassForm({ place, typed, onClose, onOpen }: Omit<NothingInProps, 'co
     if (error) return tellFailure(error);
     draft.done();
     const params = { submissionId: data.submissionId };
+    let score = '';
     if (hasPoints && typeof given === 'number') {
       const body = { attempt: data.attempt, step: { kind: 'points' as const, points: given, was: null } };
       const scored = await setScore({ params, body });
       if (scored.error) tellFailure(scored.error);
+      else score = `: ${sayOutOf({ points: given, most: assignment.most })}`;
     }
-    const score = typeof given === 'number' ? `: ${sayOutOf({ points: given, most: assignment.most })}` : '';
     tell(`‘${assignment.title}’ of ${sayName(student)} is written down${score}.`, () => {
       void undo({ params, body: { attempt: data.attempt } }).then(
         (undone) => undone.error && tellFailure(undone.error),
@@ -160,7 +172,7 @@ function InClassForm({ place, typed, onClose, onOpen }: Omit<NothingInProps, 'co
       >
         <textarea
           rows={2}
-          maxLength={LONGEST_WORDS}
+          maxLength={LONGEST_COMMENT}
           className={inputClass}
           value={words}
           onChange={(event) => draft.set({ words: event.target.value, at, points })}

@@ -1,7 +1,7 @@
 import {
   countedPoints,
+  faultOf,
   pointsStep,
-  takeStep,
   totalOf,
   type BookAssignment,
   type BookStudent,
@@ -41,9 +41,8 @@ export function givesPoints(
   { most }: BookAssignment,
   points: number | null | undefined,
 ): points is number | null {
-  return (
-    points !== undefined && !('fault' in takeStep({ kind: 'points', most }, null, pointsStep(null, points)))
-  );
+  if (points === undefined || points === null) return points === null;
+  return faultOf({ kind: 'points', most }, { kind: 'points', points }) === null;
 }
 
 /** Gives points from the book: they stand there at once, and are taken back where the school did not keep them. */
