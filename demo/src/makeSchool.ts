@@ -99,6 +99,7 @@ interface WantedFile {
   seat: Seat;
   seed: number;
   again: boolean;
+  isDraft: boolean;
   at: Instant;
 }
 
@@ -113,6 +114,8 @@ interface MadeFile {
 const AT_ONCE = 8;
 /** The number of the file that a student's own became after turning it in. */
 const DRIFT = 7;
+/** The number of the file that somebody turned in first, and went over once more. */
+const DRAFT = 8;
 
 /** Makes the demo school in an empty folder, as if it had been lived in until `now`. */
 export async function makeSchool(folder: string, now: Instant): Promise<{ pieces: number }> {
@@ -287,16 +290,23 @@ class WorkMaker {
     // What is due tonight has come in until now, the newest minutes ago.
     if (isNow) at = later(this.now, -chance.between(4, 50 * 60) * MINUTE);
     const files = chance.happens(0.08) ? 2 : 1;
-    for (let n = 0; n < files; n += 1) this.#want(assignment, seat, seed, n, at);
+    const numbers = Array.from({ length: files }, (_, n) => n);
+    for (const n of numbers) this.#want(assignment, seat, seed, n, at);
     let submission: SubmissionId | undefined;
     const deeds: Deed[] = [
       {
         at,
         does: () => {
-          submission = this.#turnIn(assignment, seat, seed, files);
+          submission = this.#turnIn(assignment, seat, seed, numbers);
         },
       },
     ];
+    const drafts = makeChance(13_000 + seed);
+    if (assignment.weeksAgo <= 1 && drafts.happens(0.12)) {
+      const draftAt = later(at, -drafts.between(70, 900) * MINUTE);
+      this.#want(assignment, seat, seed, DRAFT, draftAt);
+      deeds.unshift({ at: draftAt, does: () => void this.#turnIn(assignment, seat, seed, [DRAFT]) });
+    }
     const chances = {
       chance,
       judges: makeChance(7000 + seed),
@@ -320,7 +330,17 @@ class WorkMaker {
   }
 
   #want(assignment: DemoAssignment, seat: Seat, seed: number, n: number, at: Instant): void {
-    this.#wanted.push({ key: `${seed}-${n}`, assignment, seat, seed: seed * 10 + n, again: n > 0, at });
+    const isDraft = n === DRAFT;
+    this.#wanted.push({
+      key: `${seed}-${n}`,
+      assignment,
+      seat,
+      // A draft is the first file, not finished.
+      seed: seed * 10 + (isDraft ? 0 : n),
+      again: n > 0 && !isDraft,
+      isDraft,
+      at,
+    });
   }
 
   /** Makes the bytes of all planned files, several at once: most of the time is spent waiting for the disk. */
@@ -333,7 +353,7 @@ class WorkMaker {
     await Promise.all(Array.from({ length: AT_ONCE }, work));
   }
 
-  async #makeOne({ assignment, seat, seed, again, at }: WantedFile): Promise<MadeFile> {
+  async #makeOne({ assignment, seat, seed, again, isDraft, at }: WantedFile): Promise<MadeFile> {
     const { vault } = this.school;
     const { first, last } = seat.student;
     const chance = makeChance(seed);
@@ -345,20 +365,21 @@ class WorkMaker {
       author,
       at,
       chance: () => makeChance(seed),
+      isDraft,
     });
     const originalName = messyName(chance, kind, assignment.title, first || last, last);
     const kept = await vault.put(Readable.from([bytes]));
     return { originalName, ...kept, type: await sniffType(vault.pathOf(kept.sha256), originalName) };
   }
 
-  #turnIn(assignment: DemoAssignment, seat: Seat, seed: number, files: number): SubmissionId {
-    const uploadIds = Array.from({ length: files }, (_, n) => this.#upload(assignment, seat, seed, n));
+  #turnIn(assignment: DemoAssignment, seat: Seat, seed: number, numbers: readonly number[]): SubmissionId {
+    const uploadIds = numbers.map((n) => this.#upload(assignment, seat, seed, n));
     const receipt = turnIn(this.school, seat.id, this.#ids.get(assignment.title)!, {
       key: randomUUID(),
       uploadIds,
       namesAgreed: false,
     });
-    this.pieces += files;
+    this.pieces += numbers.length;
     return receipt.submissionId;
   }
 

@@ -12,23 +12,32 @@ export interface FileRequest {
   at: string;
   /** A fresh source of chance for this file, the same each time it is called. */
   chance: () => Chance;
+  /** As it was before its maker went over it once more. */
+  isDraft?: boolean;
 }
 
 /** One file with real bytes of its kind. */
-export async function makeFile({ kind, title, author, at, chance }: FileRequest): Promise<Buffer> {
+export async function makeFile({
+  kind,
+  title,
+  author,
+  at,
+  chance,
+  isDraft = false,
+}: FileRequest): Promise<Buffer> {
   switch (kind) {
     case 'photo':
-      return makePhoto(chance(), at);
+      return makePhoto(chance(), at, isDraft);
     case 'png':
-      return makeMap(chance());
+      return makeMap(chance(), isDraft);
     case 'pdf':
-      return makePdf(chance(), title, new Date(at));
+      return makePdf(chance(), title, new Date(at), isDraft);
     case 'docx':
-      return makeDocx(chance(), title, author);
+      return makeDocx(chance(), title, author, isDraft);
     case 'txt':
-      return makeTxt(chance(), title);
+      return makeTxt(chance(), title, isDraft);
     case 'csv':
-      return makeCsv(chance());
+      return makeCsv(chance(), isDraft);
     case 'gpx':
       return makeGpx(chance(), at);
     case 'wav':

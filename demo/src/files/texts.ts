@@ -29,7 +29,15 @@ export function sentences(chance: Chance, count: number): string[] {
   );
 }
 
-export function makeDocx(chance: Chance, title: string, author: string): Promise<Buffer> {
+/** A text as it was a day before: a sentence was not there yet, and a number was read wrongly. */
+const asDraft = (lines: readonly string[], isDraft: boolean): string[] =>
+  isDraft
+    ? lines
+        .filter((_, i) => i % 4 !== 2)
+        .map((line, i) => (i % 3 === 1 ? line : line.replace(/\d+/, (number) => String(Number(number) + 3))))
+    : [...lines];
+
+export function makeDocx(chance: Chance, title: string, author: string, isDraft: boolean): Promise<Buffer> {
   const document = new Document({
     creator: author,
     title,
@@ -38,7 +46,7 @@ export function makeDocx(chance: Chance, title: string, author: string): Promise
         children: [
           new Paragraph({ text: title, heading: HeadingLevel.HEADING_1 }),
           new Paragraph(`Name: ${author}`),
-          ...sentences(chance, chance.between(5, 12)).map((text) => new Paragraph(text)),
+          ...asDraft(sentences(chance, chance.between(5, 12)), isDraft).map((text) => new Paragraph(text)),
         ],
       },
     ],
@@ -46,7 +54,12 @@ export function makeDocx(chance: Chance, title: string, author: string): Promise
   return Packer.toBuffer(document);
 }
 
-export async function makePdf(chance: Chance, title: string, madeAt: Date): Promise<Buffer> {
+export async function makePdf(
+  chance: Chance,
+  title: string,
+  madeAt: Date,
+  isDraft: boolean,
+): Promise<Buffer> {
   const pdf = await PDFDocument.create();
   pdf.setTitle(title);
   pdf.setCreationDate(madeAt);
@@ -61,7 +74,7 @@ export async function makePdf(chance: Chance, title: string, madeAt: Date): Prom
       size: 20,
       font: heading,
     });
-    sentences(chance, 9).forEach((text, i) =>
+    asDraft(sentences(chance, 9), isDraft).forEach((text, i) =>
       // The standard fonts hold the Latin letters of Windows-1252 only.
       page.drawText(text.replaceAll('’', "'"), {
         x: 60,
@@ -75,16 +88,19 @@ export async function makePdf(chance: Chance, title: string, madeAt: Date): Prom
   return Buffer.from(await pdf.save());
 }
 
-export function makeTxt(chance: Chance, title: string): Buffer {
-  return Buffer.from(`${title}\n\n${sentences(chance, chance.between(4, 10)).join('\n')}\n`);
+export function makeTxt(chance: Chance, title: string, isDraft: boolean): Buffer {
+  const lines = asDraft(sentences(chance, chance.between(4, 10)), isDraft);
+  return Buffer.from(`${title}\n\n${lines.join('\n')}\n`);
 }
 
-export function makeCsv(chance: Chance): Buffer {
+export function makeCsv(chance: Chance, isDraft: boolean): Buffer {
   const rows = Array.from(
     { length: chance.between(8, 30) },
     (_, i) => `${i + 1},${chance.pick(places)},${chance.between(2, 60)},${(chance.next() * 20).toFixed(1)}`,
   );
-  return Buffer.from(`plot,place,count,cm\r\n${rows.join('\r\n')}\r\n`);
+  // The day before, two plots were still to be counted, and one was measured anew since.
+  const written = isDraft ? rows.slice(0, -2).with(3, rows[3]!.replace(/[\d.]+$/, '7.7')) : rows;
+  return Buffer.from(`plot,place,count,cm\r\n${written.join('\r\n')}\r\n`);
 }
 
 export function makeGpx(chance: Chance, startedAt: string): Buffer {

@@ -257,6 +257,7 @@ export type RosterStudent = AnswerOf<'readRoster'>[number];
 export type Course = AnswerOf<'readCourse'>;
 export type Submission = AnswerOf<'readSubmission'>;
 export type Piece = Submission['pieces'][number];
+export type Blank = AnswerOf<'listBlanks'>[number];
 export type Receipt = AnswerOf<'turnIn'>;
 export type TrayUpload = AnswerOf<'readTray'>['uploads'][number];
 

@@ -10,6 +10,7 @@ const keys: readonly [string[], string][] = [
   [['r'], 'review: to the desk; there, mark reviewed'],
   [['c'], 'write a comment (on the desk)'],
   [['m'], 'mark a place for it (on the desk)'],
+  [['w'], 'what changed since the attempt before; again, the next change (on the desk)'],
   [[';'], 'put in a phrase (on the desk)'],
   [['t'], 'to the stamps; a number puts one on (on the desk)'],
   [['p'], 'write a private note (on the desk)'],

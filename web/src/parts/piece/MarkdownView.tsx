@@ -2,7 +2,7 @@ import { decodeText } from '@vestibul/core';
 import { MarkdownReader } from '../ui/MarkdownReader';
 import { Failed, Loading } from '../messages/States';
 import { TextPlaces } from './places/TextPlaces';
-import type { ShownPiece } from './PieceView';
+import type { ShownPiece } from './pieceKind';
 import { useBytes } from './useBytes';
 
 /** A text written here, or another in Markdown, as it reads. */

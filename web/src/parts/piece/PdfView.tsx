@@ -1,15 +1,11 @@
 import { useEffect, useLayoutEffect, useRef, useState } from 'react';
-import { GlobalWorkerOptions, getDocument, type PDFDocumentProxy } from 'pdfjs-dist';
-import workerUrl from 'pdfjs-dist/build/pdf.worker.min.mjs?url';
+import type { PDFDocumentProxy } from 'pdfjs-dist';
 import { Failed, Loading } from '../messages/States';
 import { PdfPage } from './PdfPage';
 import { usePlaces } from './places/usePlaces';
+import { MOST_PAGES, openPdf } from './openPdf';
 import { useBytes } from './useBytes';
 
-GlobalWorkerOptions.workerSrc = workerUrl;
-
-/** Pages laid out; each is drawn when it comes into view. A book is read elsewhere. */
-const MOST_PAGES = 200;
 /** Widest page, in pixels, and the room beside it. */
 const WIDEST = 900;
 const BESIDE = 32;
@@ -34,8 +30,7 @@ export function PdfView({ source, name }: { source: string; name: string }) {
   useEffect(() => {
     if (bytes.status !== 'there') return;
     let stopped = false;
-    // The library takes the buffer over, so it gets one of its own.
-    const task = getDocument({ data: bytes.bytes.slice(0), isEvalSupported: false });
+    const task = openPdf(bytes.bytes);
     const open = async () => {
       const pdf = await task.promise;
       const view = (await pdf.getPage(1)).getViewport({ scale: 1 });

@@ -1,4 +1,5 @@
 import { Download } from 'lucide-react';
+import type { ReactNode } from 'react';
 import { pathOf } from '@vestibul/contract';
 import type { PieceId } from '@vestibul/core';
 import type { Piece } from '../../state/api';
@@ -8,10 +9,12 @@ interface PieceTabsProps {
   pieces: readonly Piece[];
   current: Piece;
   onChoose: (id: PieceId) => void;
+  /** What else can be done with it. */
+  more?: ReactNode;
 }
 
 /** The pieces of a submission to choose from, and the sealed copy's facts. */
-export function PieceTabs({ pieces, current, onChoose }: PieceTabsProps) {
+export function PieceTabs({ pieces, current, onChoose, more }: PieceTabsProps) {
   return (
     <div className="flex min-w-0 flex-wrap items-center gap-x-3 gap-y-1.5">
       {pieces.length > 1 ? (
@@ -35,12 +38,15 @@ export function PieceTabs({ pieces, current, onChoose }: PieceTabsProps) {
       <p className="min-w-0 text-small text-ink-2 [overflow-wrap:anywhere]">
         came as <code>{current.originalName}</code> · {sayBytes(current.bytes)}
       </p>
-      <a
-        href={`${pathOf('readPiece', { pieceId: current.id })}?download=1`}
-        className="ml-auto inline-flex items-center gap-1.5 text-small font-semibold text-act"
-      >
-        <Download aria-hidden="true" className="size-4" /> Download
-      </a>
+      <span className="ml-auto flex flex-wrap items-center gap-x-4 gap-y-1">
+        {more}
+        <a
+          href={`${pathOf('readPiece', { pieceId: current.id })}?download=1`}
+          className="inline-flex items-center gap-1.5 text-small font-semibold text-act"
+        >
+          <Download aria-hidden="true" className="size-4" /> Download
+        </a>
+      </span>
     </div>
   );
 }

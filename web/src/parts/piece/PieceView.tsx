@@ -7,21 +7,11 @@ import { buttonClass } from '../ui/Button';
 import { AreaPlaces } from './places/AreaPlaces';
 import { MomentPlaces } from './places/MomentPlaces';
 import { LinkView } from './LinkView';
-import { pieceKind } from './pieceKind';
+import { pieceKind, type ShownPiece } from './pieceKind';
 import { PlainView } from './PlainView';
 
 const PdfView = lazy(() => import('./PdfView').then(({ PdfView: view }) => ({ default: view })));
 const DocxView = lazy(() => import('./DocxView').then(({ DocxView: view }) => ({ default: view })));
-
-export interface ShownPiece {
-  id: string;
-  name: string;
-  mime: string;
-  form: string;
-  bytes: number;
-  /** Where its bytes are, where it is no piece yet. */
-  source?: string;
-}
 
 const MarkdownView = lazy(() =>
   import('./MarkdownView').then(({ MarkdownView: view }) => ({ default: view })),

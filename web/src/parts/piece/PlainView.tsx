@@ -1,8 +1,8 @@
-import { decodeText } from '@vestibul/core';
 import { Failed, Loading } from '../messages/States';
 import { CellPlaces } from './places/CellPlaces';
 import { TextPlaces } from './places/TextPlaces';
-import type { ShownPiece } from './PieceView';
+import { cellsOf, plainLines, plainText } from './plainText';
+import type { ShownPiece } from './pieceKind';
 import { useBytes } from './useBytes';
 
 /** Rows of a table shown; the rest is told by number. */
@@ -13,10 +13,8 @@ export function PlainView({ piece, source }: { piece: ShownPiece; source: string
   const bytes = useBytes(source);
   if (bytes.status === 'loading') return <Loading what="Opening the piece" />;
   if (bytes.status === 'failed') return <Failed failure={bytes.failure} />;
-  // Places in a text are counted in its one form: NFC, and a line end is one sign (RFC 5147, 2.2.1).
-  const text = decodeText(new Uint8Array(bytes.bytes)).normalize('NFC').replaceAll('\r\n', '\n');
-  // The end of the last line begins no other.
-  const lines = text.replace(/\n$/, '').split('\n');
+  const text = plainText(bytes.bytes);
+  const lines = plainLines(text);
   return (
     <div tabIndex={0} role="region" aria-label={piece.name} className="min-h-0 flex-1 overflow-auto p-4">
       {piece.form === 'table' ? (
@@ -28,7 +26,7 @@ export function PlainView({ piece, source }: { piece: ShownPiece; source: string
                   <td className="border border-paper-edge px-2 py-0.5 text-right text-paper-ink-2">
                     {i + 1}
                   </td>
-                  {cells(line).map((cell, j) => (
+                  {cellsOf(line).map((cell, j) => (
                     <td
                       key={j}
                       data-row={i + 1}
@@ -55,14 +53,4 @@ export function PlainView({ piece, source }: { piece: ShownPiece; source: string
       ) : null}
     </div>
   );
-}
-
-/** Cells of one line for looking at; quoted cells may hold the separator. */
-function cells(line: string): string[] {
-  const separator = line.includes('\t') ? '\t' : line.includes(';') && !line.includes(',') ? ';' : ',';
-  const found = line.match(new RegExp(`("(?:[^"]|"")*"|[^${separator}]*)(${separator}|$)`, 'g')) ?? [];
-  return found
-    .map((cell) => cell.replace(new RegExp(`${separator}$`), ''))
-    .slice(0, line.endsWith(separator) ? undefined : Math.max(1, found.length - 1))
-    .map((cell) => (cell.startsWith('"') ? cell.slice(1, -1).replaceAll('""', '"') : cell));
 }

@@ -1,5 +1,16 @@
 import { LINK_MIME } from '@vestibul/core';
 
+/** What has to be known of a piece for it to be shown. */
+export interface ShownPiece {
+  id: string;
+  name: string;
+  mime: string;
+  form: string;
+  bytes: number;
+  /** Where its bytes are, where it is no piece yet. */
+  source?: string;
+}
+
 /** How a piece is shown in place; null where it is offered for download alone. */
 export type PieceKind = 'picture' | 'pdf' | 'docx' | 'video' | 'sound' | 'link' | 'markdown' | 'text';
 
@@ -22,6 +33,6 @@ export function pieceKind({ mime, bytes }: { mime: string; bytes: number }): Pie
   return TEXT.test(mime) ? 'text' : null;
 }
 
-/** Whether something can be said at a place of a piece: whatever of it is shown here has places. */
+/** Whether what is in a piece is shown here: whatever is has places at which something can be said, and can be set beside another. */
 export const hasPlaces = (piece: { mime: string; bytes: number }): boolean =>
   ![null, 'link'].includes(pieceKind(piece));

@@ -9,12 +9,15 @@ export type Bytes =
   | { status: 'there'; bytes: ArrayBuffer; html: Promise<string | null> | null }
   | { status: 'failed'; failure: PageFailure };
 
+const LOADING: Bytes = { status: 'loading' };
+
 /** Fetches the bytes of a piece; what belongs to a piece no longer shown is dropped. */
 export function useBytes(source: string): Bytes {
-  const [state, setState] = useState<Bytes>({ status: 'loading' });
+  const [read, setRead] = useState({ source, bytes: LOADING });
   useEffect(() => {
     const stop = new AbortController();
-    const read = async () => {
+    const setState = (bytes: Bytes) => setRead({ source, bytes });
+    const fetchIt = async () => {
       const ahead = await takeAhead(source);
       if (stop.signal.aborted) return;
       if (ahead) return setState({ status: 'there', ...ahead });
@@ -22,11 +25,11 @@ export function useBytes(source: string): Bytes {
       if (response.ok) setState({ status: 'there', bytes: await response.arrayBuffer(), html: null });
       else setState({ status: 'failed', failure: ((await response.json()) as ErrorAnswer).error });
     };
-    read().catch(() => {
+    fetchIt().catch(() => {
       if (!stop.signal.aborted)
         setState({ status: 'failed', failure: { code: 'no-connection', details: {} } });
     });
     return () => stop.abort();
   }, [source]);
-  return state;
+  return read.source === source ? read.bytes : LOADING;
 }

@@ -1,5 +1,6 @@
 import MarkdownToJsx, { astToJSX, type MarkdownToJSX } from 'markdown-to-jsx/react';
 import { useEffect, useState, type ComponentProps } from 'react';
+import { askWorker } from './askWorker';
 import { leadsOut } from './leadsOut';
 import { LONGEST_AT_ONCE, PATIENCE_MS, parseOptions } from './markdownLimits';
 
@@ -41,25 +42,20 @@ export function MarkdownReader({ text }: { text: string }) {
 function LongReader({ text }: { text: string }) {
   const [tree, setTree] = useState<MarkdownToJSX.ASTNode[] | 'too much' | null>(null);
   useEffect(() => {
-    const worker = new Worker(new URL('../../workers/markdown.worker.ts', import.meta.url), {
-      type: 'module',
-    });
-    const giveUp = () => {
+    const stop = new AbortController();
+    const read = async () => {
+      const worker = new Worker(new URL('../../workers/markdown.worker.ts', import.meta.url), {
+        type: 'module',
+      });
+      const answer = await askWorker<MarkdownToJSX.ASTNode[] | null>(worker, text, {
+        patienceMs: PATIENCE_MS,
+        stop: stop.signal,
+      });
       worker.terminate();
-      setTree('too much');
+      if (!stop.signal.aborted) setTree(answer ?? 'too much');
     };
-    const patience = setTimeout(giveUp, PATIENCE_MS);
-    worker.onerror = giveUp;
-    worker.onmessage = ({ data }: MessageEvent<MarkdownToJSX.ASTNode[] | null>) => {
-      clearTimeout(patience);
-      worker.terminate();
-      setTree(data ?? 'too much');
-    };
-    worker.postMessage(text);
-    return () => {
-      clearTimeout(patience);
-      worker.terminate();
-    };
+    void read();
+    return () => stop.abort();
   }, [text]);
   if (tree !== null && tree !== 'too much') return <>{astToJSX(tree, options)}</>;
   return (

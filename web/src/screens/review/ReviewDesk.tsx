@@ -16,6 +16,8 @@ import { Hall } from '../../parts/hall/Hall';
 import { CoveredNames } from '../../parts/piece/CoveredNames';
 import { PlacesContext } from '../../parts/piece/places/usePlaces';
 import { PieceTabs } from '../../parts/piece/PieceTabs';
+import { BesideButton, BesideView } from '../../parts/piece/beside/BesideView';
+import { useBeside } from '../../parts/piece/beside/useBeside';
 import { PieceView } from '../../parts/piece/PieceView';
 import { placePath } from '../../parts/hall/places';
 import { announce } from '../../parts/messages/announce';
@@ -150,7 +152,7 @@ function DeskOf({ course, period }: { course: Course; period: string }) {
           <Read of={rack} what="Reading the pile">
             {() =>
               selected?.slot?.id ? (
-                <div className="grid min-h-0 flex-1 grid-cols-[250px_1fr_310px] gap-3.5 max-lg:grid-cols-1">
+                <div className="grid min-h-0 flex-1 grid-cols-[250px_1fr_310px] gap-3.5 max-lg:flex-none max-lg:grid-cols-1">
                   <div className="grid min-h-0 grid-rows-[auto_1fr] gap-2">
                     <QueueChoices />
                     <DeskPile
@@ -266,21 +268,36 @@ function OpenWork({ asked, cover, submission, course, zone, onDone }: OpenWorkPr
     pieces.find((piece) => piece.id === chosen) ??
     pieces.find((piece) => piece.attempt === counting) ??
     pieces[0];
+  const beside = useBeside(course, data, pieces, current);
   const desk = useDeskPlaces(data, current, {
     isOpen: !course.year.isOver,
     write: () => box.current?.focus(),
+    show: beside.close,
   });
+  const choosePiece = (id: PieceId) => {
+    beside.close();
+    setChosen(id);
+  };
   if (!current) return <TakenBack />;
   return (
     <PlacesContext value={desk.of.places}>
       <section
         aria-label="The work"
-        className="flex min-h-[50dvh] min-w-0 flex-col gap-2.5 overflow-hidden rounded-plate border border-line bg-ground p-3 lg:min-h-0"
+        className="flex min-w-0 flex-col gap-2.5 overflow-hidden rounded-plate border border-line bg-ground p-3 max-lg:h-[75dvh] lg:min-h-0"
       >
-        <PieceTabs pieces={pieces} current={current} onChoose={setChosen} />
+        <PieceTabs
+          pieces={pieces}
+          current={current}
+          onChoose={setChosen}
+          more={<BesideButton of={beside} />}
+        />
         <DriftNote piece={current} zone={zone} />
         <CoveredNames words={coveredWords}>
-          <PieceView piece={current} />
+          {beside.other ? (
+            <BesideView of={beside} piece={current} other={beside.other} />
+          ) : (
+            <PieceView piece={current} />
+          )}
         </CoveredNames>
       </section>
       <ReviewPanel
@@ -290,7 +307,7 @@ function OpenWork({ asked, cover, submission, course, zone, onDone }: OpenWorkPr
         zone={zone}
         desk={desk}
         box={box}
-        choosePiece={setChosen}
+        choosePiece={choosePiece}
         onDone={onDone}
       />
     </PlacesContext>

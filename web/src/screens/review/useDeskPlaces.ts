@@ -18,12 +18,12 @@ export interface WrittenAt {
 
 /**
  * Places on the desk: those of comments, and the one of the comment that is written next. `write` puts the writer before its
- * box. `isOpen` is false where nothing is written any more.
+ * box, `show` brings the piece itself before them. `isOpen` is false where nothing is written any more.
  */
 export function useDeskPlaces(
   submission: Submission,
   piece: Piece | undefined,
-  { isOpen, write }: { isOpen: boolean; write: () => void },
+  { isOpen, write, show }: { isOpen: boolean; write: () => void; show: () => void },
 ) {
   const draft = useDraft<WrittenAt[]>(`place of comment ${submission.id}`, []);
   const [choosing, setChoosing] = useState<ChoosingPlace['choosing']>(null);
@@ -52,10 +52,20 @@ export function useDeskPlaces(
   const chosen = written && written.pieceId === pieceId ? written.anchor : null;
   const canChoose = isOpen && piece !== undefined && hasPlaces(piece);
   const writing = useMemo(() => (canChoose ? { choice, chosen } : null), [canChoose, choice, chosen]);
-  const of = usePlacesOf(submission, piece, writing);
+  const places = usePlacesOf(submission, piece, writing);
+  const of: typeof places = {
+    ...places,
+    showPlace: (id) => {
+      show();
+      places.showPlace(id);
+    },
+  };
 
   /** Asks for a place with keys; asked again, for one of the other kind. */
-  const choose = () => setChoosing((was) => ({ isOther: was ? !was.isOther : false }));
+  const choose = () => {
+    show();
+    setChoosing((was) => ({ isOther: was ? !was.isOther : false }));
+  };
   useKeys({
     c: () => (offered.current ? take(offered.current) : write()),
     m: canChoose ? choose : undefined,

@@ -1,6 +1,6 @@
 import { Download } from 'lucide-react';
 import { useState } from 'react';
-import { pathOf, type AnswerOf } from '@vestibul/contract';
+import { pathOf } from '@vestibul/contract';
 import type { AssignmentId, BlankId, PeriodId, PersonId } from '@vestibul/core';
 import { Button } from '../../parts/ui/Button';
 import { Dialog } from '../../parts/ui/Dialog';
@@ -13,11 +13,9 @@ import { useZone } from '../../parts/hall/useSession';
 import { PeriodChip } from '../../parts/courses/PeriodChip';
 import { Pages } from '../../parts/ui/Pages';
 import { toggled } from '../../parts/ui/toggled';
-import { api, type Course } from '../../state/api';
+import { api, type Blank, type Course } from '../../state/api';
 import { KeepBlank } from './KeepBlank';
 import type { StepProps } from './SetUp';
-
-type Blank = AnswerOf<'listBlanks'>[number];
 
 /** Masters of what is handed out, kept apart; each in versions, each with who has a copy. */
 export function BlanksStep({ course }: StepProps) {

@@ -1,0 +1,91 @@
+import { linesOf, sentencesOf } from '@vestibul/core';
+import { askWorker } from '../../ui/askWorker';
+import { MOST_PAGES, openPdf } from '../openPdf';
+import { pieceKind, type PieceKind, type ShownPiece } from '../pieceKind';
+import { cellsOf, plainLines, plainText } from '../plainText';
+import { readDocxWords } from '../readDocx';
+import type { BesideAnswer, BesideQuestion } from './besideQuestion';
+
+/** How long two pieces are compared for, in milliseconds; they are shown beside each other all the same. */
+const PATIENCE_MS = 20_000;
+
+/** A piece and its bytes. */
+export interface Side {
+  piece: ShownPiece;
+  bytes: ArrayBuffer;
+}
+
+/** By what two pieces can be compared; null where they are only looked at, as sound is. */
+export function comparedBy(before: ShownPiece, after: ShownPiece): BesideQuestion['by'] | null {
+  const kinds = [before, after].map(pieceKind);
+  if (kinds.every((kind) => kind === 'picture')) return 'pixels';
+  if (!kinds.every(hasWords)) return null;
+  return [before, after].every(({ form }) => form === 'table') ? 'cells' : 'words';
+}
+
+const WORDS: ReadonlySet<PieceKind | null> = new Set(['pdf', 'docx', 'markdown', 'text']);
+const hasWords = (kind: PieceKind | null) => WORDS.has(kind);
+
+/** Compares two pieces; null where they have nothing to compare by, or cannot be read in time. */
+export async function askBeside(before: Side, after: Side, stop: AbortSignal): Promise<BesideAnswer | null> {
+  const question = await questionOf(before, after, stop);
+  if (!question || stop.aborted) return null;
+  const worker = new Worker(new URL('../../../workers/beside.worker.ts', import.meta.url), {
+    type: 'module',
+  });
+  const answer = await askWorker<BesideAnswer>(worker, question, { patienceMs: PATIENCE_MS, stop });
+  worker.terminate();
+  return answer;
+}
+
+async function questionOf(before: Side, after: Side, stop: AbortSignal): Promise<BesideQuestion | null> {
+  const by = comparedBy(before.piece, after.piece);
+  switch (by) {
+    case 'pixels':
+      return { by, before: before.bytes, after: after.bytes };
+    case 'cells':
+      return { by, before: tableOf(before.bytes), after: tableOf(after.bytes) };
+    case 'words': {
+      const texts = await Promise.all([wordsOf(before, stop), wordsOf(after, stop)]);
+      const [was, is] = texts;
+      if (!was?.trim() || !is?.trim()) return null;
+      // The lines of a PDF end where its page does.
+      const partsOf = [before, after].some(({ piece }) => pieceKind(piece) === 'pdf') ? sentencesOf : linesOf;
+      return { by, before: partsOf(was), after: partsOf(is) };
+    }
+    case null:
+      return null;
+  }
+}
+
+const tableOf = (bytes: ArrayBuffer) => plainLines(plainText(bytes)).map(cellsOf);
+
+async function wordsOf({ piece, bytes }: Side, stop: AbortSignal): Promise<string | null> {
+  switch (pieceKind(piece)) {
+    case 'docx':
+      return readDocxWords(bytes, stop);
+    case 'pdf':
+      return pdfWords(bytes, stop);
+    default:
+      return plainText(bytes);
+  }
+}
+
+/** The words of a PDF, its lines as they end on its pages; null where it cannot be read. */
+async function pdfWords(bytes: ArrayBuffer, stop: AbortSignal): Promise<string | null> {
+  const task = openPdf(bytes);
+  try {
+    const pdf = await task.promise;
+    let text = '';
+    for (let number = 1; number <= Math.min(pdf.numPages, MOST_PAGES) && !stop.aborted; number += 1) {
+      const { items } = await (await pdf.getPage(number)).getTextContent();
+      for (const item of items) if ('str' in item) text += item.hasEOL ? `${item.str}\n` : item.str;
+      text += '\n';
+    }
+    return text.normalize('NFC');
+  } catch {
+    return null;
+  } finally {
+    void task.destroy();
+  }
+}

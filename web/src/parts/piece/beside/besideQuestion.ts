@@ -1,0 +1,13 @@
+import type { BesideCells, BesidePixels, BesideWords } from '@vestibul/core';
+
+/** Two sides as the worker compares them. */
+export type BesideQuestion =
+  | { by: 'words'; before: string[]; after: string[] }
+  | { by: 'cells'; before: string[][]; after: string[][] }
+  | { by: 'pixels'; before: ArrayBuffer; after: ArrayBuffer };
+
+/** What it found; null where the two have too little in common to be compared. */
+export type BesideAnswer =
+  | { by: 'words'; found: BesideWords | null }
+  | { by: 'cells'; found: BesideCells | null }
+  | { by: 'pixels'; found: BesidePixels | null };

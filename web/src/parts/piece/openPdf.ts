@@ -1,0 +1,11 @@
+import { GlobalWorkerOptions, getDocument, type PDFDocumentLoadingTask } from 'pdfjs-dist';
+import workerUrl from 'pdfjs-dist/build/pdf.worker.min.mjs?url';
+
+GlobalWorkerOptions.workerSrc = workerUrl;
+
+/** Pages of a PDF that are looked at. A book is read elsewhere. */
+export const MOST_PAGES = 200;
+
+/** Opens a PDF in the worker of its library. The library takes a buffer over, so it gets one of its own. */
+export const openPdf = (bytes: ArrayBuffer): PDFDocumentLoadingTask =>
+  getDocument({ data: bytes.slice(0), isEvalSupported: false });
