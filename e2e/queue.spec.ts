@@ -39,6 +39,84 @@ test('the pile is gone through as its teacher chooses, who stays with what they 
   expect(faults).toEqual([]);
 });
 
+test('two who share the pile of several periods see what the other has begun, and take what nobody has', async ({
+  browser,
+}) => {
+  const { visit } = await openDemo(browser);
+  const { page, faults } = await visit('itamsin');
+  await toDesk(page, 4, 'Stream gauge log');
+  const pile = page.getByRole('list', { name: 'Students with something in' });
+  const lying = pile.getByRole('button');
+  await expect(pile).toBeVisible();
+  const ofFour = await lying.count();
+  await page.getByRole('link', { name: 'All periods' }).click();
+  await expect(page.getByRole('group', { name: 'Periods' })).toBeVisible();
+  for (const number of [2, 3, 5, 7])
+    await page.getByRole('group', { name: 'Periods' }).getByLabel(`Period ${number}`).uncheck();
+  // Whoever is looked at stays until somebody else is.
+  await lying.last().click();
+  await expect(lying).toHaveCount(ofFour);
+  await page.getByRole('group', { name: 'Periods' }).getByLabel('Period 5').check();
+  await expect(lying).not.toHaveCount(ofFour);
+  expect(await axeFindings(page)).toEqual([]);
+
+  const whose = page.getByLabel('Whose work it is to review');
+  await page.getByLabel('Work to show').selectOption('to review');
+  await whose.selectOption('begun by nobody');
+  const first = lying.first();
+  await first.click();
+  const name = (await page
+    .getByRole('region', { name: 'Review' })
+    .getByRole('heading', { level: 2 })
+    .textContent())!;
+  const address = page.url();
+
+  const { page: colleague, faults: theirs } = await visit('bokonjo');
+  await colleague.goto(address);
+  await expect(
+    colleague.getByRole('region', { name: 'Review' }).getByRole('heading', { name }),
+  ).toBeVisible();
+  await colleague.getByLabel('Comment', { exact: true }).fill('I have begun with this one.');
+  await colleague.getByRole('button', { name: 'Save comment' }).click();
+  // It is said where it lies, while it is looked at; then it lies among what others have begun.
+  await expect(pile.getByText('begun by Bastien Okonjo')).toBeVisible();
+  const left = await lying.count();
+  await lying.nth(1).click();
+  await expect(lying).toHaveCount(left - 1);
+  await whose.selectOption('begun by others');
+  await expect(pile.getByRole('button').filter({ hasText: 'begun by Bastien Okonjo' }).first()).toBeVisible();
+  expect([faults, theirs]).toEqual([[], []]);
+});
+
+test('all that one student did through the year is gone through, and one is back at everybody’s', async ({
+  browser,
+}) => {
+  const { visit } = await openDemo(browser);
+  const { page, faults } = await visit('itamsin');
+  await toDesk(page, 4, 'Stream gauge log');
+  const student = page.getByRole('region', { name: 'Review' }).getByRole('heading', { level: 2 });
+  await expect(student).toBeVisible();
+  const name = (await student.textContent())!;
+  await page.keyboard.press('y');
+  await expect(page.getByRole('heading', { level: 1 })).toHaveText(name);
+  const pile = page.getByRole('list', { name: 'Work through the year' });
+  const titles = pile.getByRole('button');
+  const here = pile.locator('[aria-current=true]');
+  await expect(here).toContainText('Stream gauge log');
+  expect(await titles.count()).toBeGreaterThan(2);
+  await page.keyboard.press('k');
+  await expect(here).toContainText('Soil texture table');
+  await expect(student).toHaveText(name);
+  expect(await axeFindings(page)).toEqual([]);
+  await titles.first().click();
+  await expect(here).toContainText('Summer land use map');
+  await page.keyboard.press('y');
+  await expect(page.getByRole('button', { name: 'Assignment: Summer land use map' })).toBeVisible();
+  await expect(student).toHaveText(name);
+  await expect(page.getByRole('list', { name: 'Students with something in' })).toBeVisible();
+  expect(faults).toEqual([]);
+});
+
 test('what is reviewed is handed back at a set time, of which its student sees nothing, and is called off', async ({
   browser,
 }) => {

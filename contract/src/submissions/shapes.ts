@@ -61,6 +61,8 @@ export const slot = z.object({
   goesBack: z.boolean(),
   /** Comments whose last word is the student's, and waits for the staff. */
   answers: count,
+  /** Who of the staff last said something of it, scored or reviewed it. */
+  workedOnBy: branded<PersonId>().nullable(),
   name: z.string(),
   originalName: z.string(),
   topPieceId: branded<PieceId>().nullable(),

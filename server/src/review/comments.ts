@@ -20,6 +20,7 @@ import { all, one, run, together, type Database } from '../platform/database/dat
 import { nowOnLedger, writeEvent } from '../platform/ledger/ledger';
 import { nameColumns, type PersonName } from '../school/people';
 import { aboutOf, findSubmission } from '../submissions/submissions';
+import { keepWhoWorkedOn } from '../submissions/workedOn';
 
 /** Whether what changed of a comment is for its student to hear: where they can read it. */
 export interface Heard {
@@ -41,6 +42,7 @@ export function addComment(
     const isShown = row.handedBackAt !== null;
     addCommentTo(school.db, { id, attempt, by, text, at, isShown, place, stamp });
     const about = { ...aboutOf(row), ...(place ? { piece: place.pieceId } : {}) };
+    keepWhoWorkedOn(school.db, id, by);
     writeEvent(school, by, 'commented', about, { textSha256: sha256Hex(text), attempt }, at);
     return { isShown };
   });

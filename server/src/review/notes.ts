@@ -7,6 +7,7 @@ import { all, one, run, together, type Database } from '../platform/database/dat
 import { nowOnLedger, writeEvent } from '../platform/ledger/ledger';
 import { nameColumns, type PersonName } from '../school/people';
 import { aboutOf, findSubmission } from '../submissions/submissions';
+import { keepWhoWorkedOn } from '../submissions/workedOn';
 
 /** Keeps what one of the staff says of a piece to the others. Fails with `nothing-in`. */
 export function addNote(
@@ -28,6 +29,7 @@ export function addNote(
       at,
       text,
     ]);
+    keepWhoWorkedOn(db, id, by);
     writeEvent(school, by, 'noted', aboutOf(row), { textSha256: sha256Hex(text), attempt }, at);
   });
 }

@@ -6,6 +6,7 @@ import type { School } from '../platform/School';
 import { together } from '../platform/database/database';
 import { nowOnLedger, writeEvent } from '../platform/ledger/ledger';
 import { aboutOf, findSubmission, type SubmissionRow } from '../submissions/submissions';
+import { keepWhoWorkedOn } from '../submissions/workedOn';
 import { addCommentTo, showComments } from './comments';
 import { showScore } from './scores';
 
@@ -23,6 +24,7 @@ export function markReviewed(school: School, by: PersonId, id: SubmissionId, att
     if (row.reviewedAt !== null) return;
     const at = nowOnLedger(school);
     sayOfAttempt(school.db, row.id, row.attempt, { reviewed_at: at });
+    keepWhoWorkedOn(school.db, row.id, by);
     writeEvent(school, by, 'reviewed', aboutOf(row), { attempt }, at);
   });
 }
@@ -62,7 +64,10 @@ export function handBack(school: School, by: PersonId, course: CourseId, works: 
     const { attempt } = row;
     // What is handed back is no longer held.
     if (row.held === 1) writeEvent(school, by, 'approved', aboutOf(row), { attempt }, at);
-    if (row.reviewedAt === null) writeEvent(school, by, 'reviewed', aboutOf(row), { attempt }, at);
+    if (row.reviewedAt === null) {
+      keepWhoWorkedOn(school.db, row.id, by);
+      writeEvent(school, by, 'reviewed', aboutOf(row), { attempt }, at);
+    }
     showScore(school.db, row, at);
     sayOfAttempt(school.db, row.id, row.attempt, {
       held: 0,

@@ -22,6 +22,7 @@ import { all, one, run, together, type Database } from '../platform/database/dat
 import { nowOnLedger, writeEvent } from '../platform/ledger/ledger';
 import { nameColumns, type PersonName } from '../school/people';
 import { listAttempts, settle } from '../submissions/settle';
+import { keepWhoWorkedOn } from '../submissions/workedOn';
 import { ruleOfScore } from '../submissions/pointsColumn';
 import { aboutOf, findSubmission, type SubmissionRow } from '../submissions/submissions';
 
@@ -139,6 +140,7 @@ function keepScore(db: Database, { known, scoring, given, ...kept }: KeptScore):
       points: pointsOf(scoring, given),
     },
   );
+  if (given) keepWhoWorkedOn(db, kept.id, kept.by);
   settle(db, kept.id);
 }
 

@@ -46,13 +46,15 @@ type SlotRow = readonly [
   seenAttempt: number | null,
   goesBack: number,
   answers: number,
+  workedOnBy: PersonId | null,
 ];
 
 /** The query behind the rack; the bench measures against it bare, a test checks that it runs on indexes. */
 export const slotQuery = `SELECT s.id, s.student_id, s.assignment_id, s.attempt, s.attempts, s.pieces, s.turned_in_at, s.late_ms,
     s.held, s.held_for_name, s.reviewed_at, s.handed_back_at, s.drifted, s.points, s.top_piece_id,
     t.name, t.original_name, t.mime, t.extension, v.attempt AS seen_attempt,
-    EXISTS (SELECT 1 FROM hand_back_due h WHERE h.submission_id = s.id AND h.attempt = s.attempt) AS goes_back, s.answers
+    EXISTS (SELECT 1 FROM hand_back_due h WHERE h.submission_id = s.id AND h.attempt = s.attempt) AS goes_back, s.answers,
+    s.worked_on_by
   FROM submission s JOIN piece t ON t.id = s.top_piece_id
   LEFT JOIN seen v ON v.submission_id = s.id AND v.person_id = :viewer`;
 
@@ -123,6 +125,7 @@ function toSlot(row: SlotRow, now: Instant): Slot {
     seenAttempt,
     goesBack,
     answers,
+    workedOnBy,
   ] = row;
   const isHeld = held === 1;
   return {
@@ -144,6 +147,7 @@ function toSlot(row: SlotRow, now: Instant): Slot {
     points,
     goesBack: goesBack === 1,
     answers,
+    workedOnBy,
     heldForName: isHeld && heldForName === 1,
     state: stateOf({ ...nothingIn, turnedInAt, lateMs, held: isHeld, reviewedAt, handedBackAt }, now),
   };
@@ -177,6 +181,7 @@ function startedSlots(db: Database, course: CourseId, only?: OldSlot): Slot[] {
     points: null,
     goesBack: false,
     answers: 0,
+    workedOnBy: null,
     name: '',
     originalName: '',
     topPieceId: null,

@@ -48,6 +48,7 @@ const undo: Record<number, string> = {
   38: `DROP INDEX comment_by_answered; ALTER TABLE comment DROP COLUMN answers_id; ALTER TABLE comment DROP COLUMN done_at;
     ALTER TABLE submission DROP COLUMN read_until; ALTER TABLE submission DROP COLUMN answers`,
   39: 'ALTER TABLE comment DROP COLUMN stamp',
+  40: 'ALTER TABLE submission DROP COLUMN worked_on_by',
 };
 
 /** Ends a school's server, and starts it on its database as an earlier version would have left it. */

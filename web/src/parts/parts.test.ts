@@ -4,7 +4,7 @@ import type { Instant, PersonId } from '@vestibul/core';
 import type { RackStudent } from '../state/api';
 import { at, byLast, course, g1, now, slot, students } from '../testing/course';
 import { currentAssignment, type MyAssignment } from '../screens/student/currentAssignment';
-import { assignmentsFor, nearestAssignment, placesFor, tallyOf } from './rack/courseWork';
+import { assignmentsFor, nearestAssignment, placesFor, placesOfStudent, tallyOf } from './rack/courseWork';
 import { sayBytes, sayDueDay, sayListName, sayName, sayShortly } from './ui/format';
 import { sayFailure } from './messages/sentences';
 import { stripFor } from './naming/stripFor';
@@ -94,6 +94,14 @@ describe('the work of a course', () => {
       held: 0,
     });
     expect(placesFor(course, rack, '3', log, now, byLast)).toHaveLength(1);
+  });
+
+  test('the work of one student through the year is theirs alone, each with its assignment', () => {
+    const rack = { students, slots: [slot('s1', {}), slot('s2', { state: 'late' })], dues: [] };
+    const places = placesOfStudent(course, rack, 's1', now, byLast);
+    expect(places.every(({ student }) => student.id === 's1')).toBe(true);
+    expect(places.map(({ assignment }) => assignment.id)).toEqual(course.assignments.map(({ id }) => id));
+    expect(places.find(({ assignment }) => assignment.id === 'Log')?.state).toBe('turned in');
   });
 
   test('what is reviewed counts for handing back and is no longer new', () => {

@@ -109,6 +109,7 @@ export const slot = (studentId: string, more: Partial<Slot>): Slot => ({
   points: null,
   goesBack: false,
   answers: 0,
+  workedOnBy: null,
   name: '02-Zhang_A_Log.txt',
   originalName: 'x.txt',
   topPieceId: null,

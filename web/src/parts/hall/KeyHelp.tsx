@@ -9,6 +9,7 @@ const keys: readonly [string[], string][] = [
   [['Space'], 'glance at what is in the slot'],
   [['r'], 'review: to the desk; there, mark reviewed'],
   [['c'], 'write a comment (on the desk)'],
+  [['y'], 'all that this student did through the year, and back (on the desk)'],
   [['m'], 'mark a place for it (on the desk)'],
   [['w'], 'what changed since the attempt before; again, the next change (on the desk)'],
   [[';'], 'put in a phrase (on the desk)'],

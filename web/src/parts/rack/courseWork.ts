@@ -12,8 +12,9 @@ import { stateOfSlot } from './SlotView';
 
 type Assignment = Course['assignments'][number];
 
-/** One student with their slot for the chosen assignment. */
+/** One student with their slot for an assignment. */
 export interface Place {
+  assignment: Assignment;
   student: RackStudent;
   slot: Slot | undefined;
   due: Instant | null;
@@ -104,8 +105,28 @@ export function placesFor(
         student,
       );
       const asked = { due, excused, graceMinutes: assignment.graceMinutes };
-      return { student, slot, due, state: stateOfSlot(slot, asked, now) };
+      return { assignment, student, slot, due, state: stateOfSlot(slot, asked, now) };
     });
+}
+
+/** The slots of one student through the year, in the order of the assignments. */
+export function placesOfStudent(
+  course: Course,
+  rack: RackData,
+  student: string,
+  now: number,
+  arrangement: Arrangement,
+): Place[] {
+  const own = <Row extends { studentId: string }>(rows: readonly Row[]) =>
+    rows.filter((row) => row.studentId === student);
+  const only = {
+    students: rack.students.filter(({ id }) => id === student),
+    slots: own(rack.slots),
+    dues: own(rack.dues),
+  };
+  return assignmentsFor(course, 'all', now).flatMap((assignment) =>
+    placesFor(course, only, 'all', assignment, now, arrangement),
+  );
 }
 
 export interface Tally {

@@ -1,19 +1,20 @@
 import { useEffect, useRef } from 'react';
 import { CornerDownRight } from 'lucide-react';
-import type { PersonId } from '@vestibul/core';
 import { isUnseen } from '../../parts/hall/Hall';
+import { usePerson } from '../../parts/hall/useSession';
 import { isAnswered, type Place } from '../../parts/rack/courseWork';
-import { sayNumber, sayShortly } from '../../parts/ui/format';
+import { sayName, sayNumber, sayShortly } from '../../parts/ui/format';
 import { enamel } from '../../parts/courses/Plate';
 import type { Course } from '../../state/api';
 
 interface DeskPileProps {
   course: Course;
   places: readonly Place[];
-  selected: PersonId;
+  selected: Place;
   onChoose: (place: Place) => void;
-  /** Whose it is, or what it is called while that is hidden. */
-  sayWhose: (place: Place) => string;
+  /** What each is called: whose it is, or what it is for. */
+  says: (place: Place) => string;
+  whatItLists: string;
   zone: string;
   now: number;
 }
@@ -26,24 +27,44 @@ const marks: Partial<Record<Place['state'], string>> = {
   'handed back': '◣',
 };
 
-/** Everybody whose work lies on the desk, in order. */
-export function DeskPile({ course, places, selected, onChoose, sayWhose, zone, now }: DeskPileProps) {
+/** What the places of a queue are told apart by. */
+export const keyOf = ({ assignment, student }: Place): string => `${assignment.id} ${student.id}`;
+
+/** All work that lies on the desk, in order. */
+export function DeskPile({
+  course,
+  places,
+  selected,
+  onChoose,
+  says,
+  whatItLists,
+  zone,
+  now,
+}: DeskPileProps) {
   const list = useRef<HTMLUListElement>(null);
+  const me = usePerson().id;
+  const current = keyOf(selected);
+  const nameOf = new Map(course.staff.map((one) => [one.id, sayName(one)]));
+  /** Who else has begun to review it. */
+  const begunBy = ({ state, slot }: Place) =>
+    slot?.workedOnBy && slot.workedOnBy !== me && state !== 'reviewed' && state !== 'handed back'
+      ? nameOf.get(slot.workedOnBy)
+      : undefined;
   const enamelOf = new Map(course.periods.map((period) => [period.id, period.enamel]));
   useEffect(() => {
     list.current?.querySelector('[aria-current=true]')?.scrollIntoView({ block: 'nearest' });
-  }, [selected]);
+  }, [current]);
   return (
     <ul
       ref={list}
-      aria-label="Students with something in"
+      aria-label={whatItLists}
       className="grid min-h-0 list-none content-start gap-0.75 overflow-y-auto rounded-plate border border-line bg-ground p-1.5 max-lg:max-h-44"
     >
       {places.map((place) => (
-        <li key={place.student.id}>
+        <li key={keyOf(place)}>
           <button
             type="button"
-            aria-current={place.student.id === selected}
+            aria-current={keyOf(place) === current}
             onClick={() => onChoose(place)}
             className="grid w-full grid-cols-[auto_1fr_auto] items-baseline gap-x-2 rounded-[5px] border-l-4 bg-surface px-2.25 py-1.25 text-left text-ink aria-[current=true]:outline-3 aria-[current=true]:outline-brass-mark"
             style={{ borderLeftColor: enamel(enamelOf.get(place.student.periodId) ?? 0) }}
@@ -54,13 +75,16 @@ export function DeskPile({ course, places, selected, onChoose, sayWhose, zone, n
             <span
               className={`min-w-0 [overflow-wrap:anywhere] ${place.slot && isUnseen(place.slot) ? 'font-bold' : ''}`}
             >
-              {sayWhose(place)}
+              {says(place)}
             </span>
             <span className="text-[12.5px] whitespace-nowrap text-ink-2">
               <Standing place={place} now={now} zone={zone} />
             </span>
             {(place.slot?.lateMs ?? 0) > 0 ? (
               <span className="col-start-2 text-[12.5px] font-semibold text-brick">late</span>
+            ) : null}
+            {begunBy(place) ? (
+              <span className="col-start-2 text-[12.5px] text-ink-2">begun by {begunBy(place)}</span>
             ) : null}
             {isAnswered(place) ? (
               <span className="col-start-2 flex items-center gap-1 text-[12.5px] font-semibold">

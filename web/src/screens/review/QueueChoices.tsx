@@ -1,7 +1,23 @@
-import { keepChoice, useKeptChoice, type KeptChoice } from '../../parts/hall/useKeptChoice';
+import type { CourseId } from '@vestibul/core';
+import {
+  keepChoice,
+  keepSet,
+  useKeptChoice,
+  useKeptSet,
+  type KeptChoice,
+} from '../../parts/hall/useKeptChoice';
 import { canCoverWords } from '../../parts/piece/CoveredNames';
 import { inputClass } from '../../parts/ui/Field';
-import { queueOrders, queueShows, type QueueOrder, type QueueShow } from './queue';
+import { toggled } from '../../parts/ui/toggled';
+import type { Course } from '../../state/api';
+import {
+  queueOrders,
+  queueShows,
+  queueWorkers,
+  type QueueOrder,
+  type QueueShow,
+  type QueueWorker,
+} from './queue';
 
 const showChoice: KeptChoice<QueueShow> = { key: 'vestibul.queue.show', values: queueShows, first: 'all' };
 const orderChoice: KeptChoice<QueueOrder> = {
@@ -9,36 +25,92 @@ const orderChoice: KeptChoice<QueueOrder> = {
   values: queueOrders,
   first: 'name',
 };
-
+const workerChoice: KeptChoice<QueueWorker> = {
+  key: 'vestibul.queue.worker',
+  values: queueWorkers,
+  first: 'anybody',
+};
 const namesChoice: KeptChoice<'shown' | 'hidden'> = {
   key: 'vestibul.queue.names',
   values: ['shown', 'hidden'],
   first: 'shown',
 };
+const leftOutKey = (course: CourseId) => `vestibul.queue.leftOut ${course}`;
 
-/** Where a value does not say all that is chosen. */
-const words: Partial<Record<QueueShow | QueueOrder, string>> = { all: 'all work', name: 'by name' };
+const showWords: Partial<Record<QueueShow, string>> = { all: 'all work' };
+const orderWords: Partial<Record<QueueOrder, string>> = { name: 'by name' };
+const workerWords: Record<QueueWorker, string> = {
+  anybody: 'whoever began it',
+  me: 'begun by me',
+  another: 'begun by others',
+  nobody: 'begun by nobody',
+};
 
 /** Shows all again, where nothing is as it was asked for. */
-export const showAll = () => keepChoice(showChoice, 'all');
+export function showAll(course: CourseId): void {
+  keepChoice(showChoice, 'all');
+  keepChoice(workerChoice, 'anybody');
+  keepSet(leftOutKey(course), new Set());
+}
 
 /** How somebody goes through the queue, on this device. */
-export function useQueueChoices() {
+export function useQueueChoices(course: CourseId) {
   const isHidden = useKeptChoice(namesChoice) === 'hidden';
   const order = useKeptChoice(orderChoice);
-  // By name, the order would tell who it is.
-  return { show: useKeptChoice(showChoice), order: isHidden ? ('at random' as const) : order, isHidden };
+  return {
+    show: useKeptChoice(showChoice),
+    worker: useKeptChoice(workerChoice),
+    // By name, the order would tell who it is.
+    order: isHidden ? ('at random' as const) : order,
+    isHidden,
+    /** Periods that are not looked at, where all are. */
+    leftOut: useKeptSet(leftOutKey(course)),
+  };
+}
+
+interface QueueChoicesProps {
+  course: Course;
+  /** Whether the work of all periods is looked at: then of which. */
+  isAll: boolean;
 }
 
 /** Which work lies on the pile, and in which order. */
-export function QueueChoices() {
-  const { show, order, isHidden } = useQueueChoices();
+export function QueueChoices({ course, isAll }: QueueChoicesProps) {
+  const { show, worker, order, isHidden, leftOut } = useQueueChoices(course.id);
   return (
     <div className="grid gap-1.5">
       <div className="flex gap-1.5">
-        <Choice label="Work to show" choice={showChoice} value={show} />
-        {isHidden ? null : <Choice label="Order of the work" choice={orderChoice} value={order} />}
+        <Choice label="Work to show" choice={showChoice} value={show} words={showWords} />
+        {isHidden ? null : (
+          <Choice label="Order of the work" choice={orderChoice} value={order} words={orderWords} />
+        )}
       </div>
+      {course.staff.length > 1 ? (
+        <div className="flex">
+          <Choice
+            label="Whose work it is to review"
+            choice={workerChoice}
+            value={worker}
+            words={workerWords}
+          />
+        </div>
+      ) : null}
+      {isAll && course.periods.length > 1 ? (
+        <fieldset className="flex flex-wrap gap-x-3 text-small">
+          <legend className="float-left mr-3 min-h-6 content-center">Periods</legend>
+          {course.periods.map(({ id, number, label }) => (
+            <label key={id} className="flex min-h-6 items-center gap-1">
+              <input
+                type="checkbox"
+                aria-label={label}
+                checked={!leftOut.has(id)}
+                onChange={() => keepSet(leftOutKey(course.id), toggled(leftOut, id))}
+              />
+              {number}
+            </label>
+          ))}
+        </fieldset>
+      ) : null}
       <label className="flex min-h-6 items-center gap-2 text-small">
         <input
           type="checkbox"
@@ -58,13 +130,15 @@ export function QueueChoices() {
   );
 }
 
-interface ChoiceProps<Value extends QueueShow | QueueOrder> {
+interface ChoiceProps<Value extends string> {
   label: string;
   choice: KeptChoice<Value>;
   value: Value;
+  /** Where a value does not say all that is chosen. */
+  words: Partial<Record<Value, string>>;
 }
 
-function Choice<Value extends QueueShow | QueueOrder>({ label, choice, value }: ChoiceProps<Value>) {
+function Choice<Value extends string>({ label, choice, value, words }: ChoiceProps<Value>) {
   return (
     <select
       aria-label={label}

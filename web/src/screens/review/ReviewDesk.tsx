@@ -1,15 +1,8 @@
 import { useEffect, useMemo, useRef, useState } from 'react';
-import { useNavigate } from 'react-router';
+import { Link, useNavigate } from 'react-router';
 import { wordsToCover, type PieceId } from '@vestibul/core';
 import { Button } from '../../parts/ui/Button';
-import {
-  assignmentsFor,
-  chooseAssignment,
-  hasWork,
-  placesFor,
-  tallyOf,
-  type Place,
-} from '../../parts/rack/courseWork';
+import { hasWork, tallyOf, type Place } from '../../parts/rack/courseWork';
 import { MOST_AHEAD } from '../../parts/piece/ahead';
 import { DriftNote } from '../../parts/piece/DriftNote';
 import { Hall } from '../../parts/hall/Hall';
@@ -23,11 +16,8 @@ import { placePath } from '../../parts/hall/places';
 import { announce } from '../../parts/messages/announce';
 import { Empty, Read } from '../../parts/messages/States';
 import { stripFor } from '../../parts/naming/stripFor';
-import { useChosen } from '../../parts/hall/useChosen';
-import { useArrangement } from '../../parts/rack/useArrangement';
 import { useCoursePage } from '../../parts/courses/useCoursePage';
 import { useKeys } from '../../parts/ui/useKeys';
-import { useNow } from '../../parts/hall/useNow';
 import { usePageTitle } from '../../parts/ui/usePageTitle';
 import { useSeen } from '../../parts/rack/useSeen';
 import { useZone } from '../../parts/hall/useSession';
@@ -37,11 +27,12 @@ import { DueLine } from '../../parts/rack/DueLine';
 import { HandBackButton } from '../../parts/review/HandBackButton';
 import { coverWork } from '../../parts/review/coverWork';
 import { sayListName, sayName } from '../../parts/ui/format';
-import { DeskPile } from './DeskPile';
-import { QueueChoices, showAll, useQueueChoices } from './QueueChoices';
-import { deskPlace } from './deskPlace';
-import { queueOf, workNumbers } from './queue';
+import { useLatest } from '../../parts/ui/useLatest';
+import { DeskPile, keyOf } from './DeskPile';
+import { QueueChoices, showAll } from './QueueChoices';
+import { workNumbers } from './queue';
 import { useNextAhead } from './useNextAhead';
+import { THROUGH_YEAR, useQueue } from './useQueue';
 import { ReviewPanel } from './ReviewPanel';
 import { useDeskPlaces } from './useDeskPlaces';
 
@@ -53,49 +44,44 @@ export function ReviewDesk() {
 }
 
 function DeskOf({ course, period }: { course: Course; period: string }) {
-  const [chosen, chooseWhat] = useChosen();
   const navigate = useNavigate();
-  const now = useNow();
   const zone = useZone();
-  const arrangement = useArrangement();
-  const rack = api.useReadRackQuery({ params: { courseId: course.id } });
-  const assignments = assignmentsFor(course, period, now);
-  const assignment = chooseAssignment(assignments, chosen.get('assignment'), now);
-  const all =
-    rack.data && assignment ? placesFor(course, rack.data, period, assignment, now, arrangement) : [];
+  const queued = useQueue(course, period);
+  const { rack, assignments, assignment, isOfYear, all, queue, choices, choose, now } = queued;
+  const { here: selected, empty, next, previous, nextToReview } = queued;
   const places = all.filter(hasWork);
-  const asked = chosen.get('student');
-  const choices = useQueueChoices();
-  const queue = queueOf(all, { ...choices, asked, assignment: assignment?.id ?? '' });
-  const { here: selected, empty, next, previous, nextToReview } = deskPlace(queue, asked);
   useSeen(course, selected?.slot);
   const following = selected ? queue.slice(queue.indexOf(selected) + 1).filter(hasWork) : [];
   useNextAhead(following.slice(0, MOST_AHEAD).flatMap(({ slot }) => slot?.id ?? []));
 
-  const choose = (place: Place | undefined) => {
-    if (!place || !assignment) return;
-    chooseWhat((now) => {
-      now.set('assignment', assignment.id);
-      now.set('student', place.student.id);
-      now.delete('piece');
-    });
-  };
   const goOn = () =>
     nextToReview ? choose(nextToReview) : announce('That was the last one to review here.');
   // Whom one looks at stands in the address from the start, so that nobody who turns in meanwhile takes their place.
-  const first = asked === null ? selected?.student.id : undefined;
+  const first = useLatest(() => {
+    if (!queued.isAsked) choose(selected);
+  });
+  const begun = queued.isAsked ? undefined : selected?.student.id;
   useEffect(() => {
-    if (first) chooseWhat((now) => now.set('student', first));
-  }, [first, chooseWhat]);
+    if (begun) first();
+  }, [begun, first]);
   const numbers = workNumbers(choices.isHidden ? (rack.data?.students ?? []) : [], assignment?.id ?? '');
   const isCovered = (place: Place) => choices.isHidden && place.state !== 'handed back';
   const coverOf = (place: Place) =>
     isCovered(place) ? { label: `Work ${numbers.get(place.student.id)}`, student: place.student } : null;
   const sayWhose = (place: Place) => coverOf(place)?.label ?? sayListName(place.student);
   const shown = selected && {
-    id: selected.student.id,
-    says: coverOf(selected)?.label ?? `${sayName(selected.student)}’s work`,
+    id: keyOf(selected),
+    says: isOfYear
+      ? selected.assignment.title
+      : (coverOf(selected)?.label ?? `${sayName(selected.student)}’s work`),
   };
+  const pathOfYear = (place: Place, more: Record<string, string>) =>
+    placePath(course.id, 'Review desk', period, {
+      assignment: place.assignment.id,
+      student: place.student.id,
+      ...more,
+    });
+  const toYear = selected && !isCovered(selected) ? pathOfYear(selected, isOfYear ? {} : THROUGH_YEAR) : null;
   const isFirst = useRef(true);
   // Whoever hears the page hears whom they look at now; the first one they read.
   useEffect(() => {
@@ -103,7 +89,11 @@ function DeskOf({ course, period }: { course: Course; period: string }) {
     if (!isFirst.current) announce(`${shown.says} is shown.`);
     isFirst.current = false;
   }, [shown?.id]); // eslint-disable-line react-hooks/exhaustive-deps -- said when it is somebody else, not when they are read again
-  useKeys({ j: () => choose(next), k: () => choose(previous) });
+  useKeys({
+    j: () => choose(next),
+    k: () => choose(previous),
+    y: toYear ? () => void navigate(toYear) : undefined,
+  });
   return (
     <Hall
       course={course}
@@ -137,37 +127,52 @@ function DeskOf({ course, period }: { course: Course; period: string }) {
         <>
           <header className="mb-3 flex flex-wrap items-end gap-x-6.5 gap-y-2">
             <div className="min-w-0">
-              <AssignmentPicker
-                assignments={assignments}
-                current={assignment}
-                onChoose={(id) =>
-                  void navigate(placePath(course.id, 'Review desk', period, { assignment: id }))
-                }
-              />
-              <DueLine course={course} assignment={assignment} period={period} now={now} zone={zone} />
+              {isOfYear && selected ? (
+                <>
+                  <h1>{sayName(selected.student)}</h1>
+                  <p className="mt-1 text-ink-2">All work of the year</p>
+                </>
+              ) : (
+                <>
+                  <AssignmentPicker
+                    assignments={assignments}
+                    current={assignment}
+                    onChoose={(id) =>
+                      void navigate(placePath(course.id, 'Review desk', period, { assignment: id }))
+                    }
+                  />
+                  <DueLine course={course} assignment={assignment} period={period} now={now} zone={zone} />
+                </>
+              )}
             </div>
             <p className="ml-auto text-ink-2">{tallyOf(places).toReview} to review</p>
-            <HandBackButton course={course} places={places} sayWhose={sayWhose} />
+            {isOfYear ? null : <HandBackButton course={course} places={places} sayWhose={sayWhose} />}
           </header>
           <Read of={rack} what="Reading the pile">
             {() =>
               selected?.slot?.id ? (
                 <div className="grid min-h-0 flex-1 grid-cols-[250px_1fr_310px] gap-3.5 max-lg:flex-none max-lg:grid-cols-1">
                   <div className="grid min-h-0 grid-rows-[auto_1fr] gap-2">
-                    <QueueChoices />
+                    {isOfYear ? (
+                      <YearLink to={toYear} says="Everybody’s" />
+                    ) : (
+                      <QueueChoices course={course} isAll={period === 'all'} />
+                    )}
                     <DeskPile
                       course={course}
                       places={queue.filter(hasWork)}
-                      selected={selected.student.id}
+                      selected={selected}
                       onChoose={choose}
-                      sayWhose={sayWhose}
+                      says={isOfYear ? ({ assignment: of }) => of.title : sayWhose}
+                      whatItLists={isOfYear ? 'Work through the year' : 'Students with something in'}
                       zone={zone}
                       now={now}
                     />
                   </div>
                   <Work
-                    key={`${selected.slot.id} ${chosen.get('piece')}`}
-                    asked={chosen.get('piece') as PieceId | null}
+                    key={`${selected.slot.id} ${queued.piece}`}
+                    asked={queued.piece as PieceId | null}
+                    toYear={isOfYear ? null : toYear}
                     cover={coverOf(selected)}
                     submissionId={selected.slot.id}
                     course={course}
@@ -185,9 +190,9 @@ function DeskOf({ course, period }: { course: Course; period: string }) {
                   ) : null}
                 </Empty>
               ) : places.length > 0 ? (
-                <Empty title={`Nothing is ${choices.show} here`}>
+                <Empty title="Nothing here is what you chose">
                   <p>There is other work for this assignment.</p>
-                  <Button look="go" onClick={showAll}>
+                  <Button look="go" onClick={() => showAll(course.id)}>
                     Show all
                   </Button>
                 </Empty>
@@ -221,6 +226,16 @@ interface Cover {
   student: Place['student'];
 }
 
+/** From one student's work through the year to everybody's for the assignment, and back. */
+function YearLink({ to, says }: { to: string | null; says: string }) {
+  if (!to) return null;
+  return (
+    <Link to={to} className="flex min-h-6 items-center gap-2 rounded text-small font-semibold text-act">
+      {says} <kbd aria-hidden="true">y</kbd>
+    </Link>
+  );
+}
+
 /** Where its student has taken back what lay here a moment ago. */
 function TakenBack() {
   return (
@@ -233,6 +248,8 @@ function TakenBack() {
 interface WorkProps {
   /** Under what it is shown, while it is hidden whose it is. */
   cover: Cover | null;
+  /** To all that its student did through the year; null where one is there, or it is hidden whose it is. */
+  toYear: string | null;
   /** The piece that was looked for; else the first of what counts is shown. */
   asked: PieceId | null;
   submissionId: Submission['id'];
@@ -254,7 +271,7 @@ interface OpenWorkProps extends Omit<WorkProps, 'submissionId'> {
   submission: Submission;
 }
 
-function OpenWork({ asked, cover, submission, course, zone, onDone }: OpenWorkProps) {
+function OpenWork({ asked, cover, toYear, submission, course, zone, onDone }: OpenWorkProps) {
   const label = cover?.label;
   const covered = cover?.student;
   // The same as long as it is: places in it are looked for anew where it is another.
@@ -303,6 +320,7 @@ function OpenWork({ asked, cover, submission, course, zone, onDone }: OpenWorkPr
       <ReviewPanel
         submission={data}
         isCovered={cover !== null}
+        yearLink={<YearLink to={toYear} says="All their work" />}
         course={course}
         zone={zone}
         desk={desk}

@@ -1,4 +1,4 @@
-import type { RefObject } from 'react';
+import type { ReactNode, RefObject } from 'react';
 import type { PieceId } from '@vestibul/core';
 import { mayRun } from '../../parts/hall/places';
 import { useDraft } from '../../parts/hall/useDraft';
@@ -26,6 +26,8 @@ interface ReviewPanelProps {
   submission: Submission;
   /** Whether it is hidden whose it is. */
   isCovered: boolean;
+  /** To all that its student did. */
+  yearLink: ReactNode;
   course: Course;
   zone: string;
   desk: ReturnType<typeof useDeskPlaces>;
@@ -40,6 +42,7 @@ interface ReviewPanelProps {
 export function ReviewPanel({
   submission,
   isCovered,
+  yearLink,
   course,
   zone,
   desk,
@@ -69,6 +72,7 @@ export function ReviewPanel({
   return (
     <section aria-label="Review" className="-mx-1 flex min-h-0 flex-col gap-3 overflow-y-auto px-1">
       <ReviewHead submission={submission} counting={counting} score={known} course={course} zone={zone} />
+      {yearLink}
       {isBack && runs ? (
         <ScoreChange submission={submission} attempt={attempt} />
       ) : (

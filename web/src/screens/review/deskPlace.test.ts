@@ -14,7 +14,10 @@ const places = (letters: string) =>
   }) as unknown as Place[];
 const said = (letters: string, asked: string | null) =>
   Object.fromEntries(
-    Object.entries(deskPlace(places(letters), asked)).map(([key, place]) => [key, place?.student.id]),
+    Object.entries(deskPlace(places(letters), ({ student }) => student.id === asked)).map(([key, place]) => [
+      key,
+      place?.student.id,
+    ]),
   );
 
 describe('who lies on the desk', () => {

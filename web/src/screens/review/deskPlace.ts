@@ -15,8 +15,8 @@ export interface DeskPlace {
  * Who lies on the desk, of all places in their order: whoever is asked for, also when their work is gone or somebody before
  * them turns in; where nobody is asked for, the first whose work is to be reviewed, else the first who has any.
  */
-export function deskPlace(all: readonly Place[], asked: string | null): DeskPlace {
-  const place = all.find(({ student }) => student.id === asked) ?? firstToReview(all);
+export function deskPlace(all: readonly Place[], isAsked: (place: Place) => boolean): DeskPlace {
+  const place = all.find(isAsked) ?? firstToReview(all);
   const at = place ? all.indexOf(place) : -1;
   return {
     here: place && hasWork(place) ? place : undefined,

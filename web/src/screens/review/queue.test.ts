@@ -1,7 +1,8 @@
 import { describe, expect, test } from '@jest/globals';
+import type { PersonId } from '@vestibul/core';
 import type { Place } from '../../parts/rack/courseWork';
 import { deskPlace } from './deskPlace';
-import { queueOf, type QueueOrder, type QueueShow } from './queue';
+import { queueOf, type QueueOrder, type QueueShow, type QueueWorker } from './queue';
 
 const place = (id: string, over: Partial<Place>, slot: object = {}) =>
   ({
@@ -24,8 +25,12 @@ const pile = [
   place('dov', { state: 'held' }, { unseen: false }),
   { ...place('eva', { state: 'missing' }), slot: undefined },
 ];
+const me = 'p_me' as PersonId;
+const is = (asked: string | null) => (place: Place) => place.student.id === asked;
 const ids = (show: QueueShow, order: QueueOrder = 'name', asked: string | null = null, assignment = 'a1') =>
-  queueOf(pile, { show, order, asked, assignment }).map(({ student }) => student.id);
+  queueOf(pile, { show, order, worker: 'anybody', me, isAsked: is(asked), assignment }).map(
+    ({ student }) => student.id,
+  );
 
 describe('the queue', () => {
   test.each<[QueueShow, string[]]>([
@@ -38,11 +43,37 @@ describe('the queue', () => {
     expect(ids(show)).toEqual(shown);
   });
 
+  test.each<[QueueWorker, string[]]>([
+    ['anybody', ['ann', 'bob', 'cid']],
+    ['me', ['ann']],
+    ['another', ['bob']],
+    ['nobody', ['cid']],
+  ])('shows what was last worked on by %s', (worker, shown) => {
+    const shared = [
+      place('ann', {}, { workedOnBy: me }),
+      place('bob', {}, { workedOnBy: 'p_other' }),
+      place('cid', {}, { workedOnBy: null }),
+    ];
+    const choices = { show: 'to review', order: 'name', me, assignment: 'a1' } as const;
+    const queue = queueOf(shared, { ...choices, worker, isAsked: is(null) });
+    expect(queue.map(({ student }) => student.id)).toEqual(shown);
+    // What is looked at stays, though it is another's by now.
+    const looking = queueOf(shared, { ...choices, worker, isAsked: is('bob') });
+    expect(looking.map(({ student }) => student.id)).toContain('bob');
+  });
+
   test('who is looked at stays in it, though their work is reviewed meanwhile', () => {
     expect(ids('to review', 'name', 'ben')).toEqual(['ada', 'ben', 'cleo']);
     const { here, next } = deskPlace(
-      queueOf(pile, { show: 'to review', order: 'name', asked: 'ben', assignment: 'a1' }),
-      'ben',
+      queueOf(pile, {
+        show: 'to review',
+        order: 'name',
+        worker: 'anybody',
+        me,
+        isAsked: is('ben'),
+        assignment: 'a1',
+      }),
+      is('ben'),
     );
     expect([here?.student.id, next?.student.id]).toEqual(['ben', 'cleo']);
   });

@@ -1,3 +1,4 @@
+import type { PersonId } from '@vestibul/core';
 import { isUnseen } from '../../parts/hall/Hall';
 import { isAnswered, isToReview, type Place } from '../../parts/rack/courseWork';
 
@@ -18,18 +19,41 @@ const fits: Record<QueueShow, (place: Place) => boolean> = {
   answered: isAnswered,
 };
 
+/** Who of the staff worked on it last. */
+export const queueWorkers = ['anybody', 'me', 'another', 'nobody'] as const;
+export type QueueWorker = (typeof queueWorkers)[number];
+
+function isBy({ slot }: Place, worker: QueueWorker, me: PersonId): boolean {
+  const by = slot?.workedOnBy ?? null;
+  switch (worker) {
+    case 'anybody':
+      return true;
+    case 'nobody':
+      return by === null;
+    case 'me':
+      return by === me;
+    case 'another':
+      return by !== null && by !== me;
+  }
+}
+
 interface QueueChoices {
   show: QueueShow;
   order: QueueOrder;
-  /** Who is looked at: they stay where they are while they are, whatever becomes of their work. */
-  asked: string | null;
+  worker: QueueWorker;
+  me: PersonId;
+  /** What is looked at: it stays where it is while it is, whatever becomes of it. */
+  isAsked: (place: Place) => boolean;
   /** The same assignment lies in the same random order, so that one finds one's way back. */
   assignment: string;
 }
 
 /** The places of a queue as somebody wants to go through it. */
-export function queueOf(places: readonly Place[], { show, order, asked, assignment }: QueueChoices): Place[] {
-  const shown = places.filter((place) => place.student.id === asked || fits[show](place));
+export function queueOf(
+  places: readonly Place[],
+  { show, order, worker, me, isAsked, assignment }: QueueChoices,
+): Place[] {
+  const shown = places.filter((place) => isAsked(place) || (fits[show](place) && isBy(place, worker, me)));
   if (order === 'name') return shown;
   const key =
     order === 'oldest first'

@@ -1,0 +1,71 @@
+import { useNow } from '../../parts/hall/useNow';
+import { useChosen } from '../../parts/hall/useChosen';
+import { usePerson } from '../../parts/hall/useSession';
+import {
+  assignmentsFor,
+  chooseAssignment,
+  placesFor,
+  placesOfStudent,
+  type Place,
+} from '../../parts/rack/courseWork';
+import { useArrangement } from '../../parts/rack/useArrangement';
+import { api, type Course } from '../../state/api';
+import { deskPlace } from './deskPlace';
+import { useQueueChoices } from './QueueChoices';
+import { queueOf } from './queue';
+
+/** In the address: one student's work through the year, in place of everybody's for one assignment. */
+export const THROUGH_YEAR = { through: 'year' };
+
+/** What lies on the desk, what comes before and after it, and of whom or of what that is the work. */
+export function useQueue(course: Course, period: string) {
+  const [chosen, chooseWhat] = useChosen();
+  const now = useNow();
+  const me = usePerson().id;
+  const arrangement = useArrangement();
+  const rack = api.useReadRackQuery({ params: { courseId: course.id } });
+  const kept = useQueueChoices(course.id);
+  const asked = chosen.get('student');
+  const isOfYear = asked !== null && chosen.get('through') === THROUGH_YEAR.through;
+  const assignments = assignmentsFor(course, isOfYear ? 'all' : period, now);
+  const assignment = chooseAssignment(assignments, chosen.get('assignment'), now);
+
+  const isLeftOut = (place: Place) => period === 'all' && kept.leftOut.has(place.student.periodId);
+  const isAsked = (place: Place) =>
+    place.student.id === asked && (!isOfYear || place.assignment.id === assignment?.id);
+  const ofAssignment = () =>
+    rack.data && assignment ? placesFor(course, rack.data, period, assignment, now, arrangement) : [];
+  const all = isOfYear
+    ? rack.data
+      ? placesOfStudent(course, rack.data, asked, now, arrangement)
+      : []
+    : ofAssignment().filter((place) => isAsked(place) || !isLeftOut(place));
+  const choices = isOfYear
+    ? // Who looks at one student looks at all they did, in its order, and knows whose it is.
+      { ...kept, show: 'all' as const, worker: 'anybody' as const, order: 'name' as const, isHidden: false }
+    : kept;
+  const queue = queueOf(all, { ...choices, me, isAsked, assignment: assignment?.id ?? '' });
+
+  const choose = (place: Place | undefined) => {
+    if (!place) return;
+    chooseWhat((address) => {
+      address.set('assignment', place.assignment.id);
+      address.set('student', place.student.id);
+      address.delete('piece');
+    });
+  };
+  return {
+    rack,
+    assignments,
+    assignment,
+    isOfYear,
+    all,
+    queue,
+    choices,
+    ...deskPlace(queue, isAsked),
+    isAsked: asked !== null,
+    piece: chosen.get('piece'),
+    choose,
+    now,
+  };
+}
