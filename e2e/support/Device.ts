@@ -1,7 +1,10 @@
 import type { Application } from './Application';
 
-/** How long a device goes on asking a school that does not answer; the page goes on for minutes. */
-const PATIENCE_MS = 60_000;
+/**
+ * How long a device goes on asking a school that does not answer: as long as its journey may take. A school that is killed thirty
+ * times over may answer nobody in between, and how long that is, is the machine's.
+ */
+const PATIENCE_MS = 600_000;
 
 const base64 = (text: string) => Buffer.from(text).toString('base64');
 

@@ -28,6 +28,7 @@ import { PileWorks } from './sorting/PileWorks';
 import { Bus } from './platform/live/Bus';
 import { LongWorks } from './platform/live/LongWorks';
 import { Rights } from './access/Rights';
+import { Looking } from './platform/live/Looking';
 import { Streams } from './platform/live/Streams';
 import { WriteGate } from './platform/database/WriteGate';
 import { Guessing } from './sign-in/Guessing';
@@ -67,6 +68,7 @@ export function openSchool(options: SchoolOptions): School {
     },
     rights: new Rights(),
     streams: new Streams(),
+    looking: new Looking(),
     guessing: new Guessing(options.signInAttempts ?? SIGN_IN_ATTEMPTS, clock),
     refusals: new Refusals(options.refusalsAtOnce ?? REFUSALS_AT_ONCE, clock),
     hashing: new HashQueue(),

@@ -7,6 +7,7 @@ import { note, phrase, submission } from './shapes';
 /** What is answered about the desk. */
 export const reviewAnswers = {
   readSubmission: submission,
+  lookAt: done,
   comment: done,
   changeComment: done,
   removeComment: done,

@@ -14,6 +14,7 @@ import {
 
 /** What requests about the desk carry. */
 export const reviewRequests = {
+  lookAt: { body: z.object({ isHere: z.boolean() }) },
   comment: { body: newComment },
   changeComment: { body: commentBody },
   answerComment: { body: commentBody },

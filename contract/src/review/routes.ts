@@ -8,6 +8,13 @@ export const reviewRoutes = {
     about: 'submission',
     needs: 'view',
   },
+  // Who of the staff has it before them now; kept nowhere.
+  lookAt: {
+    method: 'PUT',
+    path: '/api/submissions/:submissionId/looking',
+    about: 'review',
+    needs: 'comment',
+  },
   comment: {
     method: 'POST',
     path: '/api/submissions/:submissionId/comments',

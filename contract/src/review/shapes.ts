@@ -11,6 +11,7 @@ import type {
   PieceId,
   ScoreStep,
   Sha256,
+  PersonId,
   SubmissionId,
 } from '@vestibul/core';
 import { attempt, id, paragraphs } from '../parts/bodies';
@@ -123,6 +124,8 @@ export const submission = z.object({
   /** When the newest of what its student can read came, and until when they have read it. */
   newestShown: instant.nullable(),
   readUntil: instant.nullable(),
+  /** Who of the staff has it before them now; a student is told nobody. */
+  lookedAtBy: z.array(branded<PersonId>()),
   /** When it is handed back, while it can still be kept; its student does not know of it. */
   goesBackAt: instant.nullable(),
 });

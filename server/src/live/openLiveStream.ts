@@ -8,6 +8,7 @@ import { readSlot } from '../submissions/rack';
 import { caller, type Call } from '../platform/http/call';
 import { readCookie } from '../platform/http/cookies';
 import { all } from '../platform/database/database';
+import { forgetGone } from '../review/looking';
 import { linesAfter, toldOf } from './tellOfLines';
 
 /** How often the stream says that it is there: proxies close quiet connections, and a page takes a silent one for dead. */
@@ -47,6 +48,7 @@ export function openLiveStream(call: Call<'live'>): void {
   const stopWatching = school.rights.watch(viewer, endIfOut);
   const heartbeat = setInterval(() => {
     beat();
+    if (school.db.open) forgetGone(school);
     endIfOut();
   }, HEARTBEAT_MS);
   response.on('close', () => {

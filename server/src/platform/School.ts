@@ -10,6 +10,7 @@ import type { PileWorks } from '../sorting/PileWorks';
 import type { Bus } from './live/Bus';
 import type { LongWorks } from './live/LongWorks';
 import type { Rights } from '../access/Rights';
+import type { Looking } from './live/Looking';
 import type { Streams } from './live/Streams';
 import type { WriteGate } from './database/WriteGate';
 import type { Guessing } from '../sign-in/Guessing';
@@ -71,6 +72,8 @@ export interface School {
   rights: Rights;
   /** The streams of notices that are open. */
   streams: Streams;
+  /** Who has which work before them. */
+  looking: Looking;
   /** Limits wrong guesses of passwords. */
   guessing: Guessing;
   refusals: Refusals;

@@ -10,6 +10,7 @@ import { checkHandBack } from './handBackCheck';
 import { changePhrase, keepPhrase, listPhrases, removePhrase } from './phrases';
 import { addNote, listNotes, removeNote } from './notes';
 import { caller, type Call, type JsonHandlers } from '../platform/http/call';
+import { lookAt } from './looking';
 import { tellOfSubmission } from '../submissions/tellOfSlot';
 import { handBackSoon, planHandBack, takeIntoReview } from './handBackSoon';
 import { readSubmission } from './readSubmission';
@@ -43,6 +44,10 @@ function heard(call: Call<'comment' | 'changeComment'>, { isShown }: Heard) {
 }
 
 export const reviewHandlers = {
+  lookAt(call) {
+    lookAt(call.school, caller(call).id, call.params.submissionId, call.body.isHere);
+    return {};
+  },
   comment: (call) =>
     heard(call, addComment(call.school, caller(call).id, call.params.submissionId, call.body)),
   changeComment(call) {

@@ -45,6 +45,7 @@ export function readSubmission(
     handedBackAt: row.handedBackAt,
     newestShown: newestShown(db, id),
     readUntil: row.readUntil,
+    lookedAtBy: forStudent ? [] : school.looking.at(id),
     goesBackAt: forStudent ? null : goesBackAt(db, id, row.attempt),
   };
 }

@@ -17,6 +17,7 @@ export const noLine: Partial<Record<RouteName, string>> = {
   previewStudent: 'looks',
   previewRenaming: 'looks',
   previewDues: 'looks',
+  lookAt: 'looks',
   previewReminder: 'looks',
   cancelRenaming: 'what is cancelled has written nothing',
   addLink: 'tray',

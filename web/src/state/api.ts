@@ -162,6 +162,7 @@ export const api = createApi({
         providesTags: (_answer, _failure, { params }) => [{ type: 'Submission', id: params.submissionId }],
       }),
       markSeen: change('markSeen', 'Ledger'),
+      lookAt: change('lookAt'),
       comment: change('comment', 'Submission', 'Ledger'),
       changeComment: change('changeComment', 'Submission', 'Ledger'),
       removeComment: change('removeComment', 'Submission', 'Ledger'),

@@ -102,6 +102,13 @@ export function useLive(): void {
         const id = notice.slot?.id ?? before?.id;
         if (id) dispatch(api.util.invalidateTags([{ type: 'Submission', id }]));
         if (id) readAgainSoon(['Ledger', 'Marks']);
+      } else if (notice.kind === 'looking') {
+        const { submissionId, people } = notice;
+        dispatch(
+          api.util.updateQueryData('readSubmission', { params: { submissionId } }, (shown) => {
+            shown.lookedAtBy = people;
+          }),
+        );
       } else if (notice.kind === 'word') {
         tellWord(notice);
       } else if (notice.kind === 'mine') {

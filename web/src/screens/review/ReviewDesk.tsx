@@ -32,6 +32,7 @@ import { DeskPile, keyOf } from './DeskPile';
 import { QueueChoices, showAll } from './QueueChoices';
 import { workNumbers } from './queue';
 import { useNextAhead } from './useNextAhead';
+import { useLooking } from './useLooking';
 import { THROUGH_YEAR, useQueue } from './useQueue';
 import { ReviewPanel } from './ReviewPanel';
 import { useDeskPlaces } from './useDeskPlaces';
@@ -285,6 +286,7 @@ function OpenWork({ asked, cover, toYear, submission, course, zone, onDone }: Op
     pieces.find((piece) => piece.id === chosen) ??
     pieces.find((piece) => piece.attempt === counting) ??
     pieces[0];
+  useLooking(submission.id, !course.year.isOver);
   const beside = useBeside(course, data, pieces, current);
   const desk = useDeskPlaces(data, current, {
     isOpen: !course.year.isOver,

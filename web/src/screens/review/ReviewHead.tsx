@@ -1,7 +1,8 @@
 import { sayDuration } from '@vestibul/core';
 import { sayCounted } from '../../parts/review/sayScore';
 import { sayWhoOpens } from '../../parts/review/sayWhoOpens';
-import { sayMoment, sayName, sayOwner } from '../../parts/ui/format';
+import { usePerson } from '../../parts/hall/useSession';
+import { sayList, sayMoment, sayName, sayOwner } from '../../parts/ui/format';
 import type { Course, Submission } from '../../state/api';
 
 interface ReviewHeadProps {
@@ -16,6 +17,10 @@ interface ReviewHeadProps {
 /** Whose work lies on the desk, how it came, and where it is. */
 export function ReviewHead({ submission, counting, score, course, zone }: ReviewHeadProps) {
   const owners = [...new Set(submission.pieces.map((piece) => sayOwner(piece.owner)))].join(', ');
+  const me = usePerson().id;
+  const others = course.staff
+    .filter(({ id }) => id !== me && submission.lookedAtBy.includes(id))
+    .map((one) => sayName(one));
   return (
     <>
       <div>
@@ -29,6 +34,9 @@ export function ReviewHead({ submission, counting, score, course, zone }: Review
         ) : null}
         {score ? <p className="text-ink-2">{sayCounted(score, counting.lateMs)}</p> : null}
       </div>
+      <p role="status" className="text-small font-semibold">
+        {others.length > 0 ? `${sayList(others)} ${others.length === 1 ? 'has' : 'have'} it open too.` : ''}
+      </p>
       <details className="text-small">
         <summary className="cursor-pointer rounded text-ink-2">
           owner <b className="font-semibold text-ink">{owners}</b>
