@@ -59,6 +59,12 @@ test('two who share the pile of several periods see what the other has begun, an
   await page.getByRole('group', { name: 'Periods' }).getByLabel('Period 5').check();
   await expect(lying).not.toHaveCount(ofFour);
   expect(await axeFindings(page)).toEqual([]);
+  // With none of them chosen there is a way back.
+  for (const number of [4, 5])
+    await page.getByRole('group', { name: 'Periods' }).getByLabel(`Period ${number}`).uncheck();
+  await page.goto(page.url().replace(/&student=[^&]*/, ''));
+  await page.getByRole('button', { name: 'Show all' }).click();
+  await expect(page.getByRole('group', { name: 'Periods' }).getByLabel('Period 2')).toBeChecked();
 
   const whose = page.getByLabel('Whose work it is to review');
   await page.getByLabel('Work to show').selectOption('to review');

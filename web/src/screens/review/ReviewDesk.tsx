@@ -82,7 +82,8 @@ function DeskOf({ course, period }: { course: Course; period: string }) {
       student: place.student.id,
       ...more,
     });
-  const toYear = selected && !isCovered(selected) ? pathOfYear(selected, isOfYear ? {} : THROUGH_YEAR) : null;
+  const asked = selected ?? empty;
+  const toYear = asked && !isCovered(asked) ? pathOfYear(asked, isOfYear ? {} : THROUGH_YEAR) : null;
   const isFirst = useRef(true);
   // Whoever hears the page hears whom they look at now; the first one they read.
   useEffect(() => {
@@ -186,11 +187,12 @@ function DeskOf({ course, period }: { course: Course; period: string }) {
                   <p>Nothing of theirs is in now. What was taken back stays on the ledger.</p>
                   {(next ?? previous) ? (
                     <Button look="go" onClick={() => choose(next ?? previous)}>
-                      {next ? 'Next student' : 'Previous student'}
+                      {next ? 'Next' : 'Previous'} {isOfYear ? 'work' : 'student'}
                     </Button>
                   ) : null}
+                  {isOfYear ? <YearLink to={toYear} says="Everybody’s" /> : null}
                 </Empty>
-              ) : places.length > 0 ? (
+              ) : queued.hasAny ? (
                 <Empty title="Nothing here is what you chose">
                   <p>There is other work for this assignment.</p>
                   <Button look="go" onClick={() => showAll(course.id)}>

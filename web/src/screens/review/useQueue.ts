@@ -4,6 +4,7 @@ import { usePerson } from '../../parts/hall/useSession';
 import {
   assignmentsFor,
   chooseAssignment,
+  hasWork,
   placesFor,
   placesOfStudent,
   type Place,
@@ -35,11 +36,10 @@ export function useQueue(course: Course, period: string) {
     place.student.id === asked && (!isOfYear || place.assignment.id === assignment?.id);
   const ofAssignment = () =>
     rack.data && assignment ? placesFor(course, rack.data, period, assignment, now, arrangement) : [];
-  const all = isOfYear
-    ? rack.data
-      ? placesOfStudent(course, rack.data, asked, now, arrangement)
-      : []
-    : ofAssignment().filter((place) => isAsked(place) || !isLeftOut(place));
+  const ofStudent = () =>
+    rack.data && asked ? placesOfStudent(course, rack.data, asked, now, arrangement) : [];
+  const everything = isOfYear ? ofStudent() : ofAssignment();
+  const all = isOfYear ? everything : everything.filter((place) => isAsked(place) || !isLeftOut(place));
   const choices = isOfYear
     ? // Who looks at one student looks at all they did, in its order, and knows whose it is.
       { ...kept, show: 'all' as const, worker: 'anybody' as const, order: 'name' as const, isHidden: false }
@@ -60,6 +60,8 @@ export function useQueue(course: Course, period: string) {
     assignment,
     isOfYear,
     all,
+    /** Whether anything is in, were nothing left out by choice. */
+    hasAny: everything.some(hasWork),
     queue,
     choices,
     ...deskPlace(queue, isAsked),
