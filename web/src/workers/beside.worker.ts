@@ -22,24 +22,27 @@ async function answer(question: BesideQuestion): Promise<BesideAnswer> {
   }
 }
 
-/** Null where the two have not the same shape, or one of them cannot be read. */
+/** Null where the two have not the same shape, or one of them cannot be read. One is unpacked at a time: a photo is large. */
 async function comparePictures(before: ArrayBuffer, after: ArrayBuffer): Promise<BesidePixels | null> {
   try {
-    const [was, is] = await Promise.all([before, after].map((bytes) => createImageBitmap(new Blob([bytes]))));
-    if (!was || !is) return null;
-    const shapes = was.width / was.height / (is.width / is.height);
-    if (Math.abs(shapes - 1) > SHAPE_DIFFERS) return null;
+    const is = await createImageBitmap(new Blob([after]));
+    const shape = is.width / is.height;
     const fit = Math.min(1, LONGEST_SIDE / Math.max(is.width, is.height));
-    const [width, height] = [is.width, is.height].map((side) => Math.max(1, Math.round(side * fit)));
-    const [old, now] = [was, is].map((picture) => pixelsOf(picture, width!, height!));
-    return besidePixels(old!, now!, width!, height!);
+    const width = Math.max(1, Math.round(is.width * fit));
+    const height = Math.max(1, Math.round(is.height * fit));
+    const now = pixelsOf(is, width, height);
+    const was = await createImageBitmap(new Blob([before]));
+    if (Math.abs(was.width / was.height / shape - 1) > SHAPE_DIFFERS) return null;
+    return besidePixels(pixelsOf(was, width, height), now, width, height);
   } catch {
     return null;
   }
 }
 
+/** The pixels of a picture at a size; the picture itself is given up. */
 function pixelsOf(picture: ImageBitmap, width: number, height: number): Uint8ClampedArray {
   const canvas = new OffscreenCanvas(width, height).getContext('2d')!;
   canvas.drawImage(picture, 0, 0, width, height);
+  picture.close();
   return canvas.getImageData(0, 0, width, height).data;
 }
