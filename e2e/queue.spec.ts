@@ -1,14 +1,20 @@
+import type { Browser } from '@playwright/test';
 import { axeFindings, expect, openDemo, test, toDesk } from './support/journey';
 
-test('the pile is gone through as its teacher chooses, who stays with what they look at, and it is so again tomorrow', async ({
-  browser,
-}) => {
+/** A teacher of the demo at the pile of one period. */
+async function openPile(browser: Browser) {
   const { visit } = await openDemo(browser);
   const { page, faults } = await visit('itamsin');
   await toDesk(page, 4, 'Stream gauge log');
   const pile = page.getByRole('list', { name: 'Students with something in' });
-  const lying = pile.getByRole('button');
   await expect(pile).toBeVisible();
+  return { visit, page, faults, pile, lying: pile.getByRole('button') };
+}
+
+test('the pile is gone through as its teacher chooses, who stays with what they look at, and it is so again tomorrow', async ({
+  browser,
+}) => {
+  const { page, faults, lying } = await openPile(browser);
   const all = await lying.count();
   await page.getByLabel('Work to show').selectOption('to review');
   await expect(page.getByText(/^\d+ to review$/)).toBeVisible();
@@ -42,12 +48,7 @@ test('the pile is gone through as its teacher chooses, who stays with what they 
 test('two who share the pile of several periods see what the other has begun, and take what nobody has', async ({
   browser,
 }) => {
-  const { visit } = await openDemo(browser);
-  const { page, faults } = await visit('itamsin');
-  await toDesk(page, 4, 'Stream gauge log');
-  const pile = page.getByRole('list', { name: 'Students with something in' });
-  const lying = pile.getByRole('button');
-  await expect(pile).toBeVisible();
+  const { visit, page, faults, pile, lying } = await openPile(browser);
   const ofFour = await lying.count();
   await page.getByRole('link', { name: 'All periods' }).click();
   await expect(page.getByRole('group', { name: 'Periods' })).toBeVisible();

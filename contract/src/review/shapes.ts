@@ -8,10 +8,10 @@ import type {
   NoteId,
   PeriodId,
   PhraseId,
+  PersonId,
   PieceId,
   ScoreStep,
   Sha256,
-  PersonId,
   SubmissionId,
 } from '@vestibul/core';
 import { attempt, id, paragraphs } from '../parts/bodies';

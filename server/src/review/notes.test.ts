@@ -4,7 +4,8 @@ import { all } from '../platform/database/database';
 import type { Told } from '../platform/live/Bus';
 import { everythingSaid } from '../testing/everythingSaid';
 import { findScans } from '../testing/findScans';
-import { TestSchool, bytesOf } from '../testing/TestSchool';
+import { handIn } from '../testing/handIn';
+import { TestSchool } from '../testing/TestSchool';
 
 const SECRET = 'Did the sister draw this?';
 const letters: string[] = [];
@@ -14,11 +15,7 @@ beforeAll(async () => {
   school = await TestSchool.open({
     mail: { send: async (letter) => void letters.push(JSON.stringify(letter)) },
   });
-  const mai = school.as('mai');
-  const { data } = await mai.turnIn(school.assignment, [
-    await mai.upload(school.assignment, 'a.txt', bytesOf('a')),
-  ]);
-  submissionId = data.submissionId;
+  submissionId = await handIn(school);
 });
 afterAll(() => school.close());
 

@@ -22,9 +22,9 @@ import { all, one, run, together, type Database } from '../platform/database/dat
 import { nowOnLedger, writeEvent } from '../platform/ledger/ledger';
 import { nameColumns, type PersonName } from '../school/people';
 import { listAttempts, settle } from '../submissions/settle';
-import { keepWhoWorkedOn } from '../submissions/workedOn';
 import { ruleOfScore } from '../submissions/pointsColumn';
 import { aboutOf, findSubmission, type SubmissionRow } from '../submissions/submissions';
+import { keepWhoWorkedOn } from '../submissions/workedOn';
 
 const failureOf: Record<StepFault, ErrorCode> = {
   'scored otherwise': 'scored-otherwise',

@@ -1,17 +1,14 @@
 import { afterAll, beforeAll, expect, test } from '@jest/globals';
 import type { SubmissionId } from '@vestibul/core';
 import { startFromForm } from '../testing/olderForm';
-import { TestSchool, bytesOf } from '../testing/TestSchool';
+import { handIn } from '../testing/handIn';
+import { TestSchool } from '../testing/TestSchool';
 
 let school: TestSchool;
 let submissionId: SubmissionId;
 beforeAll(async () => {
   school = await TestSchool.open();
-  const mai = school.as('mai');
-  const { data } = await mai.turnIn(school.assignment, [
-    await mai.upload(school.assignment, 'a.txt', bytesOf('a')),
-  ]);
-  submissionId = data.submissionId;
+  submissionId = await handIn(school);
 });
 afterAll(() => school.close());
 
