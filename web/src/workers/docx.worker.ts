@@ -1,7 +1,7 @@
 import mammoth from 'mammoth';
 import type { DocxQuestion } from '../parts/piece/readDocx';
 
-/** Longest HTML that a page is given, in characters, pictures included: of a longer document the page would stand still. */
+/** Longest HTML, or words, that a page is given, in characters, pictures included: of a longer document the page would stand still. */
 const LONGEST = 40_000_000;
 
 /** A page has its own headings; those of a document are only louder. */
@@ -10,7 +10,10 @@ const styleMap = [1, 2, 3, 4, 5, 6].flatMap((level) => [
   `p[style-name='heading ${level}'] => p.louder:fresh`,
 ]);
 
-/** Turns the bytes of a DOCX into HTML, or into its words, away from the page. What it answers is not trusted and is cleaned before it is shown. */
+/**
+ * Turns the bytes of a DOCX into HTML, or into its words, away from the page. What it answers is not trusted and is cleaned before
+ * it is shown.
+ */
 self.onmessage = async ({ data: { bytes, as } }: MessageEvent<DocxQuestion>) => {
   try {
     const document = { arrayBuffer: bytes };

@@ -6,6 +6,7 @@ import { isAnswered, type Place } from '../../parts/rack/courseWork';
 import { sayName, sayNumber, sayShortly } from '../../parts/ui/format';
 import { enamel } from '../../parts/courses/Plate';
 import type { Course } from '../../state/api';
+import { keyOf } from './queue';
 
 interface DeskPileProps {
   course: Course;
@@ -26,9 +27,6 @@ const marks: Partial<Record<Place['state'], string>> = {
   reviewed: '▬',
   'handed back': '◣',
 };
-
-/** What the places of a queue are told apart by. */
-export const keyOf = ({ assignment, student }: Place): string => `${assignment.id} ${student.id}`;
 
 /** All work that lies on the desk, in order. */
 export function DeskPile({

@@ -28,9 +28,9 @@ import { HandBackButton } from '../../parts/review/HandBackButton';
 import { coverWork } from '../../parts/review/coverWork';
 import { sayListName, sayName } from '../../parts/ui/format';
 import { useLatest } from '../../parts/ui/useLatest';
-import { DeskPile, keyOf } from './DeskPile';
+import { DeskPile } from './DeskPile';
 import { QueueChoices, showAll } from './QueueChoices';
-import { workNumbers } from './queue';
+import { keyOf, workNumbers } from './queue';
 import { useNextAhead } from './useNextAhead';
 import { useLooking } from './useLooking';
 import { THROUGH_YEAR, useQueue } from './useQueue';
@@ -58,13 +58,11 @@ function DeskOf({ course, period }: { course: Course; period: string }) {
   const goOn = () =>
     nextToReview ? choose(nextToReview) : announce('That was the last one to review here.');
   // Whom one looks at stands in the address from the start, so that nobody who turns in meanwhile takes their place.
-  const first = useLatest(() => {
-    if (!queued.isAsked) choose(selected);
-  });
-  const begun = queued.isAsked ? undefined : selected?.student.id;
+  const chooseFirst = useLatest(() => choose(selected));
+  const first = queued.hasAsked ? undefined : selected?.student.id;
   useEffect(() => {
-    if (begun) first();
-  }, [begun, first]);
+    if (first) chooseFirst();
+  }, [first, chooseFirst]);
   const numbers = workNumbers(choices.isHidden ? (rack.data?.students ?? []) : [], assignment?.id ?? '');
   const isCovered = (place: Place) => choices.isHidden && place.state !== 'handed back';
   const coverOf = (place: Place) =>

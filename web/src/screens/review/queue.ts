@@ -48,6 +48,9 @@ interface QueueChoices {
   assignment: string;
 }
 
+/** What the places of a queue are told apart by. */
+export const keyOf = ({ assignment, student }: Place): string => `${assignment.id} ${student.id}`;
+
 /** The places of a queue as somebody wants to go through it. */
 export function queueOf(
   places: readonly Place[],

@@ -65,7 +65,7 @@ export function useQueue(course: Course, period: string) {
     queue,
     choices,
     ...deskPlace(queue, isAsked),
-    isAsked: asked !== null,
+    hasAsked: asked !== null,
     piece: chosen.get('piece'),
     choose,
     now,

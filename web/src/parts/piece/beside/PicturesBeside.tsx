@@ -1,4 +1,5 @@
 import type { ChangedPart } from '@vestibul/core';
+import { aChange } from './RowStretches';
 import type { Named } from './BesideView';
 
 interface PicturesBesideProps {
@@ -19,8 +20,7 @@ export function PicturesBeside({ before, after, parts }: PicturesBesideProps) {
             {parts.map(({ x, y, w, h }, i) => (
               <span
                 key={i}
-                data-change=""
-                tabIndex={-1}
+                {...aChange}
                 role="img"
                 aria-label={`Changed part ${i + 1}`}
                 className="mark-frame"

@@ -1,7 +1,5 @@
-import { useMemo } from 'react';
 import type { BesideWords, Run, WordRow } from '@vestibul/core';
-import { FoldedRows } from './FoldedRows';
-import { foldSame } from './foldSame';
+import { RowStretches, aChange } from './RowStretches';
 
 const hasChange = (runs: readonly Run[] | null) => runs === null || runs.some(({ isChanged }) => isChanged);
 const isChangedRow = ({ before, after }: WordRow) => hasChange(before) || hasChange(after);
@@ -15,7 +13,6 @@ interface WordsBesideProps {
 
 /** Two texts beside each other, paragraph by paragraph: what is gone is struck through, what is new is underlined. */
 export function WordsBeside({ found, before, after }: WordsBesideProps) {
-  const stretches = useMemo(() => foldSame(found.rows, isChangedRow), [found]);
   return (
     <table className="sheet mx-auto w-full max-w-[72rem] table-fixed border-collapse">
       <thead>
@@ -30,28 +27,20 @@ export function WordsBeside({ found, before, after }: WordsBesideProps) {
           ))}
         </tr>
       </thead>
-      {stretches.map(({ at, rows, isFolded }) =>
-        isFolded ? (
-          <FoldedRows key={at} count={rows.length} what="paragraph" span={2}>
-            {rows.map((row, i) => (
-              <Row key={at + i} row={row} />
-            ))}
-          </FoldedRows>
-        ) : (
-          <tbody key={at}>
-            {rows.map((row, i) => (
-              <Row key={at + i} row={row} />
-            ))}
-          </tbody>
-        ),
-      )}
+      <RowStretches
+        rows={found.rows}
+        isChanged={isChangedRow}
+        draw={(row, key) => <Row key={key} row={row} />}
+        what="paragraph"
+        span={2}
+      />
     </table>
   );
 }
 
 function Row({ row }: { row: WordRow }) {
   return (
-    <tr {...(isChangedRow(row) ? { 'data-change': '', tabIndex: -1 } : {})} className="align-top">
+    <tr {...(isChangedRow(row) ? aChange : {})} className="align-top">
       <Words runs={row.before} as="del" />
       <Words runs={row.after} as="ins" />
     </tr>

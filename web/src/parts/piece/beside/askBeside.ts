@@ -1,8 +1,7 @@
-import { linesOf, sentencesOf } from '@vestibul/core';
 import { askWorker } from '../../ui/askWorker';
 import { MOST_PAGES, openPdf } from '../openPdf';
 import { pieceKind, type PieceKind, type ShownPiece } from '../pieceKind';
-import { cellsOf, plainLines, plainText } from '../plainText';
+import { plainText } from '../plainText';
 import { readDocxWords } from '../readDocx';
 import type { BesideAnswer, BesideQuestion } from './besideQuestion';
 
@@ -44,21 +43,17 @@ async function questionOf(before: Side, after: Side, stop: AbortSignal): Promise
     case 'pixels':
       return { by, before: before.bytes, after: after.bytes };
     case 'cells':
-      return { by, before: tableOf(before.bytes), after: tableOf(after.bytes) };
+      return { by, before: plainText(before.bytes), after: plainText(after.bytes) };
     case 'words': {
-      const texts = await Promise.all([wordsOf(before, stop), wordsOf(after, stop)]);
-      const [was, is] = texts;
+      const [was, is] = await Promise.all([wordsOf(before, stop), wordsOf(after, stop)]);
       if (!was?.trim() || !is?.trim()) return null;
-      // The lines of a PDF end where its page does.
-      const partsOf = [before, after].some(({ piece }) => pieceKind(piece) === 'pdf') ? sentencesOf : linesOf;
-      return { by, before: partsOf(was), after: partsOf(is) };
+      const isFlowing = [before, after].some(({ piece }) => pieceKind(piece) === 'pdf');
+      return { by, before: was, after: is, isFlowing };
     }
     case null:
       return null;
   }
 }
-
-const tableOf = (bytes: ArrayBuffer) => plainLines(plainText(bytes)).map(cellsOf);
 
 async function wordsOf({ piece, bytes }: Side, stop: AbortSignal): Promise<string | null> {
   switch (pieceKind(piece)) {
