@@ -175,6 +175,7 @@ export type { BesidePixels, ChangedPart } from './review/beside/besidePixels';
 export { linesOf, sentencesOf } from './review/beside/paragraphsOf';
 export { spreadOf } from './review/spread';
 export type { Spread } from './review/spread';
+export { isSpokenTooLong, spokenRules } from './review/spoken';
 export { stamps, stampWords } from './review/stamps';
 export type { Stamp } from './review/stamps';
 export { mostPoints } from './review/scoring';

@@ -7,6 +7,7 @@ import { placedComment } from './placed';
 import type { Chance } from './random';
 import { comments, doubt, privateNotes, stampOf } from './said';
 import { scorePiece } from './scores';
+import { Voices } from './Voices';
 
 const MINUTE = 60_000;
 const HOUR = 60 * MINUTE;
@@ -26,12 +27,20 @@ interface Staff {
 /** How work is looked at, commented on, scored and handed back. */
 export class ReviewPlan {
   readonly #notes = [...privateNotes];
+  readonly #voices: Voices;
 
   constructor(
     private readonly school: School,
     private readonly staff: Staff,
     private readonly now: Instant,
-  ) {}
+  ) {
+    this.#voices = new Voices(school);
+  }
+
+  /** Makes what is needed before the deeds are done. */
+  makeFiles(): Promise<void> {
+    return this.#voices.make();
+  }
 
   /** Old work is handed back, last week's is in the middle of it, tonight's is partly looked at. */
   plan(
@@ -68,8 +77,9 @@ export class ReviewPlan {
       const text = chance.pick(comments);
       add(later(reviewedAt, -MINUTE), (id, attempt) => {
         const placed = pens.happens(0.7) ? placedComment(school, { id, attempt }, pens) : null;
-        if (placed) addComment(school, by, id, { ...placed, attempt, stamp: null });
-        addComment(school, by, id, { text, attempt, place: null, stamp: stampOf[text] ?? null });
+        if (placed) addComment(school, by, id, { ...placed, attempt, stamp: null }, null);
+        const said = { text, attempt, place: null, stamp: stampOf[text] ?? null };
+        addComment(school, by, id, said, this.#voices.speak(by, id));
         const note = text === doubt && assignment.weeksAgo === 1 ? this.#notes.shift() : undefined;
         if (note) addNote(school, by, id, { text: note, attempt });
       });

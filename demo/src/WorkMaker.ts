@@ -167,7 +167,7 @@ export class WorkMaker {
       for (let next = waiting.pop(); next; next = waiting.pop())
         this.#made.set(next.key, await this.#makeOne(next));
     };
-    await Promise.all(Array.from({ length: AT_ONCE }, work));
+    await Promise.all([this.#reviews.makeFiles(), ...Array.from({ length: AT_ONCE }, work)]);
   }
 
   async #makeOne({ assignment, seat, seed, again, isDraft, at }: WantedFile): Promise<MadeFile> {

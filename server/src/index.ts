@@ -29,6 +29,7 @@ export { turnIn } from './submissions/turnIn';
 export { sniffType } from './intake/sniff';
 export { answerComment, markRead, setDone } from './review/answers';
 export { addComment } from './review/comments';
+export type { Spoken } from './review/spoken';
 export { keepPhrase } from './review/phrases';
 export { addNote } from './review/notes';
 export { setScore } from './review/scores';

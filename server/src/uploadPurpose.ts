@@ -6,12 +6,13 @@ import { courseOf } from './assignments/courseOf';
 import { accessOf } from './access/access';
 import { doorOfVisit, requireHandsIn } from './doors/doors';
 import { findPile } from './sorting/piles';
+import { findSubmission } from './submissions/submissions';
 import { requireSeat } from './intake/tray';
 import { requireOpenCourse } from './school/years';
 
 /**
  * What a file is for, where its sender may send it there: a tray of an assignment that is given to them, a blank of a course
- * that they run, their drawer, or an open side door.
+ * that they run, what they say of a submission, their drawer, or an open side door.
  */
 export function requirePurpose(school: School, { by, visit }: Sender, named: NamedPurpose): Purpose {
   if (named.door) {
@@ -28,20 +29,24 @@ export function requirePurpose(school: School, { by, visit }: Sender, named: Nam
   }
   if (named.pileId) {
     const { courseId, cancelledAt } = findPile(school.db, named.pileId);
-    requireRuns(school, courseId, by);
+    requireLevel(school, courseId, by, 'run');
     if (cancelledAt !== null) throw new Failure('pile-stopped');
     return { byId: by, courseId, pileId: named.pileId };
   }
+  if (named.submissionId) {
+    requireLevel(school, findSubmission(school.db, named.submissionId).courseId, by, 'comment');
+    return { byId: by, submissionId: named.submissionId };
+  }
   if (named.courseId) {
-    requireRuns(school, named.courseId, by);
+    requireLevel(school, named.courseId, by, 'run');
     return { byId: by, courseId: named.courseId };
   }
   return { byId: by };
 }
 
-/** Fails with `not-allowed` or `year-over` where somebody does not run a course, or it cannot be changed any more. */
-function requireRuns(school: School, course: CourseId, by: PersonId): void {
+/** Fails with `not-allowed` or `year-over` where somebody may not do so much in a course, or it cannot be changed any more. */
+function requireLevel(school: School, course: CourseId, by: PersonId, needs: 'comment' | 'run'): void {
   const { level } = accessOf(school, by, { kind: 'desk', course });
-  if (!reaches(level, 'run')) throw new Failure('not-allowed');
+  if (!reaches(level, needs)) throw new Failure('not-allowed');
   requireOpenCourse(school, course);
 }

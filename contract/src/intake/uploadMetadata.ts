@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { oneLine, type AssignmentId, type CourseId, type PileId } from '@vestibul/core';
+import { oneLine, type AssignmentId, type CourseId, type PileId, type SubmissionId } from '@vestibul/core';
 import { id } from '../parts/bodies';
 
 /** The metadata of an upload (tus `Upload-Metadata`): what it is for, and the name it came with. */
@@ -16,9 +16,11 @@ export const uploadMetadata = z
     door: z.literal('1').optional(),
     /** … or with a pile for the sorting table; `filename` is its path there. */
     pileId: id<PileId>().optional(),
+    /** … or spoken of a submission. */
+    submissionId: id<SubmissionId>().optional(),
   })
   .refine(
-    ({ assignmentId, courseId, drawer, door, pileId }) =>
-      [assignmentId, courseId, drawer, door, pileId].filter((purpose) => purpose !== undefined).length === 1,
+    ({ filename: _filename, ...purposes }) =>
+      Object.values(purposes).filter((purpose) => purpose !== undefined).length === 1,
     { message: 'Say what the file is for: an assignment, a course or the drawer' },
   );

@@ -58,6 +58,8 @@ export const errorStatus = {
   'comment-read': 409,
   'too-many-answers': 409,
   'wrong-place': 400,
+  'not-spoken': 400,
+  'spoken-gone': 410,
   'not-ahead': 400,
   'phrase-exists': 409,
   'too-many-phrases': 409,

@@ -46,6 +46,8 @@ export const LONGEST_CALENDAR = 100;
 export const ENAMELS = 5;
 /** Longest comment, in characters. */
 export const LONGEST_COMMENT = 4000;
+/** Largest spoken comment, in bytes: two minutes are one megabyte as browsers record speech, and a few as some do. */
+export const LARGEST_SPOKEN = 16 * MB;
 /** Most answers to one comment. */
 export const MOST_ANSWERS = 100;
 /** Most phrases that somebody keeps for themselves, and most of a course. */

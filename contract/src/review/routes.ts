@@ -21,6 +21,13 @@ export const reviewRoutes = {
     about: 'review',
     needs: 'comment',
   },
+  readSpoken: {
+    method: 'GET',
+    path: '/api/submissions/:submissionId/comments/:commentId/sound',
+    about: 'submission',
+    needs: 'view',
+    answers: 'bytes',
+  },
   // Whoever wrote it; its student an answer.
   changeComment: {
     method: 'PUT',

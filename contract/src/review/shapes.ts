@@ -13,8 +13,9 @@ import type {
   ScoreStep,
   Sha256,
   SubmissionId,
+  UploadId,
 } from '@vestibul/core';
-import { attempt, id, paragraphs } from '../parts/bodies';
+import { attempt, id, paragraphs, words } from '../parts/bodies';
 import { LONGEST_COMMENT, MOST_CRITERIA, MOST_LEVELS, MOST_POINTS } from '../parts/limits';
 import {
   branded,
@@ -91,6 +92,8 @@ const said = z.object({
 /** What is said of an attempt. */
 const comment = said.extend({
   attempt: count,
+  /** What was spoken in place of words, or beside them, and how long that is. */
+  spoken: z.object({ uploadId: branded<UploadId>(), seconds: z.number() }).nullable(),
   /** The drawing that goes with it. */
   stamp: z.enum(stamps).nullable(),
   /** Where in which piece it is said; null where it is said of the whole. */
@@ -188,8 +191,15 @@ export const phrase = z.object({
 });
 
 /** A comment: of the whole attempt, or at a place of one of its pieces. */
-export const newComment = commentBody.extend({
-  attempt,
-  stamp: z.enum(stamps).nullable().default(null),
-  place: z.object({ pieceId: id<PieceId>(), anchor }).nullable().default(null),
-});
+export const newComment = z
+  .object({
+    text: words(LONGEST_COMMENT).trim(),
+    attempt,
+    spoken: id<UploadId>().nullable().default(null),
+    stamp: z.enum(stamps).nullable().default(null),
+    place: z.object({ pieceId: id<PieceId>(), anchor }).nullable().default(null),
+  })
+  .refine(({ text, spoken }) => text !== '' || spoken !== null, {
+    path: ['text'],
+    message: 'Write something here',
+  });

@@ -148,6 +148,7 @@ describe('decide', () => {
       course: null,
       by: null,
       visit: visit as VisitId,
+      needs: 'run',
     });
     expect(decide(guest, upload('v1'), day(1))).toEqual({ level: 'own', because: { kind: 'guest' } });
     expect(decide(guest, upload('v2'), day(1))).toEqual({
@@ -159,11 +160,18 @@ describe('decide', () => {
   });
 
   test('whose right in a course has ended sends nothing more to it', () => {
-    const upload: Thing = { kind: 'upload', course, by: me!, visit: null };
+    const upload: Thing = { kind: 'upload', course, by: me!, visit: null, needs: 'run' };
     const was: Seeker = { ...teacher, staff: [{ role: 'teacher', from: day(1), until: day(4) }] };
     expect(decide(was, upload, day(3)).level).toBe('own');
     expect(decide(was, upload, day(5)).level).toBe('none');
     expect(decide(was, { ...upload, course: null }, day(5)).level).toBe('own');
+  });
+
+  test('an aide sends what they say of work, and nothing else to its course', () => {
+    const aide: Seeker = { ...teacher, staff: [{ role: 'aide', from: day(1), until: null }] };
+    const upload = { kind: 'upload', course, by: me!, visit: null } as const;
+    expect(decide(aide, { ...upload, needs: 'comment' }, day(3)).level).toBe('own');
+    expect(decide(aide, { ...upload, needs: 'run' }, day(3)).level).toBe('none');
   });
 });
 
@@ -212,6 +220,7 @@ const things: fc.Arbitrary<Thing> = fc.oneof(
       course: fc.option(fc.constant(course)),
       by: fc.option(fc.constantFrom(me!, other!)),
       visit: fc.option(fc.constantFrom('v1' as VisitId, 'v2' as VisitId)),
+      needs: fc.constantFrom('comment', 'run'),
     })
     .map((known) => ({ kind: 'upload', ...known }) as Thing),
 );
@@ -238,7 +247,8 @@ function slowly({ person, visit, staff, seats }: Seeker, thing: Thing, today: nu
   if (is('sending') && (person ? !isOffice : visit)) found.add('add');
   if (thing.kind === 'upload') {
     if (visit && thing.visit === visit) found.add('own');
-    const hasPart = seats.length > 0 || role === 'teacher' || role === 'co-teacher';
+    const isTeaching = role === 'teacher' || role === 'co-teacher';
+    const hasPart = seats.length > 0 || isTeaching || (role === 'aide' && thing.needs === 'comment');
     if (person && thing.by === person.id && (!thing.course || hasPart)) found.add('own');
   }
   if (!person) return strongest(found);

@@ -55,7 +55,14 @@ export type Thing =
   /** What the others of a student's period have turned in for an assignment. */
   | { kind: 'period work'; course: CourseId; showing: Pick<Showing, 'afterwards' | 'viewerHasTurnedIn'> }
   /** A file on its way. */
-  | { kind: 'upload'; course: CourseId | null; by: PersonId | null; visit: VisitId | null };
+  | {
+      kind: 'upload';
+      course: CourseId | null;
+      by: PersonId | null;
+      visit: VisitId | null;
+      /** How much staff must be able to do in its course to bring it. */
+      needs: 'comment' | 'run';
+    };
 
 /** Why somebody has the level that they have. */
 export type Reason =
@@ -143,7 +150,8 @@ function reasons(seeker: Seeker, thing: Thing, at: Instant): Access[] {
       return standings.some((known) => known === person.standing) ? [{ level, because: standing }] : [];
     }
     case 'upload': {
-      const mayBring = thing.course === null || wasThere || (staff && reaches(deskLevels[staff.role], 'run'));
+      const mayBring =
+        thing.course === null || wasThere || (staff && reaches(deskLevels[staff.role], thing.needs));
       return thing.by === person.id && mayBring ? [OWN] : [];
     }
     case 'tray':

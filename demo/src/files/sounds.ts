@@ -3,6 +3,9 @@ import type { Chance } from '../random';
 const RATE = 8000;
 const HEADER = 44;
 
+/** How long a sound made here is, in seconds. */
+export const secondsOf = (wav: Buffer): number => (wav.length - HEADER) / RATE;
+
 /** A short voice-like sound: WAV, 8 kHz, 8 bit, one channel (Multimedia Programming Interface 1.0, RIFF WAVE). */
 export function makeSound(chance: Chance): Buffer {
   const samples = RATE * chance.between(2, 4);

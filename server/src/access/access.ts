@@ -8,7 +8,6 @@ import {
   type Seeker,
   type Showing,
   type Thing,
-  type VisitId,
 } from '@vestibul/core';
 import type { RouteSubject } from '@vestibul/contract';
 import { all, one, type Database } from '../platform/database/database';
@@ -146,10 +145,12 @@ export function findThing(
 }
 
 function findUpload(db: Database, id: string): Thing | null {
-  const row = one<{ course: CourseId | null; by: PersonId | null; visit: VisitId | null }>(
+  const row = one<Omit<Extract<Thing, { kind: 'upload' }>, 'kind'>>(
     db,
-    `SELECT COALESCE(u.course_id, a.course_id) AS course, u.by_id AS by, u.visit_id AS visit
-     FROM upload u LEFT JOIN assignment a ON a.id = u.assignment_id WHERE u.id = ?`,
+    `SELECT COALESCE(u.course_id, a.course_id, s.course_id) AS course, u.by_id AS by, u.visit_id AS visit,
+       CASE WHEN u.submission_id IS NULL THEN 'run' ELSE 'comment' END AS needs
+     FROM upload u LEFT JOIN assignment a ON a.id = u.assignment_id LEFT JOIN submission s ON s.id = u.submission_id
+     WHERE u.id = ?`,
     [id],
   );
   return row ? { kind: 'upload', ...row } : null;

@@ -1,7 +1,7 @@
 import { AsyncLocalStorage } from 'node:async_hooks';
 import type { IncomingMessage, ServerResponse } from 'node:http';
 import { EVENTS, Server } from '@tus/server';
-import type { AssignmentId, CourseId, PersonId, PileId, UploadId } from '@vestibul/core';
+import type { AssignmentId, CourseId, PersonId, PileId, SubmissionId, UploadId } from '@vestibul/core';
 import { LARGEST_FILE, uploadMetadata, type ErrorCode } from '@vestibul/contract';
 import { Failure, isDiskFull } from '../platform/failure';
 import { parseInput } from '../platform/http/parseInput';
@@ -36,11 +36,12 @@ export interface NamedPurpose {
   courseId?: CourseId | undefined;
   door?: string | undefined;
   pileId?: PileId | undefined;
+  submissionId?: SubmissionId | undefined;
 }
 
 /** What a file is for, as it is kept. */
 export type Purpose = Pick<UploadRow, 'byId'> &
-  Partial<Pick<UploadRow, 'assignmentId' | 'courseId' | 'visitId' | 'pileId'>>;
+  Partial<Pick<UploadRow, 'assignmentId' | 'courseId' | 'visitId' | 'pileId' | 'submissionId'>>;
 
 /** The path that upload addresses are made under. */
 export const UPLOADS_PATH = '/api/uploads';

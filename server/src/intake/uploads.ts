@@ -33,6 +33,8 @@ export interface UploadRow {
   /** What it is for: the tray of an assignment, a blank of a course, or, with neither, a drawer. */
   assignmentId: AssignmentId | null;
   courseId: CourseId | null;
+  /** What it says something of, where it is a spoken comment. */
+  submissionId: SubmissionId | null;
   /** With which pile it came for the sorting table. */
   pileId: PileId | null;
   kind: UploadKind;
@@ -79,7 +81,7 @@ export type ArrivedUpload = UploadRow & {
   extension: string;
 };
 
-const columns = `id, by_id AS byId, visit_id AS visitId, assignment_id AS assignmentId, course_id AS courseId, pile_id AS pileId, kind, original_name AS originalName, bytes,
+const columns = `id, by_id AS byId, visit_id AS visitId, assignment_id AS assignmentId, course_id AS courseId, submission_id AS submissionId, pile_id AS pileId, kind, original_name AS originalName, bytes,
   started_at AS startedAt, arrived_at AS arrivedAt, sha256, mime, extension, turned_in_at AS turnedInAt, dropped_at AS droppedAt, file_id AS fileId, text, version, writer, writer_nth AS writerNth, protocol, expires_at AS expiresAt`;
 
 export function hasArrived(upload: UploadRow): upload is ArrivedUpload {
@@ -131,14 +133,15 @@ export function startUpload(school: School, upload: NewUpload): void {
     }
     run(
       school.db,
-      `INSERT INTO upload (id, by_id, visit_id, assignment_id, course_id, pile_id, kind, original_name, bytes, started_at, arrived_at, sha256,
+      `INSERT INTO upload (id, by_id, visit_id, assignment_id, course_id, submission_id, pile_id, kind, original_name, bytes, started_at, arrived_at, sha256,
          mime, extension, file_id, text, place, protocol)
-       VALUES (:id, :byId, :visitId, :assignmentId, :courseId, :pileId, :kind, :originalName, :bytes, :at, :arrivedAt, :sha256,
+       VALUES (:id, :byId, :visitId, :assignmentId, :courseId, :submissionId, :pileId, :kind, :originalName, :bytes, :at, :arrivedAt, :sha256,
          :mime, :extension, :fileId, :text, :place, :protocol)`,
       {
         visitId: null,
         assignmentId: null,
         courseId: null,
+        submissionId: null,
         pileId: null,
         kind: 'file',
         bytes: 0,
@@ -249,9 +252,9 @@ export function markArrived(
   together(school.db, () => {
     const upload = findUpload(school.db, id);
     if (!upload || upload.arrivedAt !== null || upload.droppedAt !== null) return;
-    const { byId: by, assignmentId, courseId } = upload;
+    const { byId: by, assignmentId, courseId, submissionId } = upload;
     const fileId =
-      by !== null && assignmentId === null && courseId === null
+      by !== null && assignmentId === null && courseId === null && submissionId === null
         ? makeFile(school.db, {
             ...upload,
             ...facts,
@@ -385,6 +388,27 @@ export function endUseAtDoor(
     delivery,
     place,
   });
+}
+
+/**
+ * Takes up what was spoken, also once more where what it said was put away. Inside the caller's transaction. False where it is
+ * used, was thrown away before it was used, or has been put away for longer than its bytes surely stay.
+ */
+export function takeUpSpoken(db: Database, id: UploadId, at: Instant, since: Instant): boolean {
+  return (
+    run(
+      db,
+      `UPDATE upload SET turned_in_at = :at, dropped_at = NULL
+       WHERE id = :id AND arrived_at IS NOT NULL AND submission_id IS NOT NULL
+         AND (turned_in_at IS NULL) = (dropped_at IS NULL) AND (dropped_at IS NULL OR dropped_at > :since)`,
+      { id, at, since },
+    ) === 1
+  );
+}
+
+/** Puts away what was spoken: what it said is removed. Inside the caller's transaction. */
+export function putAwaySpoken(db: Database, id: UploadId, at: Instant): void {
+  run(db, 'UPDATE upload SET dropped_at = :at WHERE id = :id', { id, at });
 }
 
 /** Notes that all of an upload of a pile was taken out of it. */

@@ -36,6 +36,7 @@ const MB = 1024 ** 2;
 export const bounds: Record<JobName, Bounds> = {
   hashFile: { lane: 'long' },
   finishRecording: { lane: 'long', quietMs: 15_000, mostGrowth: 512 * MB },
+  measureSound: { lane: 'short', quietMs: 15_000, mostGrowth: 256 * MB },
   readList: { lane: 'short', quietMs: 60_000 },
   readPackage: { lane: 'short', quietMs: 60_000, mostGrowth: 1024 * MB },
   comparePackage: { lane: 'short' },

@@ -7,6 +7,7 @@ import {
   type PersonId,
   type PieceId,
   type Selector,
+  type Sha256,
   type Stamp,
   type SubmissionId,
 } from '@vestibul/core';
@@ -22,6 +23,8 @@ interface SaidRow {
   editedAt: Instant | null;
   text: string;
   stamp: Stamp | null;
+  spokenSha256: Sha256 | null;
+  spokenMime: string | null;
   pieceId: PieceId | null;
   selectors: string | null;
   answers: CommentId | null;
@@ -36,8 +39,8 @@ export function readAnnotations(db: Database, assignment: AssignmentId) {
   const said = all<SaidRow>(
     db,
     `SELECT c.id, c.submission_id AS submissionId, c.attempt, c.by_id AS by, c.at, c.edited_at AS editedAt, c.text, c.stamp,
-       c.piece_id AS pieceId, c.selectors, c.answers_id AS answers
-     FROM submission s JOIN comment c ON c.submission_id = s.id WHERE s.assignment_id = ? ORDER BY c.at, c.rowid`,
+       c.piece_id AS pieceId, c.selectors, c.answers_id AS answers, u.sha256 AS spokenSha256, u.mime AS spokenMime
+     FROM submission s JOIN comment c ON c.submission_id = s.id LEFT JOIN upload u ON u.id = c.spoken_id WHERE s.assignment_id = ? ORDER BY c.at, c.rowid`,
     [assignment],
   );
   const pieces = groupBy(
@@ -52,8 +55,9 @@ export function readAnnotations(db: Database, assignment: AssignmentId) {
   return annotationCollection(
     assignment,
     title,
-    said.map(({ submissionId, attempt, pieceId, selectors, ...one }) => ({
+    said.map(({ submissionId, attempt, pieceId, selectors, spokenSha256, spokenMime, ...one }) => ({
       ...one,
+      spoken: spokenSha256 && spokenMime ? { sha256: spokenSha256, mime: spokenMime } : null,
       pieces: pieceId ? [pieceId] : (pieces.get(`${submissionId} ${attempt}`) ?? []).map(({ id }) => id),
       selectors: selectors === null ? [] : (JSON.parse(selectors) as Selector[]),
     })),

@@ -11,6 +11,7 @@ import {
   type Selector,
   type Stamp,
   type SubmissionId,
+  type UploadId,
 } from '@vestibul/core';
 import type { AnswerOf, BodyOf } from '@vestibul/contract';
 import { Failure } from '../platform/failure';
@@ -21,18 +22,24 @@ import { nowOnLedger, writeEvent } from '../platform/ledger/ledger';
 import { nameColumns, type PersonName } from '../school/people';
 import { aboutOf, findSubmission } from '../submissions/submissions';
 import { keepWhoWorkedOn } from '../submissions/workedOn';
+import { putAwaySpoken } from '../intake/uploads';
+import { takeUpSpokenOf, type Spoken } from './spoken';
 
 /** Whether what changed of a comment is for its student to hear: where they can read it. */
 export interface Heard {
   isShown: boolean;
 }
 
-/** Keeps a comment, of the whole or at a place of a piece. Fails with `nothing-in`, `wrong-place`. */
+/**
+ * Keeps a comment, of the whole or at a place of a piece; what was spoken must have been measured (`measureSpoken`). Fails with
+ * `nothing-in`, `wrong-place`, `spoken-gone`.
+ */
 export function addComment(
   school: School,
   by: PersonId,
   id: SubmissionId,
-  { text, attempt, place, stamp }: BodyOf<'comment'>,
+  { text, attempt, place, stamp }: Omit<BodyOf<'comment'>, 'spoken'>,
+  spoken: Spoken | null,
 ): Heard {
   return together(school.db, () => {
     const row = findSubmission(school.db, id);
@@ -40,10 +47,16 @@ export function addComment(
     const at = nowOnLedger(school);
     // What is said of work that is with its student again is for them to read at once.
     const isShown = row.handedBackAt !== null;
-    addCommentTo(school.db, { id, attempt, by, text, at, isShown, place, stamp });
+    if (spoken) takeUpSpokenOf(school, { spoken, at });
+    addCommentTo(school.db, { id, attempt, by, text, at, isShown, place, stamp, spoken });
     const about = { ...aboutOf(row), ...(place ? { piece: place.pieceId } : {}) };
     keepWhoWorkedOn(school.db, id, by);
-    writeEvent(school, by, 'commented', about, { textSha256: sha256Hex(text), attempt }, at);
+    const facts = {
+      textSha256: sha256Hex(text),
+      ...(spoken ? { spokenSha256: spoken.sha256 } : {}),
+      attempt,
+    };
+    writeEvent(school, by, 'commented', about, facts, at);
     return { isShown };
   });
 }
@@ -57,6 +70,7 @@ interface NewComment {
   isShown: boolean;
   place: { pieceId: PieceId; anchor: Anchor } | null;
   stamp?: Stamp | null;
+  spoken?: Spoken | null;
   /** The comment that it answers. */
   answers?: CommentId;
 }
@@ -66,12 +80,13 @@ interface NewComment {
  * `wrong-place` where the piece is not one of the attempt's.
  */
 export function addCommentTo(db: Database, said: NewComment): void {
-  const { id, attempt, by, text, at, isShown, place, stamp = null, answers = null } = said;
+  const { id, attempt, by, text, at, isShown, place, stamp = null, spoken = null, answers = null } = said;
   const selectors = place && selectorsOf(place.anchor, isPlainText(db, said, place.pieceId));
   run(
     db,
-    `INSERT INTO comment (id, submission_id, attempt, by_id, at, text, shown_at, piece_id, selectors, stamp, answers_id)
-     VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
+    `INSERT INTO comment (id, submission_id, attempt, by_id, at, text, shown_at, piece_id, selectors, stamp, answers_id,
+       spoken_id, spoken_seconds)
+     VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
     [
       newId<CommentId>('k'),
       id,
@@ -84,6 +99,8 @@ export function addCommentTo(db: Database, said: NewComment): void {
       selectors && JSON.stringify(selectors),
       stamp,
       answers,
+      spoken?.uploadId ?? null,
+      spoken?.seconds ?? null,
     ],
   );
 }
@@ -134,18 +151,19 @@ export function changeComment(
 export function removeComment(school: School, by: PersonId, id: SubmissionId, comment: CommentId): void {
   const { db } = school;
   together(db, () => {
-    const { text, shownAt } = findOwn(db, by, id, comment);
+    const { text, shownAt, spokenId } = findOwn(db, by, id, comment);
     if (shownAt !== null) throw new Failure('comment-read');
     run(db, 'DELETE FROM comment WHERE id = ?', [comment]);
+    if (spokenId) putAwaySpoken(db, spokenId, school.now());
     const about = aboutOf(findSubmission(db, id));
     writeEvent(school, by, 'comment removed', about, { textSha256: sha256Hex(text) });
   });
 }
 
 function findOwn(db: Database, by: PersonId, id: SubmissionId, comment: CommentId) {
-  const found = one<{ text: string; shownAt: Instant | null }>(
+  const found = one<{ text: string; shownAt: Instant | null; spokenId: UploadId | null }>(
     db,
-    'SELECT text, shown_at AS shownAt FROM comment WHERE id = :comment AND submission_id = :id AND by_id = :by',
+    'SELECT text, shown_at AS shownAt, spoken_id AS spokenId FROM comment WHERE id = :comment AND submission_id = :id AND by_id = :by',
     { comment, id, by },
   );
   if (!found) throw new Failure('not-found');
@@ -174,6 +192,8 @@ interface CommentRow extends PersonName {
   pieceId: PieceId | null;
   selectors: string | null;
   stamp: Stamp | null;
+  spokenId: UploadId | null;
+  spokenSeconds: number | null;
   editedAt: Instant | null;
   shownAt: Instant | null;
   doneAt: Instant | null;
@@ -192,7 +212,7 @@ export function listComments(
   const rows = all<CommentRow>(
     db,
     `SELECT c.id AS commentId, c.answers_id AS answersId, c.attempt, c.at, c.text, c.piece_id AS pieceId, c.selectors, c.stamp,
-       c.edited_at AS editedAt, c.shown_at AS shownAt, c.done_at AS doneAt, ${nameColumns}
+       c.spoken_id AS spokenId, c.spoken_seconds AS spokenSeconds, c.edited_at AS editedAt, c.shown_at AS shownAt, c.done_at AS doneAt, ${nameColumns}
      FROM comment c JOIN person p ON p.id = c.by_id
      WHERE c.submission_id = :id AND (:all = 1 OR c.shown_at IS NOT NULL) ORDER BY c.at, c.rowid`,
     { id, all: forStudent ? 0 : 1 },
@@ -201,6 +221,7 @@ export function listComments(
   return (answers.get('') ?? []).map((row) => ({
     ...wordsOf(row, viewer),
     attempt: row.attempt,
+    spoken: row.spokenId && { uploadId: row.spokenId, seconds: row.spokenSeconds ?? 0 },
     stamp: row.stamp,
     place: placeOf(row.pieceId, row.selectors),
     isShown: row.shownAt !== null,

@@ -8,6 +8,7 @@ import { readLevels } from './levels';
 import { readMarks } from './marks';
 import { checkHandBack } from './handBackCheck';
 import { changePhrase, keepPhrase, listPhrases, removePhrase } from './phrases';
+import { measureSpoken } from './spoken';
 import { addNote, listNotes, removeNote } from './notes';
 import { caller, type Call, type JsonHandlers } from '../platform/http/call';
 import { lookAt } from './looking';
@@ -48,8 +49,13 @@ export const reviewHandlers = {
     lookAt(call.school, caller(call).id, call.params.submissionId, call.body.isHere);
     return {};
   },
-  comment: (call) =>
-    heard(call, addComment(call.school, caller(call).id, call.params.submissionId, call.body)),
+  async comment(call) {
+    const { school, params, body } = call;
+    const { spoken, ...said } = body;
+    const by = caller(call).id;
+    const measured = spoken && (await measureSpoken(school, by, params.submissionId, spoken));
+    return heard(call, addComment(school, by, params.submissionId, said, measured));
+  },
   changeComment(call) {
     const { submissionId, commentId } = call.params;
     return heard(call, changeComment(call.school, caller(call).id, submissionId, commentId, call.body.text));

@@ -1,7 +1,8 @@
 import { strToU8, zipSync } from 'fflate';
 import type { Call, StreamHandlers } from '../platform/http/call';
 import { findCourse } from '../courses/courses';
-import { CSV, setDownload } from '../platform/http/send';
+import { findSpoken } from './spoken';
+import { CSV, sendKept, setDownload } from '../platform/http/send';
 import { marksOut } from './marksOut';
 import { readAnnotations } from './annotations';
 
@@ -43,7 +44,14 @@ function packed(files: readonly { name: string; text: string }[]): Uint8Array {
   return zipSync(Object.fromEntries(files.map(({ name, text }) => [name, strToU8(text)])));
 }
 
+async function sendSpoken({ school, params, access, response }: Call<'readSpoken'>): Promise<void> {
+  const forStudent = access.because.kind === 'own';
+  const sound = findSpoken(school.db, params.submissionId, params.commentId, forStudent);
+  await sendKept(school, sound, false, response);
+}
+
 export const reviewStreams = {
+  readSpoken: sendSpoken,
   readAnnotations: sendAnnotations,
   readMarksFile: sendMarks,
 } satisfies Partial<StreamHandlers>;

@@ -12,7 +12,16 @@ import {
   type JsonRouteName,
   type RouteName,
 } from '@vestibul/contract';
-import type { AssignmentId, CourseId, DoorId, PersonId, PileId, PileState, UploadId } from '@vestibul/core';
+import type {
+  AssignmentId,
+  CourseId,
+  DoorId,
+  PersonId,
+  PileId,
+  PileState,
+  SubmissionId,
+  UploadId,
+} from '@vestibul/core';
 import { pino } from 'pino';
 import { SESSION_COOKIE, startSession } from '../sign-in/sessions';
 import { VISIT_COOKIE } from '../doors/visits';
@@ -31,7 +40,8 @@ type Purpose =
   | { courseId: CourseId }
   | { drawer: '1' }
   | { door: '1' }
-  | { pileId: PileId };
+  | { pileId: PileId }
+  | { submissionId: SubmissionId };
 
 interface CallInput {
   params?: Record<string, string>;
@@ -152,6 +162,11 @@ export class Caller {
   /** Uploads a whole file that is to be a blank. */
   uploadBlank(courseId: CourseId, name: string, bytes: Uint8Array<ArrayBuffer>): Promise<UploadId> {
     return this.#upload({ courseId }, name, bytes);
+  }
+
+  /** Uploads what is spoken of a submission. */
+  speak(submissionId: SubmissionId, name: string, bytes: Uint8Array<ArrayBuffer>): Promise<UploadId> {
+    return this.#upload({ submissionId }, name, bytes);
   }
 
   /** Brings a whole file through a side door. */

@@ -49,6 +49,8 @@ const undo: Record<number, string> = {
     ALTER TABLE submission DROP COLUMN read_until; ALTER TABLE submission DROP COLUMN answers`,
   39: 'ALTER TABLE comment DROP COLUMN stamp',
   40: 'ALTER TABLE submission DROP COLUMN worked_on_by',
+  41: `DROP INDEX comment_by_spoken; ALTER TABLE comment DROP COLUMN spoken_id; ALTER TABLE comment DROP COLUMN spoken_seconds;
+    ALTER TABLE upload DROP COLUMN submission_id`,
 };
 
 /** Ends a school's server, and starts it on its database as an earlier version would have left it. */

@@ -25,6 +25,7 @@ import {
 import type { NewPilePiece } from '../sorting/pilePieces';
 import { writeFeed } from '../calendar/feed';
 import { findStray } from '../intake/findStray';
+import { measureSound } from '../intake/measureSound';
 import { finishRecording, type Finishing } from '../intake/finishRecording';
 import type { School, ThreadSchool } from '../platform/School';
 import { openSchool } from '../openSchool';
@@ -92,6 +93,11 @@ export const jobs = {
   /** Writes a recording anew with its duration; false where it stays as it came. */
   finishRecording(files: Finishing, tell: Tell<never>): Promise<boolean> {
     return finishRecording(files, tell.report);
+  },
+
+  /** How long a file of sound alone is, in seconds; null where it is none. */
+  measureSound(file: string): Promise<number | null> {
+    return measureSound(file);
   },
 
   /** Reads a list of people and judges its rows. */

@@ -1,6 +1,7 @@
 import { expect, test } from '@jest/globals';
-import type { AssignmentId, CommentId, Instant, PersonId, PieceId } from '../../ids';
-import { annotationCollection, type Said } from './annotations';
+import type { AssignmentId, CommentId, Instant, PersonId, PieceId, Sha256 } from '../../ids';
+import { sha256Hex } from '../../ledger/tree';
+import { annotationCollection, nameOfBytes, type Said } from './annotations';
 import { selectorsOf } from './selectors';
 
 const said = (over: Partial<Said>): Said => ({
@@ -9,6 +10,7 @@ const said = (over: Partial<Said>): Said => ({
   at: '2026-11-24T10:00:00.000Z' as Instant,
   editedAt: null,
   text: 'Which gauge?\nSay the post.',
+  spoken: null,
   stamp: null,
   pieces: ['q_1' as PieceId],
   selectors: [],
@@ -71,6 +73,23 @@ test('an answer replies to the annotation that it answers', () => {
     motivation: 'replying',
     target: 'urn:vestibul:comment:k_1',
   });
+});
+
+test('what was spoken is a sound beside its words, or alone', () => {
+  // W3C Web Annotation Data Model, section 3.2.1: a body may be a resource of its own, with its class and its format.
+  const spoken = { sha256: 'a'.repeat(64) as Sha256, mime: 'audio/webm' };
+  const sound = { id: nameOfBytes(spoken.sha256), type: 'Sound', format: 'audio/webm' };
+  expect(itemOf(said({ text: 'Listen.', spoken })).body).toEqual([
+    { type: 'TextualBody', value: 'Listen.', format: 'text/plain' },
+    sound,
+  ]);
+  expect(itemOf(said({ text: '', spoken })).body).toEqual(sound);
+});
+
+test('bytes are named by their hash as RFC 6920 does in its example', () => {
+  // RFC 6920, section 8.1: "Hello World!".
+  const hello = sha256Hex('Hello World!');
+  expect(nameOfBytes(hello)).toBe('ni:///sha-256;f4OxZX_x_FO5LcGBSKHWXfwtSx-j1ncoSt3SABJtkGk');
 });
 
 test('a stamp says what it is beside its words', () => {

@@ -1,4 +1,5 @@
-import type { AssignmentId, CommentId, Instant, PersonId, PieceId } from '../../ids';
+import { hexToBytes } from '@noble/hashes/utils.js';
+import type { AssignmentId, CommentId, Instant, PersonId, PieceId, Sha256 } from '../../ids';
 import type { Stamp } from '../stamps';
 import type { Selector } from './selectors';
 
@@ -8,7 +9,10 @@ export interface Said {
   by: PersonId;
   at: Instant;
   editedAt: Instant | null;
+  /** Empty where it is only spoken. */
   text: string;
+  /** What was spoken, by its bytes and their type. */
+  spoken: { sha256: Sha256; mime: string } | null;
   /** The drawing that goes with it. */
   stamp: Stamp | null;
   /** The pieces that it is said of: one where it is said at a place. */
@@ -32,6 +36,15 @@ interface TextualBody {
   purpose?: 'tagging';
 }
 
+/** What was spoken (section 3.2.1), by the name of its bytes. */
+interface SoundBody {
+  id: string;
+  type: 'Sound';
+  format: string;
+}
+
+type Body = TextualBody | SoundBody;
+
 /** A Web Annotation (W3C Recommendation of 23 February 2017, section 3) of something said. */
 export interface Annotation {
   id: string;
@@ -40,7 +53,7 @@ export interface Annotation {
   creator: string;
   created: Instant;
   modified?: Instant;
-  body: TextualBody | readonly TextualBody[];
+  body: Body | readonly Body[];
   /** Of an answer the annotation that it answers. */
   target: string | Target | readonly Target[];
 }
@@ -58,7 +71,7 @@ export function annotationCollection(assignment: AssignmentId, label: string, sa
   } as const;
 }
 
-function annotationOf({ id, by, at, editedAt, text, stamp, pieces, selectors, answers }: Said): Annotation {
+function annotationOf({ id, by, at, editedAt, pieces, selectors, answers, ...said }: Said): Annotation {
   const targets = pieces.map((piece) => ({
     source: `urn:vestibul:piece:${piece}`,
     ...(selectors.length === 0 ? {} : { selector: oneOrAll(selectors) }),
@@ -71,10 +84,24 @@ function annotationOf({ id, by, at, editedAt, text, stamp, pieces, selectors, an
     creator: `urn:vestibul:person:${by}`,
     created: at,
     ...(editedAt === null ? {} : { modified: editedAt }),
-    body: stamp === null ? textOf(text) : [textOf(text), { ...textOf(stamp), purpose: 'tagging' }],
+    body: oneOrAll(bodiesOf(said)),
     target: answers === null ? oneOrAll(targets) : nameOf(answers),
   };
 }
+
+function bodiesOf({ text, spoken, stamp }: Pick<Said, 'text' | 'spoken' | 'stamp'>): readonly Body[] {
+  return [
+    ...(text === '' ? [] : [textOf(text)]),
+    ...(spoken ? [{ id: nameOfBytes(spoken.sha256), type: 'Sound' as const, format: spoken.mime }] : []),
+    ...(stamp ? [{ ...textOf(stamp), purpose: 'tagging' as const }] : []),
+  ];
+}
+
+/** The name of bytes by their hash (RFC 6920, section 3). */
+export const nameOfBytes = (sha256: Sha256): string => {
+  const base64 = btoa(String.fromCharCode(...hexToBytes(sha256)));
+  return `ni:///sha-256;${base64.replaceAll('+', '-').replaceAll('/', '_').replace(/=+$/, '')}`;
+};
 
 const textOf = (value: string) => ({ type: 'TextualBody', value, format: 'text/plain' }) as const;
 

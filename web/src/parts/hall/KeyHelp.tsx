@@ -14,6 +14,7 @@ const keys: readonly [string[], string][] = [
   [['w'], 'what changed since the attempt before; again, the next change (on the desk)'],
   [[';'], 'put in a phrase (on the desk)'],
   [['t'], 'to the stamps; a number puts one on (on the desk)'],
+  [['v'], 'speak a comment, and end it (on the desk)'],
   [['p'], 'write a private note (on the desk)'],
   [['s'], 'score: the points, or the next criterion (on the desk)'],
   [['1', '…', '8'], 'choose a level of the criterion (on the desk)'],

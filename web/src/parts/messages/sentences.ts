@@ -126,6 +126,8 @@ const sentences = {
   'not-ahead': ({ days }) => `Choose a time that is still to come, at most ${days} days from now.`,
   'wrong-place': () =>
     'This comment is at a place of a file that is not in this attempt. Reload, then choose the place again.',
+  'not-spoken': () => 'A spoken comment is sound alone, of two minutes at most. Speak it again.',
+  'spoken-gone': () => 'What you spoke is no longer here. Speak it again; what you wrote is kept.',
   'already-in': ({ name }) => `${name} has turned something in for this. Score that.`,
   'not-past': () => 'Choose a time that has been, within the last year.',
   'newer-attempt': ({ attempt }) =>

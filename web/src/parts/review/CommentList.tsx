@@ -5,6 +5,7 @@ import { StampDrawing } from '../ui/StampDrawing';
 import { Answers } from './Answers';
 import { sayPlace, type Comment } from './marksOf';
 import { sayWhoSaid } from './sayWhoSaid';
+import { SpokenWords } from './SpokenWords';
 import type { usePlacesOf } from './usePlacesOf';
 
 interface CommentListProps {
@@ -60,6 +61,9 @@ export function CommentList({
             {said.stamp ? <StampDrawing stamp={said.stamp} className="size-8 text-act" /> : null}
             <span className="min-w-0 [overflow-wrap:anywhere] whitespace-pre-wrap">{said.text}</span>
           </p>
+          {said.spoken ? (
+            <SpokenWords submissionId={submission.id} said={said} seconds={said.spoken.seconds} />
+          ) : null}
           <p className="mt-1 flex flex-wrap items-center gap-x-2 text-[12.5px] text-ink-2">
             <span>{sayWhoSaid(said, zone)}</span>
             {acts?.(said)}

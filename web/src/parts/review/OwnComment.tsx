@@ -14,7 +14,8 @@ export function OwnComment({ submission, said }: { submission: Submission; said:
     const { error } = await remove({ params: { ...params, commentId: said.id } });
     if (error) return tellFailure(error);
     const { text, attempt, place, stamp } = said;
-    tell('The comment is removed.', () => void sayAgain({ params, body: { text, attempt, place, stamp } }));
+    const body = { text, attempt, place, stamp, spoken: said.spoken?.uploadId ?? null };
+    tell('The comment is removed.', () => void sayAgain({ params, body }));
   };
   return (
     <span className="ml-auto flex gap-x-2">

@@ -19,6 +19,8 @@ interface WordsFormProps {
   about?: ReactNode;
   /** Who comes to see it. */
   hint: string;
+  /** Whether there is something to save besides words. */
+  hasMore?: boolean;
   isBusy: boolean;
   save: () => void;
   /** Escape was pressed; the box is left already. */
@@ -36,6 +38,7 @@ export function WordsForm({
   rows,
   about,
   hint,
+  hasMore = false,
   isBusy,
   save,
   onLeave,
@@ -75,7 +78,7 @@ export function WordsForm({
           <kbd>Ctrl</kbd>+<kbd>Enter</kbd> saves it.
         </span>
       </p>
-      <Button type="submit" look="quiet" disabled={isBusy || !draft.value.trim()}>
+      <Button type="submit" look="quiet" disabled={isBusy || !(hasMore || draft.value.trim())}>
         {button}
       </Button>
     </form>

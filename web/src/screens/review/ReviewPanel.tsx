@@ -16,11 +16,13 @@ import { ReviewHead } from './ReviewHead';
 import { ScoreChange } from './ScoreChange';
 import { ScoreForm } from './ScoreForm';
 import { pointsBefore } from './scoreNow';
+import { SpeakBar } from './SpeakBar';
 import { StampBar } from './StampBar';
 import type { useDeskPlaces } from './useDeskPlaces';
 import { usePhrases } from './usePhrases';
 import { useReviewActs } from './useReviewActs';
 import { useScore } from './useScore';
+import { useSpeaking } from './useSpeaking';
 
 interface ReviewPanelProps {
   submission: Submission;
@@ -55,7 +57,8 @@ export function ReviewPanel({
   const counting = submission.attempts.find((attempt) => attempt.counts) ?? submission.attempts[0]!;
   const { attempt } = counting;
   const score = useScore(submission, attempt);
-  const acts = useReviewActs({ submission, attempt, course, desk, draft, box, score, onDone });
+  const speaking = useSpeaking(submission, !course.year.isOver);
+  const acts = useReviewActs({ submission, attempt, course, desk, draft, speaking, box, score, onDone });
   const before = pointsBefore(submission, attempt);
   const known = before === null ? submission.scores.find((one) => one.attempt === attempt) : undefined;
   const isBack = submission.handedBackAt !== null;
@@ -91,7 +94,12 @@ export function ReviewPanel({
         <>
           <div onKeyDownCapture={phrases.takeFirst}>
             <WordsForm
-              about={<CommentAt desk={desk} />}
+              about={
+                <>
+                  <CommentAt desk={desk} />
+                  <SpeakBar speaking={speaking} />
+                </>
+              }
               id="comment"
               label="Comment"
               what="comment"
@@ -103,6 +111,7 @@ export function ReviewPanel({
                   ? 'The student sees it right away: this work is handed back.'
                   : 'The student sees it when you hand back.'
               }
+              hasMore={speaking.hasAny}
               isBusy={acts.isCommenting}
               save={() => void acts.saveComment()}
             />

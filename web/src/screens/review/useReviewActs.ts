@@ -1,5 +1,5 @@
 import { useEffect, useRef, type RefObject } from 'react';
-import { stampWords, type Stamp } from '@vestibul/core';
+import { stampWords, type Stamp, type UploadId } from '@vestibul/core';
 import { announce } from '../../parts/messages/announce';
 import { tell, tellFailure } from '../../parts/messages/Notices';
 import type { Draft } from '../../parts/hall/useDraft';
@@ -8,6 +8,7 @@ import { sayName } from '../../parts/ui/format';
 import { api, type Course, type Submission } from '../../state/api';
 import type { useDeskPlaces } from './useDeskPlaces';
 import type { useScore } from './useScore';
+import type { Speaking } from './useSpeaking';
 
 interface ReviewWork {
   submission: Submission;
@@ -17,6 +18,8 @@ interface ReviewWork {
   desk: ReturnType<typeof useDeskPlaces>;
   /** The comment that is being written. */
   draft: Draft<string>;
+  /** What is spoken beside it. */
+  speaking: Speaking;
   /** Where it is written. */
   box: RefObject<HTMLTextAreaElement | null>;
   score: ReturnType<typeof useScore>;
@@ -25,7 +28,17 @@ interface ReviewWork {
 }
 
 /** What is done with work on the desk. What is written and given and not saved yet goes along, rather than being lost. */
-export function useReviewActs({ submission, attempt, course, desk, draft, box, score, onDone }: ReviewWork) {
+export function useReviewActs({
+  submission,
+  attempt,
+  course,
+  desk,
+  draft,
+  speaking,
+  box,
+  score,
+  onDone,
+}: ReviewWork) {
   const params = { submissionId: submission.id };
   const inCourse = { courseId: course.id };
   const works = [{ submissionId: submission.id, attempt }];
@@ -58,18 +71,21 @@ export function useReviewActs({ submission, attempt, course, desk, draft, box, s
     desk.forget();
   };
   /** Says something of the work, at the place that is chosen; answers whether it is kept. */
-  const say = async (text: string, stamp: Stamp | null) => {
+  const say = async (text: string, stamp: Stamp | null, spoken: UploadId | null) => {
     const { written: place } = desk;
     // What is said at a place is said of the attempt that its piece is of, though another counts by now.
     const of = submission.pieces.find(({ id }) => id === place?.pieceId)?.attempt ?? attempt;
-    const { error } = await comment({ params, body: { text, attempt: of, place, stamp } });
+    const { error } = await comment({ params, body: { text, attempt: of, place, stamp, spoken } });
     if (error) tellFailure(error);
     return !error;
   };
   const saveComment = async () => {
-    if (!draft.value.trim()) return true;
-    const isSaid = await say(draft.value, null);
+    if (!speaking.hasAny && !draft.value.trim()) return true;
+    const spoken = speaking.hasAny ? await speaking.whenSafe() : null;
+    if (speaking.hasAny && !spoken) return false;
+    const isSaid = await say(draft.value, null, spoken);
     if (isSaid) {
+      if (spoken) speaking.forget();
       forgetComment();
       announce(`Your comment for ${whose} is saved.`);
     }
@@ -79,7 +95,7 @@ export function useReviewActs({ submission, attempt, course, desk, draft, box, s
   return {
     saveComment,
     stamp: async (stamp: Stamp) => {
-      if (!(await say(stampWords[stamp], stamp))) return;
+      if (!(await say(stampWords[stamp], stamp, null))) return;
       desk.forget();
       announce(`The stamp ‘${stampWords[stamp]}’ is on ${whose}’s work.`);
     },

@@ -13,7 +13,7 @@ const PeriodPieces = lazy(() =>
 const StudentCalendar = lazy(() =>
   import('./StudentCalendar').then(({ StudentCalendar: page }) => ({ default: page })),
 );
-const Record = lazy(() => import('./record/Record').then(({ Record: page }) => ({ default: page })));
+const Record = lazy(() => import('./Record').then(({ Record: page }) => ({ default: page })));
 const WriteText = lazy(() => import('./WriteText').then(({ WriteText: page }) => ({ default: page })));
 const TurnIn = lazy(() => import('./TurnIn').then(({ TurnIn: page }) => ({ default: page })));
 

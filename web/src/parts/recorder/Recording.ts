@@ -1,8 +1,8 @@
 import { Upload } from 'tus-js-client';
 import { routes } from '@vestibul/contract';
-import type { AssignmentId, RecordingKind, UploadId } from '@vestibul/core';
-import type { PageFailure } from '../../../state/contractQuery';
-import { failureOf, passesByItself } from '../../../state/uploading';
+import type { AssignmentId, RecordingKind, SubmissionId, UploadId } from '@vestibul/core';
+import type { PageFailure } from '../../state/contractQuery';
+import { failureOf, passesByItself } from '../../state/uploading';
 import { GrowingFile } from './GrowingFile';
 
 /**
@@ -24,6 +24,9 @@ const extensions: Record<string, string> = {
   'audio/webm': 'weba',
   'audio/mp4': 'm4a',
 };
+
+/** What is recorded for: a student's tray, or to be said of work. */
+export type RecordedFor = { assignmentId: AssignmentId } | { submissionId: SubmissionId };
 
 export interface Progress {
   /** What the school has, and what was recorded, in bytes. */
@@ -48,12 +51,15 @@ export class Recording {
   readonly #mime: string;
   #progress: Progress = { sent: 0, recorded: 0, waits: false, uploadId: null, failure: null, isSafe: false };
   #recordedMs = 0;
+  /** Done when the school has all of it, or it has failed. */
+  #end = () => {};
+  readonly #ended = new Promise<void>((resolve) => (this.#end = resolve));
   #runningSince: number | null = null;
 
   constructor(
     stream: MediaStream,
     kind: RecordingKind,
-    assignmentId: AssignmentId,
+    wantedFor: RecordedFor,
     private readonly onProgress: (progress: Progress) => void,
   ) {
     const wanted = kind === 'sound' ? SOUNDS : PICTURES;
@@ -69,7 +75,7 @@ export class Recording {
       this.#become({ recorded: this.#file.bytes });
     };
     this.#recorder.onstop = () => this.#file.end();
-    this.#upload = this.#makeUpload(assignmentId, kind);
+    this.#upload = this.#makeUpload(wantedFor, kind);
   }
 
   start(): void {
@@ -110,6 +116,12 @@ export class Recording {
     return this.#file.whole(this.#mime);
   }
 
+  /** How far it is once the school has all of it, or it has failed. */
+  async whenSafe(): Promise<Progress> {
+    await this.#ended;
+    return this.#progress;
+  }
+
   /** Throws it away, in the school too. */
   async drop(): Promise<void> {
     if (this.#recorder.state !== 'inactive') this.#recorder.stop();
@@ -131,7 +143,7 @@ export class Recording {
     this.onProgress(this.#progress);
   }
 
-  #makeUpload(assignmentId: AssignmentId, kind: RecordingKind): Upload {
+  #makeUpload(wantedFor: RecordedFor, kind: RecordingKind): Upload {
     const filename = `${kind}.${extensions[this.#mime] ?? 'webm'}`;
     return new Upload(new Blob(), {
       endpoint: routes.createUpload.path,
@@ -144,7 +156,7 @@ export class Recording {
       chunkSize: MOST_AT_ONCE,
       retryDelays: RETRY_MS,
       storeFingerprintForResuming: false,
-      metadata: { filename, assignmentId },
+      metadata: { filename, ...wantedFor },
       onUploadUrlAvailable: () =>
         this.#become({ uploadId: (this.#upload.url?.split('/').at(-1) ?? null) as UploadId | null }),
       onProgress: (sent) => this.#become({ sent, waits: false }),
@@ -153,8 +165,14 @@ export class Recording {
         if (passes) this.#become({ waits: true });
         return passes;
       },
-      onSuccess: () => this.#become({ isSafe: true, waits: false, sent: this.#progress.recorded }),
-      onError: (error) => this.#become({ failure: failureOf(error) }),
+      onSuccess: () => {
+        this.#become({ isSafe: true, waits: false, sent: this.#progress.recorded });
+        this.#end();
+      },
+      onError: (error) => {
+        this.#become({ failure: failureOf(error) });
+        this.#end();
+      },
     });
   }
 }

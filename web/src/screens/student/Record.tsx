@@ -2,20 +2,20 @@ import { useEffect, useRef, useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import { offeredKinds, sayElapsed, timeLeft, type AssignmentId, type RecordingKind } from '@vestibul/core';
 import type { AnswerOf } from '@vestibul/contract';
-import { Button, buttonClass } from '../../../parts/ui/Button';
-import { ChoiceCard } from '../../../parts/ui/ChoiceCard';
-import { Field, inputClass } from '../../../parts/ui/Field';
-import { sayCount } from '../../../parts/ui/format';
-import { ProgressBar } from '../../../parts/ui/ProgressBar';
-import { sayFailure } from '../../../parts/messages/sentences';
-import { Empty, Read } from '../../../parts/messages/States';
-import { usePageTitle } from '../../../parts/ui/usePageTitle';
-import { api } from '../../../state/api';
-import { useAppDispatch } from '../../../state/store';
-import { StudentFrame } from '../StudentFrame';
-import { sayWhoSees } from '../sayWhoSees';
-import { useLevel } from './useLevel';
-import { useRecorder, type Recorder } from './useRecorder';
+import { Button, buttonClass } from '../../parts/ui/Button';
+import { ChoiceCard } from '../../parts/ui/ChoiceCard';
+import { Field, inputClass } from '../../parts/ui/Field';
+import { sayCount } from '../../parts/ui/format';
+import { ProgressBar } from '../../parts/ui/ProgressBar';
+import { sayFailure } from '../../parts/messages/sentences';
+import { Empty, Read } from '../../parts/messages/States';
+import { usePageTitle } from '../../parts/ui/usePageTitle';
+import { api } from '../../state/api';
+import { useAppDispatch } from '../../state/store';
+import { StudentFrame } from './StudentFrame';
+import { sayWhoSees } from './sayWhoSees';
+import { useLevel } from '../../parts/recorder/useLevel';
+import { useRecorder, type Recorder } from '../../parts/recorder/useRecorder';
 
 /** Where a student records something for an assignment. */
 export function Record() {
@@ -52,7 +52,7 @@ function Page({ id, tray }: { id: AssignmentId; tray: AnswerOf<'readTray'> }) {
   const { recording } = tray.assignment;
   const kinds = offeredKinds(recording);
   const [kind, setKind] = useState<RecordingKind>(kinds.find(canRecord) ?? 'camera');
-  const recorder = useRecorder(id, recording);
+  const recorder = useRecorder({ assignmentId: id }, recording);
   if (kinds.length === 0) {
     return (
       <>

@@ -89,7 +89,7 @@ async function drawTogether(
     context.drawImage(above, box.x, box.y, box.width, box.height);
   };
   draw();
-  const ticker = new Worker(new URL('../../../workers/tick.worker.ts', import.meta.url), { type: 'module' });
+  const ticker = new Worker(new URL('../../workers/tick.worker.ts', import.meta.url), { type: 'module' });
   ticker.onmessage = draw;
   ticker.postMessage({ everyMs: 1000 / FRAMES });
   const stream = canvas.captureStream(FRAMES);

@@ -1,7 +1,8 @@
 import { useCallback, useEffect, useRef, useState } from 'react';
-import { timeLeft, type AssignmentId, type RecordingKind, type RecordingRules } from '@vestibul/core';
-import { useLeaveWarning } from '../../../parts/ui/useLeaveWarning';
-import { Recording, type Progress } from './Recording';
+import { timeLeft, type RecordingKind, type RecordingRules } from '@vestibul/core';
+import { useLatest } from '../ui/useLatest';
+import { useLeaveWarning } from '../ui/useLeaveWarning';
+import { Recording, type Progress, type RecordedFor } from './Recording';
 import { openSources, type Device, type Devices, type Sources } from './openSources';
 
 export interface Lost {
@@ -26,7 +27,7 @@ const troubles: Record<string, string> = {
 };
 
 /** A recorder from choosing to looking at what was recorded. */
-export function useRecorder(assignmentId: AssignmentId, rules: RecordingRules) {
+export function useRecorder(wantedFor: RecordedFor, rules: RecordingRules) {
   const [step, setStep] = useState<RecorderStep>('choose');
   const [trouble, setTrouble] = useState('');
   const [stream, setStream] = useState<MediaStream | null>(null);
@@ -97,14 +98,29 @@ export function useRecorder(assignmentId: AssignmentId, rules: RecordingRules) {
     setStep('paused');
   };
 
-  const begin = useCallback(() => {
+  const begin = useLatest(() => {
     const opened = sources.current;
     if (!opened) return;
-    recording.current = new Recording(opened.stream, kind.current, assignmentId, setProgress);
+    recording.current = new Recording(opened.stream, kind.current, wantedFor, setProgress);
     recording.current.start();
     setRecordedMs(0);
     setStep('recording');
-  }, [assignmentId]);
+  });
+
+  /** Nothing is recorded any more that is looked at here. */
+  const forget = () => {
+    const forgotten = recording.current;
+    recording.current = null;
+    if (playback) URL.revokeObjectURL(playback);
+    setPlayback(null);
+    setProgress(null);
+    setStep('choose');
+    return forgotten;
+  };
+  const drop = async () => {
+    closeSources();
+    await forget()?.drop();
+  };
 
   // Three, two, one.
   useEffect(() => {
@@ -166,12 +182,22 @@ export function useRecorder(assignmentId: AssignmentId, rules: RecordingRules) {
     },
     /** Throws what was recorded away and gets ready once more. */
     again: async () => {
-      const thrown = recording.current;
-      recording.current = null;
-      if (playback) URL.revokeObjectURL(playback);
-      setPlayback(null);
-      await thrown?.drop();
+      await drop();
       await getReady(kind.current);
+    },
+    drop,
+    forget,
+    /** What is short needs no time to get into place. */
+    recordAtOnce: async (wanted: RecordingKind) => {
+      setProgress(null);
+      await getReady(wanted);
+      begin();
+    },
+    /** Ends what is recorded, and answers once the school has all of it or it has failed. */
+    whenSafe: async () => {
+      const running = recording.current;
+      if (step !== 'review') await stop();
+      return (await running?.whenSafe()) ?? { uploadId: null, failure: null };
     },
   };
 }

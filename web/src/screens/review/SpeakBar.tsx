@@ -1,0 +1,117 @@
+import type { ReactNode } from 'react';
+import { Mic, Square } from 'lucide-react';
+import { sayElapsed, spokenRules, timeLeft } from '@vestibul/core';
+import { useLevel } from '../../parts/recorder/useLevel';
+import { Button } from '../../parts/ui/Button';
+import type { Speaking } from './useSpeaking';
+
+/** Speaking in place of writing, or beside it: `v` begins and ends it. */
+export function SpeakBar({ speaking }: { speaking: Speaking }) {
+  const { recorder, isSpeaking, cutOff, speak, throwAway } = speaking;
+  if (isSpeaking) return <Running speaking={speaking} />;
+  if (cutOff)
+    return (
+      <Box>
+        <p>What you spoke is here, as far as it was recorded. It is not saved yet.</p>
+        <ThrowAway onPress={() => void throwAway()} />
+      </Box>
+    );
+  if (recorder.step === 'review')
+    return (
+      <Box>
+        {/* eslint-disable-next-line jsx-a11y/media-has-caption -- what somebody spoke comes without captions */}
+        <audio
+          src={recorder.playback ?? undefined}
+          controls
+          aria-label="What you spoke"
+          className="h-10 w-full"
+        />
+        <p>
+          {recorder.progress?.waits ? 'Connection lost; it continues by itself. ' : ''}
+          It is saved with the comment. Whoever cannot listen is helped by a few words beside it.
+        </p>
+        <ThrowAway onPress={() => void throwAway()} />
+      </Box>
+    );
+  return (
+    <div className="grid gap-1">
+      <button
+        type="button"
+        className="flex min-h-6 items-center gap-1.5 justify-self-start rounded font-semibold text-act underline"
+        onClick={() => void speak()}
+      >
+        <Mic aria-hidden size={15} /> Speak it <kbd>v</kbd>
+      </button>
+      {recorder.trouble ? (
+        <p role="alert" className="text-small font-semibold text-brick">
+          {recorder.trouble}
+        </p>
+      ) : null}
+    </div>
+  );
+}
+
+/** While it is recorded: how loud it is, how long, and its end. */
+function Running({ speaking: { recorder, speak, throwAway } }: { speaking: Speaking }) {
+  const level = useLevel(recorder.stream);
+  const { lost, recordedMs } = recorder;
+  const left = timeLeft(spokenRules, recordedMs);
+  return (
+    <Box>
+      <div className="flex items-center gap-2.5">
+        <meter
+          aria-label="How loud it is"
+          min={0}
+          max={1}
+          low={0.15}
+          optimum={0.6}
+          value={level}
+          className="h-3 min-w-0 flex-1"
+        />
+        <span className="font-mono font-semibold">
+          <span className="sr-only">spoken </span>
+          {sayElapsed(recordedMs)}
+          <span className="text-ink-2"> / {spokenRules.mostMinutes}:00</span>
+        </span>
+      </div>
+      <p role="status">
+        {lost
+          ? 'The microphone is gone. What you said until now is kept.'
+          : left < 20_000
+            ? 'Recording · less than 20 seconds left'
+            : 'Recording'}
+        {recorder.progress?.waits ? ' · connection lost; it continues by itself' : ''}
+      </p>
+      <div className="flex flex-wrap items-center gap-x-3 gap-y-2">
+        <Button look="go" onClick={() => void speak()}>
+          <Square aria-hidden size={14} fill="currentColor" /> Done <kbd>v</kbd>
+        </Button>
+        <ThrowAway onPress={() => void throwAway()} />
+      </div>
+    </Box>
+  );
+}
+
+function Box({ children }: { children: ReactNode }) {
+  return (
+    <div
+      role="group"
+      aria-label="Spoken comment"
+      className="grid gap-2 rounded-lg bg-brass-soft px-3 py-2 text-small"
+    >
+      {children}
+    </div>
+  );
+}
+
+function ThrowAway({ onPress }: { onPress: () => void }) {
+  return (
+    <button
+      type="button"
+      className="min-h-6 justify-self-start rounded font-semibold text-act underline"
+      onClick={onPress}
+    >
+      Throw it away
+    </button>
+  );
+}
