@@ -101,8 +101,12 @@ export function useRecorder(wantedFor: RecordedFor, rules: RecordingRules) {
   const begin = useLatest(() => {
     const opened = sources.current;
     if (!opened) return;
-    recording.current = new Recording(opened.stream, kind.current, wantedFor, setProgress);
-    recording.current.start();
+    const made = new Recording(opened.stream, kind.current, wantedFor, (now) => {
+      // What was thrown away has words to say still, and nobody asks.
+      if (recording.current === made) setProgress(now);
+    });
+    recording.current = made;
+    made.start();
     setRecordedMs(0);
     setStep('recording');
   });

@@ -1,6 +1,7 @@
 import type { ReactNode } from 'react';
 import { Mic, Square } from 'lucide-react';
 import { sayElapsed, spokenRules, timeLeft } from '@vestibul/core';
+import { sayFailure } from '../../parts/messages/sentences';
 import { useLevel } from '../../parts/recorder/useLevel';
 import { Button } from '../../parts/ui/Button';
 import type { Speaking } from './useSpeaking';
@@ -26,10 +27,7 @@ export function SpeakBar({ speaking }: { speaking: Speaking }) {
           aria-label="What you spoke"
           className="h-10 w-full"
         />
-        <p>
-          {recorder.progress?.waits ? 'Connection lost; it continues by itself. ' : ''}
-          It is saved with the comment. Whoever cannot listen is helped by a few words beside it.
-        </p>
+        <Reviewed recorder={recorder} />
         <ThrowAway onPress={() => void throwAway()} />
       </Box>
     );
@@ -51,11 +49,37 @@ export function SpeakBar({ speaking }: { speaking: Speaking }) {
   );
 }
 
+/** What becomes of what was spoken. */
+function Reviewed({ recorder: { progress, playback } }: Pick<Speaking, 'recorder'>) {
+  if (!progress?.failure)
+    return (
+      <p>
+        {progress?.waits ? 'Connection lost; it continues by itself. ' : ''}
+        It is saved with the comment. Whoever cannot listen is helped by a few words beside it.
+      </p>
+    );
+  if (progress.recorded === 0)
+    return (
+      <p role="alert" className="font-semibold text-brick">
+        Nothing was recorded. Is the microphone on? Throw it away, then speak it again.
+      </p>
+    );
+  return (
+    <p role="alert" className="font-semibold text-brick">
+      {sayFailure(progress.failure)}{' '}
+      <a className="underline" href={playback ?? undefined} download="spoken comment">
+        Save it as a file
+      </a>
+    </p>
+  );
+}
+
 /** While it is recorded: how loud it is, how long, and its end. */
 function Running({ speaking: { recorder, speak, throwAway } }: { speaking: Speaking }) {
   const level = useLevel(recorder.stream);
   const { lost, recordedMs } = recorder;
   const left = timeLeft(spokenRules, recordedMs);
+  const isKept = (recorder.progress?.sent ?? 0) > 0;
   return (
     <Box>
       <div className="flex items-center gap-2.5">
@@ -79,7 +103,9 @@ function Running({ speaking: { recorder, speak, throwAway } }: { speaking: Speak
           ? 'The microphone is gone. What you said until now is kept.'
           : left < 20_000
             ? 'Recording · less than 20 seconds left'
-            : 'Recording'}
+            : isKept
+              ? 'Recording · kept as you speak'
+              : 'Recording'}
         {recorder.progress?.waits ? ' · connection lost; it continues by itself' : ''}
       </p>
       <div className="flex flex-wrap items-center gap-x-3 gap-y-2">

@@ -50,7 +50,7 @@ export function useSpeaking(submission: Submission, isOpen: boolean) {
     whenSafe: async () => {
       if (cutOff) return endCutOff(cutOff);
       const { uploadId: id, failure } = await recorder.whenSafe();
-      if (failure) tellFailure(failure);
+      // Where it has failed the bar says so.
       return failure ? null : id;
     },
     /** It is saved. */
@@ -59,9 +59,9 @@ export function useSpeaking(submission: Submission, isOpen: boolean) {
       kept.done();
     },
     throwAway: async () => {
+      kept.done();
       if (cutOff) await dropUpload({ params: { uploadId: cutOff } });
       else await recorder.drop();
-      kept.done();
     },
   };
 }
