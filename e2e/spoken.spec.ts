@@ -41,6 +41,7 @@ test('a comment is spoken by keyboard, goes along with what is done next, and it
   await expect(spoken).toHaveCount(0);
   await page.keyboard.press('v');
   await expect(spoken.getByText('Recording · kept as you speak')).toBeVisible();
+  await expect(spoken.getByRole('button', { name: 'Done' })).toBeInViewport();
   expect(await axeFindings(page)).toEqual([]);
   await page.keyboard.press('v');
   await expect(spoken.getByLabel('What you spoke')).toBeVisible();

@@ -1,4 +1,4 @@
-import type { ReactNode } from 'react';
+import { useEffect, useRef, type ReactNode } from 'react';
 import { Mic, Square } from 'lucide-react';
 import { sayElapsed, spokenRules, timeLeft } from '@vestibul/core';
 import { sayFailure } from '../../parts/messages/sentences';
@@ -118,9 +118,15 @@ function Running({ speaking: { recorder, speak, throwAway } }: { speaking: Speak
   );
 }
 
+/** Comes into view by itself, with the form that it is in: who speaks by keyboard may be looking at another end of what is said. */
 function Box({ children }: { children: ReactNode }) {
+  const box = useRef<HTMLDivElement>(null);
+  useEffect(() => {
+    box.current?.closest('form')?.scrollIntoView({ block: 'nearest' });
+  }, []);
   return (
     <div
+      ref={box}
       role="group"
       aria-label="Spoken comment"
       className="grid gap-2 rounded-lg bg-brass-soft px-3 py-2 text-small"
