@@ -2,7 +2,7 @@ import { useEffect, useRef, type ReactNode } from 'react';
 import { Mic, Square } from 'lucide-react';
 import { sayElapsed, spokenRules, timeLeft } from '@vestibul/core';
 import { sayFailure } from '../../parts/messages/sentences';
-import { useLevel } from '../../parts/recorder/useLevel';
+import { LevelMeter } from '../../parts/recorder/LevelMeter';
 import { Button } from '../../parts/ui/Button';
 import type { Speaking } from './useSpeaking';
 
@@ -76,22 +76,13 @@ function Reviewed({ recorder: { progress, playback } }: Pick<Speaking, 'recorder
 
 /** While it is recorded: how loud it is, how long, and its end. */
 function Running({ speaking: { recorder, speak, throwAway } }: { speaking: Speaking }) {
-  const level = useLevel(recorder.stream);
   const { lost, recordedMs } = recorder;
   const left = timeLeft(spokenRules, recordedMs);
   const isKept = (recorder.progress?.sent ?? 0) > 0;
   return (
     <Box>
       <div className="flex items-center gap-2.5">
-        <meter
-          aria-label="How loud it is"
-          min={0}
-          max={1}
-          low={0.15}
-          optimum={0.6}
-          value={level}
-          className="h-3 min-w-0 flex-1"
-        />
+        <LevelMeter stream={recorder.stream} />
         <span className="font-mono font-semibold">
           <span className="sr-only">spoken </span>
           {sayElapsed(recordedMs)}

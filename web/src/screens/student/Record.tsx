@@ -14,7 +14,7 @@ import { api } from '../../state/api';
 import { useAppDispatch } from '../../state/store';
 import { StudentFrame } from './StudentFrame';
 import { sayWhoSees } from './sayWhoSees';
-import { useLevel } from '../../parts/recorder/useLevel';
+import { LevelMeter } from '../../parts/recorder/LevelMeter';
 import { useRecorder, type Recorder } from '../../parts/recorder/useRecorder';
 
 /** Where a student records something for an assignment. */
@@ -137,7 +137,6 @@ function Live({
   mostMinutes: number;
 }) {
   const video = useRef<HTMLVideoElement>(null);
-  const level = useLevel(recorder.stream);
   useEffect(() => {
     if (video.current) video.current.srcObject = recorder.stream;
   }, [recorder.stream]);
@@ -162,15 +161,7 @@ function Live({
       )}
       <div className="flex items-center gap-3">
         <span className="text-small text-ink-2">Sound</span>
-        <meter
-          aria-label="How loud it is"
-          min={0}
-          max={1}
-          low={0.15}
-          optimum={0.6}
-          value={level}
-          className="h-3 flex-1"
-        />
+        <LevelMeter stream={recorder.stream} />
         {isRunning ? (
           <span className="font-mono text-lg font-semibold">
             <span className="sr-only">recorded </span>
