@@ -1,5 +1,7 @@
 import type { Browser } from '@playwright/test';
 import { axeFindings, expect, openDemo, test, toDesk } from './support/journey';
+import { openForReading } from './support/readDatabase';
+import { openAssignment, turnInFile } from './support/tray';
 
 /** A teacher of the demo at the pile of one period. */
 async function openPile(browser: Browser) {
@@ -153,5 +155,66 @@ test('what is reviewed is handed back at a set time, of which its student sees n
   await review.getByRole('button', { name: 'Undo' }).click();
   await expect(now).toHaveText('Hand back 1');
   await expect(review.getByText(/^Reviewed /)).toBeVisible();
+  expect(faults).toEqual([]);
+});
+
+test('the school is off at the time that was set for a hand-back: it is done once the school is there again, once', async ({
+  browser,
+}) => {
+  const { demo, visit } = await openDemo(browser);
+  const { page: student } = await visit('enwosu', { phone: true });
+  await openAssignment(student, /Stream gauge log/);
+  await turnInFile(student, {
+    name: 'log.txt',
+    mimeType: 'text/plain',
+    buffer: Buffer.from('On Monday the gauge stood at 42 cm.'),
+  });
+  const { page, faults } = await visit('itamsin');
+  await toDesk(page, 5, 'Stream gauge log');
+  const pile = page.getByRole('list', { name: 'Students with something in' });
+  await pile.getByRole('button', { name: /^Nwosu, Ebere/ }).click();
+  const review = page.getByRole('region', { name: 'Review' });
+  await expect(review.getByRole('heading')).toContainText('Nwosu');
+  await page.getByLabel('Comment', { exact: true }).fill('Name the post that you read.');
+  await page.keyboard.press('Escape');
+  await page.keyboard.press('r');
+  await expect(pile.getByRole('button', { name: /^Nwosu, Ebere.*reviewed/ })).toBeVisible();
+  await page.getByRole('button', { name: 'Hand back at a set time' }).click();
+  await page
+    .getByRole('dialog')
+    .getByRole('button', { name: /^Hand back \d+ then$/ })
+    .click();
+  await expect(page.getByText(/will be handed back on .*08:00/)).toBeVisible();
+  const back = student.getByRole('link', { name: /^Handed back/ });
+  await back.click();
+  await expect(student.getByRole('heading', { name: 'Handed back' })).toBeVisible();
+  const list = student.getByRole('main').getByRole('link', { name: /Stream gauge log/ });
+  await expect(list).toHaveCount(0);
+
+  // The power goes, and is back two days later: the time has passed while nothing ran.
+  await demo.kill();
+  const ahead = Number(process.env.VESTIBUL_CLOCK_AHEAD_MS ?? 0);
+  demo.env = { VESTIBUL_CLOCK_AHEAD_MS: String(ahead + 2 * 86_400_000) };
+  await demo.run();
+  await student.reload();
+  await expect(list).toBeVisible();
+  await list.click();
+  await expect(student.getByText('Name the post that you read.')).toBeVisible();
+  const handedBack = () =>
+    openForReading(demo.folder).all<{ lines: number }>(
+      "SELECT COUNT(*) AS lines FROM event WHERE kind = 'handed back'",
+    )[0]!.lines;
+  const lines = handedBack();
+
+  // Another start hands nothing back once more.
+  await demo.kill();
+  await demo.run();
+  await student.reload();
+  await expect(student.getByText('Name the post that you read.')).toBeVisible();
+  expect(handedBack()).toBe(lines);
+  await page.reload();
+  await pile.getByRole('button', { name: /^Nwosu, Ebere/ }).click();
+  await expect(review.getByRole('heading')).toContainText('Nwosu');
+  await expect(review.getByText(/^Handed back /)).toBeVisible();
   expect(faults).toEqual([]);
 });
