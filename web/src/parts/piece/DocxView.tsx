@@ -3,11 +3,13 @@ import { useEffect, useRef, useState } from 'react';
 import { Failed, Loading } from '../messages/States';
 import { leadsOut } from '../ui/leadsOut';
 import { TextPlaces } from './places/TextPlaces';
+import { NotShown } from './NotShown';
+import type { ShownPiece } from './pieceKind';
 import { readDocx } from './readDocx';
 import { useBytes } from './useBytes';
 
 /** The text of a document, cleaned: nothing of it runs, is loaded from elsewhere, or looks like a part of the page. */
-export function DocxView({ source, name }: { source: string; name: string }) {
+export function DocxView({ piece, source }: { piece: ShownPiece; source: string }) {
   const bytes = useBytes(source);
   const [html, setHtml] = useState<string | null | undefined>();
   const words = useRef<HTMLDivElement>(null);
@@ -27,10 +29,10 @@ export function DocxView({ source, name }: { source: string; name: string }) {
   }, [html]);
 
   if (bytes.status === 'failed') return <Failed failure={bytes.failure} />;
-  if (html === null) return <Failed failure={{ code: 'bytes-missing', details: { name } }} />;
+  if (html === null) return <NotShown piece={piece} source={source} why="damaged" />;
   if (html === undefined) return <Loading what="Reading the document" />;
   return (
-    <div tabIndex={0} role="region" aria-label={name} className="min-h-0 flex-1 overflow-auto p-4">
+    <div tabIndex={0} role="region" aria-label={piece.name} className="min-h-0 flex-1 overflow-auto p-4">
       <TextPlaces
         className="sheet relative mx-auto max-w-[46rem]"
         wordsClass="document py-6 pr-9 pl-5 sm:px-10 sm:py-8"

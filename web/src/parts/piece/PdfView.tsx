@@ -3,7 +3,9 @@ import type { PDFDocumentProxy } from 'pdfjs-dist';
 import { Failed, Loading } from '../messages/States';
 import { PdfPage } from './PdfPage';
 import { usePlaces } from './places/usePlaces';
-import { MOST_PAGES, openPdf } from './openPdf';
+import { NotShown, type WhyNot } from './NotShown';
+import { MOST_PAGES, asksForPassword, openPdf } from './openPdf';
+import type { ShownPiece } from './pieceKind';
 import { useBytes } from './useBytes';
 
 /** Widest page, in pixels, and the room beside it. */
@@ -19,10 +21,10 @@ interface Opened {
 }
 
 /** The pages of a PDF, one below the other. */
-export function PdfView({ source, name }: { source: string; name: string }) {
+export function PdfView({ piece, source }: { piece: ShownPiece; source: string }) {
   const bytes = useBytes(source);
   const frame = useRef<HTMLDivElement>(null);
-  const [failed, setFailed] = useState(false);
+  const [why, setWhy] = useState<WhyNot | null>(null);
   const [opened, setOpened] = useState<Opened | null>(null);
   const choosing = usePlaces()?.choice?.choosing ?? null;
   const [keysOn, setKeysOn] = useState(1);
@@ -38,8 +40,8 @@ export function PdfView({ source, name }: { source: string; name: string }) {
       const width = Math.min((frame.current?.clientWidth ?? 700) - BESIDE, WIDEST);
       setOpened({ pdf, width, ratio: view.height / view.width });
     };
-    open().catch(() => {
-      if (!stopped) setFailed(true);
+    open().catch((error: unknown) => {
+      if (!stopped) setWhy(asksForPassword(error) ? 'password' : 'damaged');
     });
     return () => {
       stopped = true;
@@ -53,14 +55,14 @@ export function PdfView({ source, name }: { source: string; name: string }) {
   }, [choosing]);
 
   if (bytes.status === 'failed') return <Failed failure={bytes.failure} />;
-  if (failed) return <Failed failure={{ code: 'bytes-missing', details: { name } }} />;
+  if (why) return <NotShown piece={piece} source={source} why={why} />;
   const pages = opened?.pdf.numPages ?? 0;
   return (
     <div
       ref={frame}
       tabIndex={0}
       role="region"
-      aria-label={`${name}, ${opened ? pages : '…'} pages`}
+      aria-label={`${piece.name}, ${opened ? pages : '…'} pages`}
       className="min-h-0 flex-1 overflow-auto p-4"
     >
       {opened ? null : <Loading what="Drawing the pages" />}

@@ -1,12 +1,10 @@
-import { Suspense, lazy, useState, type ReactNode } from 'react';
-import { Download } from 'lucide-react';
-import { pathOf } from '@vestibul/contract';
-import { sayBytes } from '../ui/format';
+import { Suspense, lazy, useState } from 'react';
+import { pathOf, type ErrorAnswer } from '@vestibul/contract';
 import { Loading } from '../messages/States';
-import { buttonClass } from '../ui/Button';
 import { AreaPlaces } from './places/AreaPlaces';
 import { MomentPlaces } from './places/MomentPlaces';
 import { LinkView } from './LinkView';
+import { NotShown, type WhyNot } from './NotShown';
 import { pieceKind, type ShownPiece } from './pieceKind';
 import { PlainView } from './PlainView';
 
@@ -35,15 +33,11 @@ function viewOf(piece: ShownPiece, source: string) {
   const { name } = piece;
   switch (pieceKind(piece)) {
     case 'picture':
-      return (
-        <PictureView source={source} name={name}>
-          <NotShown piece={piece} source={source} />
-        </PictureView>
-      );
+      return <PictureView piece={piece} source={source} />;
     case 'pdf':
-      return <PdfView source={source} name={name} />;
+      return <PdfView piece={piece} source={source} />;
     case 'docx':
-      return <DocxView source={source} name={name} />;
+      return <DocxView piece={piece} source={source} />;
     case 'video':
       return (
         <div className="grid min-h-0 flex-1 place-items-center overflow-auto p-3">
@@ -80,33 +74,30 @@ function viewOf(piece: ShownPiece, source: string) {
 }
 
 /** A picture; what is offered instead where it cannot be shown, being damaged or too large. */
-function PictureView({ source, name, children }: { source: string; name: string; children: ReactNode }) {
-  const [failed, setFailed] = useState(false);
-  if (failed) return children;
+function PictureView({ piece, source }: { piece: ShownPiece; source: string }) {
+  const [why, setWhy] = useState<WhyNot | null>(null);
+  if (why) return <NotShown piece={piece} source={source} why={why} />;
   return (
     <div className="grid min-h-0 flex-1 place-items-center p-4 [container-type:size]">
       <AreaPlaces className="relative w-fit">
         <img
           src={source}
-          alt={name}
+          alt={piece.name}
           draggable={false}
           className="block max-h-[calc(100cqh-2rem)] max-w-[calc(100cqw-2rem)] rounded object-contain"
-          onError={() => setFailed(true)}
+          onError={() => void whyNot(source).then(setWhy)}
         />
       </AreaPlaces>
     </div>
   );
 }
 
-function NotShown({ piece, source }: { piece: ShownPiece; source: string }) {
-  return (
-    <div className="m-auto grid justify-items-center gap-4 p-8 text-center">
-      <p>
-        This {piece.form} ({sayBytes(piece.bytes)}) can’t be previewed. Download it to open it.
-      </p>
-      <a className={buttonClass()} href={`${source}?download=1`}>
-        <Download aria-hidden="true" className="size-4.5" /> Download
-      </a>
-    </div>
-  );
+/** Why a picture came to nothing: the browser says only that it did. */
+async function whyNot(source: string): Promise<WhyNot> {
+  try {
+    const response = await fetch(source, { headers: { Range: 'bytes=0-0' } });
+    return response.ok ? 'damaged' : ((await response.json()) as ErrorAnswer).error;
+  } catch {
+    return { code: 'no-connection', details: {} };
+  }
 }

@@ -1,5 +1,5 @@
 import { expect, test } from '@jest/globals';
-import { hasPlaces, pieceKind } from './pieceKind';
+import { hasPlaces, isTooLong, pieceKind } from './pieceKind';
 
 test.each([
   ['image/jpeg', 'picture'],
@@ -28,4 +28,14 @@ test('a text that is data is not shown, and what is not shown has no places; nor
     hasPlaces({ mime, bytes: 2_000_001 }),
     hasPlaces({ mime: 'text/uri-list', bytes: 50 }),
   ]).toEqual([true, false, false]);
+});
+
+test('what there is too much of is told from what is never shown', () => {
+  expect([
+    isTooLong({ mime: 'text/csv', bytes: 2_000_001 }),
+    isTooLong({ mime: 'application/pdf', bytes: 2_000_000_000 }),
+    isTooLong({ mime: 'application/pdf', bytes: 50_000_000 }),
+    isTooLong({ mime: 'video/mp4', bytes: 2_000_000_000 }),
+    isTooLong({ mime: 'application/zip', bytes: 2_000_000_000 }),
+  ]).toEqual([true, true, false, false, false]);
 });

@@ -15,20 +15,42 @@ export interface ShownPiece {
 export type PieceKind = 'picture' | 'pdf' | 'docx' | 'video' | 'sound' | 'link' | 'markdown' | 'text';
 
 const DOCX = 'application/vnd.openxmlformats-officedocument.wordprocessingml.document';
-/** Text longer than this, in bytes, is offered for download: it is data, not reading. */
+/** Longest that is read into the page, in bytes: text beyond it is data, not reading, and of the others a tab would run out. */
 const LONGEST_TEXT = 2_000_000;
+const LONGEST_DOCUMENT = 100_000_000;
 const TEXT = /^(text\/|application\/(gpx\+xml|xml|json|geo\+json|vnd\.google-earth))/;
 /** Text that a browser could run is never fetched for showing. */
 const NEVER_SHOWN = /^text\/html|svg/;
 
-export function pieceKind({ mime, bytes }: { mime: string; bytes: number }): PieceKind | null {
+export function pieceKind(piece: { mime: string; bytes: number }): PieceKind | null {
+  const kind = kindOf(piece.mime);
+  return kind && piece.bytes <= longest[kind] ? kind : null;
+}
+
+/** Whether a piece would be shown, were there less of it. */
+export const isTooLong = (piece: { mime: string; bytes: number }): boolean =>
+  kindOf(piece.mime) !== null && pieceKind(piece) === null;
+
+/** Players fetch what they play, and the school looks at a picture before it sends it. */
+const longest: Record<PieceKind, number> = {
+  picture: Infinity,
+  pdf: LONGEST_DOCUMENT,
+  docx: LONGEST_DOCUMENT,
+  video: Infinity,
+  sound: Infinity,
+  link: Infinity,
+  markdown: LONGEST_TEXT,
+  text: LONGEST_TEXT,
+};
+
+function kindOf(mime: string): PieceKind | null {
   if (mime.startsWith('image/') && !mime.includes('svg') && !mime.includes('heic')) return 'picture';
   if (mime === 'application/pdf') return 'pdf';
   if (mime === DOCX) return 'docx';
   if (mime.startsWith('video/')) return 'video';
   if (mime.startsWith('audio/')) return 'sound';
   if (mime === LINK_MIME) return 'link';
-  if (bytes > LONGEST_TEXT || NEVER_SHOWN.test(mime)) return null;
+  if (NEVER_SHOWN.test(mime)) return null;
   if (mime === 'text/markdown') return 'markdown';
   return TEXT.test(mime) ? 'text' : null;
 }
