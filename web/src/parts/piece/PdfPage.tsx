@@ -1,5 +1,6 @@
 import { useEffect, useRef, useState } from 'react';
 import { TextLayer, type PDFDocumentProxy } from 'pdfjs-dist';
+import { drawPage, type DrawnPage } from './drawPdf';
 import { AreaPlaces } from './places/AreaPlaces';
 import { TextPlaces } from './places/TextPlaces';
 import { usePlaces } from './places/usePlaces';
@@ -9,6 +10,8 @@ const AHEAD = '1200px';
 
 interface PdfPageProps {
   pdf: PDFDocumentProxy;
+  /** The page as it was drawn before it was looked at. */
+  ahead: DrawnPage | null;
   number: number;
   width: number;
   ratio: number;
@@ -16,11 +19,11 @@ interface PdfPageProps {
 }
 
 /** A page of a PDF: drawn when it is nearly seen, with its words over it, so that they can be selected, found and read aloud. */
-export function PdfPage({ pdf, number, width, ratio, takesKeys }: PdfPageProps) {
+export function PdfPage({ pdf, ahead, number, width, ratio, takesKeys }: PdfPageProps) {
   const frame = useRef<HTMLDivElement>(null);
   const canvas = useRef<HTMLCanvasElement>(null);
   const words = useRef<HTMLDivElement>(null);
-  const [isNear, setNear] = useState(false);
+  const [isNear, setNear] = useState(ahead !== null);
   const [height, setHeight] = useState(width * ratio);
   const [hasWords, setHasWords] = useState(true);
   const isOther = usePlaces()?.choice?.choosing?.isOther ?? false;
@@ -47,11 +50,9 @@ export function PdfPage({ pdf, number, width, ratio, takesKeys }: PdfPageProps) 
       setHeight(viewport.height);
       // What the library counts the sizes of its words in.
       frame.current!.style.setProperty('--total-scale-factor', String(fit));
-      const sharp = page.getViewport({ scale: fit * devicePixelRatio });
-      canvas.current!.width = sharp.width;
-      canvas.current!.height = sharp.height;
-      await page.render({ canvas: canvas.current!, viewport: sharp }).promise;
-      const read = await page.getTextContent();
+      const { words: read } = fits(ahead, width)
+        ? copyOf(ahead, canvas.current!)
+        : await drawPage(page, width, canvas.current!);
       if (stopped) return;
       setHasWords(read.items.length > 0);
       // Places in a text are counted in its one form (NFC).
@@ -70,7 +71,7 @@ export function PdfPage({ pdf, number, width, ratio, takesKeys }: PdfPageProps) 
     return () => {
       stopped = true;
     };
-  }, [isNear, pdf, number, width]);
+  }, [isNear, pdf, ahead, number, width]);
 
   const choosesWords = hasWords && !isOther;
   return (
@@ -92,4 +93,15 @@ export function PdfPage({ pdf, number, width, ratio, takesKeys }: PdfPageProps) 
       </AreaPlaces>
     </div>
   );
+}
+
+const fits = (drawn: DrawnPage | null, width: number): drawn is DrawnPage =>
+  drawn !== null && drawn.width === width && drawn.sharpness === devicePixelRatio;
+
+/** Puts a page that is drawn already on the canvas that is looked at. */
+function copyOf(drawn: DrawnPage, canvas: HTMLCanvasElement): DrawnPage {
+  canvas.width = drawn.canvas.width;
+  canvas.height = drawn.canvas.height;
+  canvas.getContext('2d')!.drawImage(drawn.canvas, 0, 0);
+  return drawn;
 }

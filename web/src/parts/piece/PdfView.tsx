@@ -1,19 +1,19 @@
 import { useEffect, useLayoutEffect, useRef, useState } from 'react';
 import type { PDFDocumentProxy } from 'pdfjs-dist';
 import { Failed, Loading } from '../messages/States';
+import type { DrawnPage } from './drawPdf';
 import { PdfPage } from './PdfPage';
 import { usePlaces } from './places/usePlaces';
+import { pageWidth } from './pageWidth';
 import { NotShown, type WhyNot } from './NotShown';
 import { MOST_PAGES, asksForPassword, openPdf } from './openPdf';
 import type { ShownPiece } from './pieceKind';
 import { useBytes } from './useBytes';
 
-/** Widest page, in pixels, and the room beside it. */
-const WIDEST = 900;
-const BESIDE = 32;
-
 interface Opened {
   pdf: PDFDocumentProxy;
+  /** Its first page, where it was drawn ahead. */
+  first: DrawnPage | null;
   /** In pixels, of all pages. */
   width: number;
   /** Height of the first page for its width: what the others are taken to have until they are drawn. */
@@ -32,13 +32,18 @@ export function PdfView({ piece, source }: { piece: ShownPiece; source: string }
   useEffect(() => {
     if (bytes.status !== 'there') return;
     let stopped = false;
-    const task = openPdf(bytes.bytes);
+    const opening = (async () => {
+      const ahead = await bytes.pdf;
+      return ahead && !ahead.task.destroyed ? ahead : { task: openPdf(bytes.bytes), first: null };
+    })();
     const open = async () => {
+      const { task, first } = await opening;
       const pdf = await task.promise;
       const view = (await pdf.getPage(1)).getViewport({ scale: 1 });
-      if (stopped) return;
-      const width = Math.min((frame.current?.clientWidth ?? 700) - BESIDE, WIDEST);
-      setOpened({ pdf, width, ratio: view.height / view.width });
+      const width = pageWidth(frame.current?.clientWidth ?? 700);
+      // One that is not drawn by now may never be; nobody waits for it.
+      const drawn = await Promise.race([first, Promise.resolve(null)]);
+      if (!stopped) setOpened({ pdf, first: drawn, width, ratio: view.height / view.width });
     };
     open().catch((error: unknown) => {
       if (!stopped) setWhy(asksForPassword(error) ? 'password' : 'damaged');
@@ -46,7 +51,7 @@ export function PdfView({ piece, source }: { piece: ShownPiece; source: string }
     return () => {
       stopped = true;
       setOpened(null);
-      void task.destroy();
+      void opening.then(({ task }) => task.destroy());
     };
   }, [bytes]);
   // A place is chosen on the page that is read.
@@ -76,6 +81,7 @@ export function PdfView({ piece, source }: { piece: ShownPiece; source: string }
             <PdfPage
               key={i}
               pdf={opened.pdf}
+              ahead={i === 0 ? opened.first : null}
               number={i + 1}
               width={opened.width}
               ratio={opened.ratio}

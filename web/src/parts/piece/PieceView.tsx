@@ -5,6 +5,7 @@ import { AreaPlaces } from './places/AreaPlaces';
 import { MomentPlaces } from './places/MomentPlaces';
 import { LinkView } from './LinkView';
 import { NotShown, type WhyNot } from './NotShown';
+import { noteRoom } from './pageWidth';
 import { pieceKind, type ShownPiece } from './pieceKind';
 import { PlainView } from './PlainView';
 
@@ -22,7 +23,7 @@ export function PieceView({ piece }: { piece: ShownPiece }) {
   return (
     <Suspense fallback={<Loading what="Opening the piece" />}>
       {/* A new piece is a new view: nothing of the one before stays on screen. */}
-      <div key={piece.id} className="flex min-h-0 flex-1 flex-col">
+      <div key={piece.id} ref={noteRoom} className="flex min-h-0 flex-1 flex-col">
         {view ?? <NotShown piece={piece} source={source} />}
       </div>
     </Suspense>

@@ -1,6 +1,7 @@
 import { pathOf } from '@vestibul/contract';
 import type { Piece } from '../../state/api';
-import { pieceKind } from './pieceKind';
+import type { PdfAhead } from './drawPdf';
+import { pieceKind, type PieceKind } from './pieceKind';
 import { readDocx } from './readDocx';
 
 /** Pieces fetched before they are asked for: as many as somebody goes through in a minute. */
@@ -8,10 +9,15 @@ export const MOST_AHEAD = 3;
 /** Largest piece fetched ahead, in bytes; of more, somebody would pay for what they may never come to. */
 const LARGEST_AHEAD = 8 * 1024 ** 2;
 
-interface Ahead {
-  bytes: Promise<ArrayBuffer | null>;
-  /** Of a document what is shown of it, read ahead too; null of all else. */
+/** What is made of a piece ahead, by its kind; null of all else. */
+export interface MadeAhead {
+  /** What is shown of a document. */
   html: Promise<string | null> | null;
+  pdf: Promise<PdfAhead | null> | null;
+}
+
+interface Ahead extends MadeAhead {
+  bytes: Promise<ArrayBuffer | null>;
   /** A picture is drawn ahead, and stays so while it is kept here. */
   picture: HTMLImageElement | null;
 }
@@ -24,32 +30,40 @@ export function fetchAhead(piece: Pick<Piece, 'id' | 'mime' | 'bytes'>): void {
   // Players fetch what they play themselves.
   if (kind === null || kind === 'video' || kind === 'sound') return;
   if (piece.bytes > LARGEST_AHEAD || ahead.has(source)) return;
-  ahead.set(source, kind === 'picture' ? drawAhead(source) : readAhead(source, kind === 'docx'));
+  ahead.set(source, kind === 'picture' ? drawAhead(source) : readAhead(source, kind));
   const [oldest] = ahead.keys();
-  if (ahead.size > MOST_AHEAD && oldest !== undefined) ahead.delete(oldest);
+  if (ahead.size > MOST_AHEAD && oldest !== undefined) {
+    void ahead.get(oldest)!.pdf?.then((made) => made?.task.destroy());
+    ahead.delete(oldest);
+  }
 }
 
 /** What was fetched ahead, or null; handed out once, for what is shown later is asked for again. */
-export async function takeAhead(source: string): Promise<{ bytes: ArrayBuffer; html: Ahead['html'] } | null> {
+export async function takeAhead(source: string): Promise<({ bytes: ArrayBuffer } & MadeAhead) | null> {
   const found = ahead.get(source);
   ahead.delete(source);
   const bytes = await found?.bytes;
-  return found && bytes ? { bytes, html: found.html } : null;
+  return found && bytes ? { bytes, html: found.html, pdf: found.pdf } : null;
 }
 
-function readAhead(source: string, isDocument: boolean): Ahead {
+function readAhead(source: string, kind: PieceKind): Ahead {
   const bytes = read(source);
   const html = async () => {
     const there = await bytes;
     return there && readDocx(there, new AbortController().signal);
   };
-  return { bytes, html: isDocument ? html() : null, picture: null };
+  const pdf = async () => {
+    // Loaded with the first that is opened: who looks at photos alone has no use for it.
+    const [there, { openAhead }] = await Promise.all([bytes, import('./drawPdf')]);
+    return there && openAhead(there);
+  };
+  return { bytes, html: kind === 'docx' ? html() : null, pdf: kind === 'pdf' ? pdf() : null, picture: null };
 }
 
 function drawAhead(source: string): Ahead {
   const picture = new Image();
   picture.src = source;
-  return { bytes: Promise.resolve(null), html: null, picture };
+  return { bytes: Promise.resolve(null), html: null, pdf: null, picture };
 }
 
 async function read(source: string): Promise<ArrayBuffer | null> {

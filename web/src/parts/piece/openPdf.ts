@@ -10,6 +10,9 @@ export const MOST_PAGES = 200;
 export const asksForPassword = (error: unknown): boolean =>
   error instanceof Error && error.name === 'PasswordException';
 
-/** Opens a PDF in the worker of its library. The library takes a buffer over, so it gets one of its own. */
+/**
+ * Opens a PDF in a worker of its library: each in one of its own, for one that never comes to an end holds up no other. The
+ * library takes a buffer over, so it gets one of its own.
+ */
 export const openPdf = (bytes: ArrayBuffer): PDFDocumentLoadingTask =>
   getDocument({ data: bytes.slice(0), isEvalSupported: false });

@@ -1,12 +1,11 @@
 import { useEffect, useState } from 'react';
 import type { ErrorAnswer } from '@vestibul/contract';
 import type { PageFailure } from '../../state/contractQuery';
-import { takeAhead } from './ahead';
+import { takeAhead, type MadeAhead } from './ahead';
 
 export type Bytes =
   | { status: 'loading' }
-  /** `html` is there of a document that was read ahead. */
-  | { status: 'there'; bytes: ArrayBuffer; html: Promise<string | null> | null }
+  | ({ status: 'there'; bytes: ArrayBuffer } & MadeAhead)
   | { status: 'failed'; failure: PageFailure };
 
 const LOADING: Bytes = { status: 'loading' };
@@ -22,7 +21,8 @@ export function useBytes(source: string): Bytes {
       if (stop.signal.aborted) return;
       if (ahead) return setState({ status: 'there', ...ahead });
       const response = await fetch(source, { signal: stop.signal });
-      if (response.ok) setState({ status: 'there', bytes: await response.arrayBuffer(), html: null });
+      if (response.ok)
+        setState({ status: 'there', bytes: await response.arrayBuffer(), html: null, pdf: null });
       else setState({ status: 'failed', failure: ((await response.json()) as ErrorAnswer).error });
     };
     fetchIt().catch(() => {
