@@ -7,7 +7,7 @@ import { Failure, isDiskFull } from '../platform/failure';
 import { parseInput } from '../platform/http/parseInput';
 import type { School } from '../platform/School';
 import { newId } from '../platform/newId';
-import { startUpload, type UploadRow } from './uploads';
+import { requireSize, startUpload, type UploadRow } from './uploads';
 import type { VisitRow } from '../doors/visits';
 import { ArrivalStore } from './ArrivalStore';
 import { checksumAlgorithms, readChecksum, type Checksum } from './checksum';
@@ -101,7 +101,7 @@ export function makeTusDoor(
       if (upload.size === 0) throw new Failure('empty-file', { name: filename });
       // Of a recording nobody knows yet how long it becomes: it is counted and given room while it comes.
       const bytes = upload.size ?? 0;
-      if (bytes > school.limits.largestFile) throw new Failure('file-too-large', { name: filename });
+      requireSize(school, { originalName: filename, ...purpose }, bytes);
       const id = upload.id as UploadId;
       await school.room.promise(id, bytes);
       try {

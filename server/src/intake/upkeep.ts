@@ -3,7 +3,7 @@ import { toInstant, type Instant, type Sha256 } from '@vestibul/core';
 import { UPLOAD_DAYS } from '@vestibul/contract';
 import type { School } from '../platform/School';
 import { run } from '../platform/database/database';
-import { dropUpload, listOnTheirWay } from './uploads';
+import { dropUpload, listOnTheirWay, putAwayUnsaved } from './uploads';
 import { runJob } from '../platform/runJob';
 import { forgetArriving, holdingArriving, isWhole, lastByteAt } from './receive';
 
@@ -17,7 +17,7 @@ const BATCH = 50;
 
 /**
  * Looks through the files on their way: of those of which no byte has come for days their owners are told when they go, and
- * those whose day has come are removed. Returns how many were.
+ * those whose day has come are removed; so is what was spoken so long ago and never saved. Returns how many were.
  */
 export async function expireArrivals(school: School): Promise<number> {
   const now = Date.parse(school.now());
@@ -41,7 +41,7 @@ export async function expireArrivals(school: School): Promise<number> {
     const expiresAt = isTold ? (upload.expiresAt ?? toInstant(told)) : null;
     if (expiresAt !== upload.expiresAt) setExpiry(school, upload.id, expiresAt);
   }
-  return removed;
+  return removed + putAwayUnsaved(school, toInstant(now - UPLOAD_DAYS * DAY));
 }
 
 function setExpiry(school: School, id: string, at: Instant | null): void {

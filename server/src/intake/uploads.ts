@@ -14,7 +14,7 @@ import {
   type UploadId,
   type VisitId,
 } from '@vestibul/core';
-import { MOST_FILES, type AnswerOf } from '@vestibul/contract';
+import { LARGEST_SPOKEN, MOST_FILES, type AnswerOf } from '@vestibul/contract';
 import { Failure } from '../platform/failure';
 import type { School } from '../platform/School';
 import { all, one, run, together, type Database } from '../platform/database/database';
@@ -178,10 +178,20 @@ export function countUpload(school: School, id: UploadId, bytes: number): void {
   together(school.db, () => {
     const upload = findUpload(school.db, id);
     if (!upload || upload.droppedAt !== null) throw new Failure('upload-gone');
-    if (bytes > school.limits.largestFile) throw new Failure('file-too-large', { name: upload.originalName });
+    requireSize(school, upload, bytes);
     requireShare(school, upload, bytes - upload.bytes, false);
     run(school.db, 'UPDATE upload SET bytes = ? WHERE id = ?', [bytes, id]);
   });
+}
+
+/** Fails with `file-too-large`, and of what is spoken with `not-spoken`, where there is more of it than there may be. */
+export function requireSize(
+  school: School,
+  upload: { originalName: string; submissionId?: SubmissionId | null },
+  bytes: number,
+): void {
+  if (upload.submissionId && bytes > LARGEST_SPOKEN) throw new Failure('not-spoken');
+  if (bytes > school.limits.largestFile) throw new Failure('file-too-large', { name: upload.originalName });
 }
 
 /** Fails where whoever brings it, in all that they bring, would have brought more than is thought of. */
@@ -403,6 +413,16 @@ export function takeUpSpoken(db: Database, id: UploadId, at: Instant, since: Ins
          AND (turned_in_at IS NULL) = (dropped_at IS NULL) AND (dropped_at IS NULL OR dropped_at > :since)`,
       { id, at, since },
     ) === 1
+  );
+}
+
+/** Puts away what was spoken before a moment and never saved. Returns how many there were. */
+export function putAwayUnsaved(school: School, before: Instant): number {
+  return run(
+    school.db,
+    `UPDATE upload SET dropped_at = :at WHERE submission_id IS NOT NULL AND turned_in_at IS NULL AND dropped_at IS NULL
+       AND started_at < :before AND arrived_at IS NOT NULL`,
+    { at: school.now(), before },
   );
 }
 

@@ -2,8 +2,9 @@ import fs from 'node:fs';
 import path from 'node:path';
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import type { Sha256, SubmissionId, UploadId } from '@vestibul/core';
+import { LARGEST_SPOKEN } from '@vestibul/contract';
 import { readKept } from '../kept';
-import { clearVault } from '../intake/upkeep';
+import { clearVault, expireArrivals } from '../intake/upkeep';
 import { all, one } from '../platform/database/database';
 import { TestSchool, bytesOf } from '../testing/TestSchool';
 
@@ -138,6 +139,15 @@ describe('what is no spoken comment', () => {
     expect(await refused(await school.as('teacher').uploadToDrawer('sound.weba', sound))).toBe('spoken-gone');
   });
 
+  test('far more bytes than two minutes are, whether they are told before or only come', async () => {
+    const teacher = school.as('teacher');
+    const told = await teacher.startUpload({ submissionId }, 'sound.wav', LARGEST_SPOKEN + 1);
+    expect([told.status, told.body]).toEqual([400, expect.stringContaining('not-spoken')]);
+    const { id } = await teacher.startUpload({ submissionId }, 'sound.wav', null);
+    const sent = await teacher.sendBytes(id, new Uint8Array(LARGEST_SPOKEN + 1));
+    expect(await sent.text()).toContain('not-spoken');
+  });
+
   test('nothing at all, and nothing of a student', async () => {
     expect((await say('teacher', submissionId, {})).error?.code).toBe('bad-input');
     const { status } = await school.as('chidi').startUpload({ submissionId }, 'sound.weba', null);
@@ -191,4 +201,31 @@ describe('a spoken comment that is removed', () => {
     expect(said.length).toBeGreaterThan(2);
     for (const one of said) expect(await inVault(one.sha256)).toBe(true);
   });
+});
+
+test('what was spoken and never saved goes after a week, and what was saved does not', async () => {
+  const submissionId = await turnIn('mai');
+  const teacher = school.as('teacher');
+  const [saved, unsaved] = [
+    await teacher.speak(submissionId, 'sound.wav', silence(5)),
+    await teacher.speak(submissionId, 'sound.wav', silence(6)),
+  ];
+  const attempt = (await seen('teacher', submissionId)).attempts.find(({ counts }) => counts)!.attempt;
+  expect((await say('teacher', submissionId, { attempt, spoken: saved })).status).toBe(200);
+  const inside = school.running.school;
+  const { now } = inside;
+  const after = async (days: number) => {
+    inside.now = () =>
+      new Date(Date.parse(now()) + days * 86_400_000).toISOString() as ReturnType<typeof now>;
+    await expireArrivals(inside);
+    inside.now = now;
+    return all<{ id: UploadId }>(inside.db, 'SELECT id FROM upload WHERE dropped_at IS NULL').map(
+      ({ id }) => id,
+    );
+  };
+  expect(await after(6)).toEqual(expect.arrayContaining([saved, unsaved]));
+  const left = await after(8);
+  expect(left).toContain(saved);
+  expect(left).not.toContain(unsaved);
+  expect((await say('teacher', submissionId, { attempt, spoken: unsaved })).error?.code).toBe('spoken-gone');
 });

@@ -8,7 +8,6 @@ import {
   type SubmissionId,
   type UploadId,
 } from '@vestibul/core';
-import { LARGEST_SPOKEN } from '@vestibul/contract';
 import { findUpload, hasArrived, takeUpSpoken } from '../intake/uploads';
 import { one, type Database } from '../platform/database/database';
 import { Failure } from '../platform/failure';
@@ -35,8 +34,7 @@ export async function measureSpoken(
   const upload = findUpload(school.db, id);
   if (!upload || upload.byId !== by || upload.submissionId !== of) throw new Failure('spoken-gone');
   if (!hasArrived(upload)) throw new Failure('still-arriving', { name: upload.originalName });
-  const { sha256, bytes } = upload;
-  if (bytes > LARGEST_SPOKEN) throw new Failure('not-spoken');
+  const { sha256 } = upload;
   const seconds = await runJob('measureSound', school.vault.pathOf(sha256)).catch((error: unknown) => {
     // What holds a thread up is no sound that anybody spoke.
     if (error instanceof JobEnded) return null;

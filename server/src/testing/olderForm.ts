@@ -51,6 +51,7 @@ const undo: Record<number, string> = {
   40: 'ALTER TABLE submission DROP COLUMN worked_on_by',
   41: `DROP INDEX comment_by_spoken; ALTER TABLE comment DROP COLUMN spoken_id; ALTER TABLE comment DROP COLUMN spoken_seconds;
     ALTER TABLE upload DROP COLUMN submission_id`,
+  42: 'DROP INDEX upload_spoken_unsaved',
 };
 
 /** Ends a school's server, and starts it on its database as an earlier version would have left it. */

@@ -35,8 +35,9 @@ export function useSpeaking(submission: Submission, isOpen: boolean) {
   const endCutOff = async (id: UploadId) => {
     const { error } = await endUpload({ params: { uploadId: id } });
     if (!error) return id;
-    tellFailure(error);
-    if (error.code === 'upload-gone' || error.code === 'already-turned-in') kept.done();
+    const isGone = error.code === 'upload-gone' || error.code === 'already-turned-in';
+    tellFailure(isGone ? { code: 'spoken-gone', details: {} } : error);
+    if (isGone) kept.done();
     return null;
   };
   return {
