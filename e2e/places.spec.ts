@@ -117,6 +117,46 @@ test('places are chosen with the pointer: words that are selected, and a frame t
   expect(faults).toEqual([]);
 });
 
+test('a span of a sound is chosen by its two ends, leads there, and ends where it ends', async ({
+  browser,
+}) => {
+  const { demo, visit } = await openDemo(browser);
+  const { page, faults } = await visit('itamsin');
+  await expect(page.getByRole('heading', { name: 'Due next' })).toBeVisible();
+  const sound = (await piecesOnDesk(page)).find(({ form }) => form === 'sound')!;
+  await page.goto(demo.address + sound.path);
+  const player = work(page).locator('audio');
+  const hearUntil = (seconds: number) =>
+    player.evaluate((audio: HTMLAudioElement, to) => void (audio.currentTime = to), seconds);
+  await expect.poll(() => player.evaluate((audio: HTMLAudioElement) => audio.readyState)).toBeGreaterThan(0);
+  await hearUntil(0.5);
+  await page.keyboard.press('m');
+  await expect(box(page)).toBeFocused();
+  const written = page.locator('form').filter({ has: box(page) });
+  await expect(written.getByText('at 0:00', { exact: true })).toBeVisible();
+  await page.keyboard.press('Escape');
+  await hearUntil(1.4);
+  await work(page).getByRole('button', { name: 'Until this moment' }).click();
+  await expect(written.getByText('at 0:00 to 0:01', { exact: true })).toBeVisible();
+  await expect(box(page)).toBeFocused();
+  await page.keyboard.insertText('Slower from here to there.');
+  await page.keyboard.press('Control+Enter');
+  await expect(comments(page)).toContainText('Slower from here to there.');
+  await hearUntil(0);
+
+  // Played from its beginning, it is heard as far as it goes.
+  await work(page)
+    .getByRole('button', { name: /0:00–0:01$/ })
+    .click();
+  const at = () => player.evaluate((audio: HTMLAudioElement) => audio.currentTime);
+  await expect.poll(at).toBeCloseTo(0.5, 1);
+  expect(await axeFindings(page)).toEqual([]);
+  await player.evaluate((audio: HTMLAudioElement) => audio.play());
+  await expect.poll(() => player.evaluate((audio: HTMLAudioElement) => audio.paused)).toBe(true);
+  expect(await at()).toBeGreaterThanOrEqual(1.4);
+  expect(faults).toEqual([]);
+});
+
 test('a student reads comments at their places on a phone; in the next attempt they are where their words still stand', async ({
   browser,
 }) => {

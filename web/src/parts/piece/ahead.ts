@@ -57,7 +57,12 @@ function readAhead(source: string, kind: PieceKind): Ahead {
     const [there, { openAhead }] = await Promise.all([bytes, import('./drawPdf')]);
     return there && openAhead(there);
   };
-  return { bytes, html: kind === 'docx' ? html() : null, pdf: kind === 'pdf' ? pdf() : null, picture: null };
+  return {
+    bytes,
+    html: kind === 'docx' ? html() : null,
+    pdf: kind === 'pdf' ? pdf().catch(() => null) : null,
+    picture: null,
+  };
 }
 
 function drawAhead(source: string): Ahead {
