@@ -19,6 +19,8 @@ const fontsFirst: Plugin = {
   },
 };
 
+/** With what it brings along. */
+const SENDS_FILES = /node_modules\/(tus-js-client|js-base64|url-parse|querystringify|requires-port)\//;
 const READS_FORMS =
   /[\\/]node_modules[\\/](zod|react-hook-form|@hookform)[\\/]|[\\/]contract[\\/]src[\\/].*(shapes|requests|bodies|anchor)\.ts$/;
 
@@ -32,11 +34,17 @@ export default defineConfig({
     manifest: true,
     chunkSizeWarningLimit: 1500,
     // What nearly all pages share comes as one: to ask for each small part by itself keeps an opening page waiting.
-    // What reads forms (the schemas and their library) is not among it: most pages begin without.
+    // What reads forms (the schemas and their library) and what sends files is not among it: most pages begin without.
     rolldownOptions: {
       output: {
         codeSplitting: {
-          groups: [{ name: 'shared', minShareCount: 10, test: (id) => !READS_FORMS.test(id) }],
+          groups: [
+            {
+              name: 'shared',
+              minShareCount: 10,
+              test: (id) => !READS_FORMS.test(id) && !SENDS_FILES.test(id),
+            },
+          ],
         },
       },
     },
