@@ -2,6 +2,7 @@ import fs from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
 import { measureAttack } from './attack';
+import { measureDesk } from './desk';
 import { measureFirstLoad } from './firstLoad';
 import { measureIdentify } from './identify';
 import { measurePages } from './pages';
@@ -22,7 +23,7 @@ const measures: Readonly<Record<string, Measure>> = {
   insides: measureInsides,
   pile: measurePile,
   rack: measureRack,
-  review: measureReview,
+  review: async (folder) => [...(await measureReview(folder)), ...(await measureDesk(`${folder}-desk`))],
   school: measureSchool,
   upload: measureUpload,
   lastMinute: measureLastMinute,
