@@ -1,16 +1,15 @@
-import { Readable } from 'node:stream';
-import type { PersonId, Sha256, SubmissionId, UploadId } from '@vestibul/core';
-import { markArrived, sniffType, startUpload, type School, type Spoken } from '@vestibul/server';
+import type { PersonId, SubmissionId, UploadId } from '@vestibul/core';
+import { markArrived, startUpload, type School, type Spoken } from '@vestibul/server';
+import { keepFile, type KeptFile } from './files/keepFile';
 import { makeSound, secondsOf } from './files/sounds';
 import { makeChance } from './random';
 
-interface Sound {
-  sha256: Sha256;
-  bytes: number;
+interface Sound extends KeptFile {
   seconds: number;
-  type: { mime: string; extension: string };
 }
 
+/** What the recorder calls it. */
+const NAME = 'sound.wav';
 /** How many comments are written before one is spoken. */
 const EVERY = 7;
 
@@ -23,12 +22,9 @@ export class Voices {
 
   /** Makes the sounds: before anything is said. */
   async make(): Promise<void> {
-    const { vault } = this.school;
     for (const seed of [1, 2, 3]) {
       const sound = makeSound(makeChance(15_000 + seed));
-      const kept = await vault.put(Readable.from([sound]));
-      const type = await sniffType(vault.pathOf(kept.sha256), 'sound.wav');
-      this.#sounds.push({ ...kept, type, seconds: secondsOf(sound) });
+      this.#sounds.push({ ...(await keepFile(this.school, sound, NAME)), seconds: secondsOf(sound) });
     }
   }
 
@@ -44,7 +40,7 @@ export class Voices {
       byId: by,
       submissionId: of,
       kind: 'recording',
-      originalName: 'sound.wav',
+      originalName: NAME,
     });
     markArrived(this.school, uploadId, { sha256, bytes, ...type });
     return { uploadId, sha256, seconds };

@@ -1,28 +1,18 @@
 import { randomUUID } from 'node:crypto';
-import { Readable } from 'node:stream';
 import type {
   AssignmentId,
   CourseId,
   Instant,
   PersonId,
   PieceId,
-  Sha256,
   SubmissionId,
   UploadId,
 } from '@vestibul/core';
-import {
-  changeFile,
-  markArrived,
-  one,
-  readCourse,
-  sniffType,
-  startUpload,
-  turnIn,
-  type School,
-} from '@vestibul/server';
+import { changeFile, markArrived, one, readCourse, startUpload, turnIn, type School } from '@vestibul/server';
 import { assignments, type DemoAssignment } from './assignments';
 import { dueInstant, later } from './calendar';
 import { wasThere } from './comings';
+import { keepFile, type KeptFile } from './files/keepFile';
 import { makeFile, messyName } from './files/makeFile';
 import type { DemoStudent } from './people';
 import { makeChance } from './random';
@@ -47,11 +37,8 @@ interface WantedFile {
   at: Instant;
 }
 
-interface MadeFile {
+interface MadeFile extends KeptFile {
   originalName: string;
-  sha256: Sha256;
-  bytes: number;
-  type: { mime: string; extension: string };
 }
 
 /** Files made at once. */
@@ -171,7 +158,6 @@ export class WorkMaker {
   }
 
   async #makeOne({ assignment, seat, seed, again, isDraft, at }: WantedFile): Promise<MadeFile> {
-    const { vault } = this.school;
     const { first, last } = seat.student;
     const chance = makeChance(seed);
     const kind = again || chance.happens(0.35) ? chance.pick(assignment.kinds) : assignment.kinds[0]!;
@@ -185,8 +171,7 @@ export class WorkMaker {
       isDraft,
     });
     const originalName = messyName(chance, kind, assignment.title, first || last, last);
-    const kept = await vault.put(Readable.from([bytes]));
-    return { originalName, ...kept, type: await sniffType(vault.pathOf(kept.sha256), originalName) };
+    return { originalName, ...(await keepFile(this.school, bytes, originalName)) };
   }
 
   #turnIn(assignment: DemoAssignment, seat: Seat, seed: number, numbers: readonly number[]): SubmissionId {

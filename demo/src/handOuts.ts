@@ -1,4 +1,3 @@
-import { Readable } from 'node:stream';
 import { requests } from '@vestibul/contract';
 import type { AssignmentId, BlankId, CourseId, Instant, PersonId, UploadId } from '@vestibul/core';
 import {
@@ -9,12 +8,12 @@ import {
   makeYear,
   markArrived,
   readCourse,
-  sniffType,
   startUpload,
   type School,
 } from '@vestibul/server';
 import { assignments } from './assignments';
 import { dueLocal, schoolYear } from './calendar';
+import { keepFile } from './files/keepFile';
 import { makeFile, type FileKind } from './files/makeFile';
 import { makeChance } from './random';
 
@@ -31,8 +30,7 @@ export async function keepMadeBlank(
   const seed = isNewVersion ? 72 : 71;
   const bytes = await makeFile({ kind, title, author: 'I. Tamsin', at, chance: () => makeChance(seed) });
   const originalName = `${title}.${kind}`;
-  const kept = await school.vault.put(Readable.from([bytes]));
-  const type = await sniffType(school.vault.pathOf(kept.sha256), originalName);
+  const { type, ...kept } = await keepFile(school, bytes, originalName);
   return (blankId) => {
     const id = `u_blank-${title.replaceAll(' ', '-')}-${seed}` as UploadId;
     startUpload(school, { id, byId: by, courseId, originalName, bytes: kept.bytes });

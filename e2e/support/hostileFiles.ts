@@ -32,7 +32,7 @@ export const brokenPdf = (): Buffer =>
 /** A table of so many lines. */
 export const tableOf = (lines: number): Buffer => Buffer.from('post,depth\n'.repeat(lines));
 
-/** A document whose words unpack to hundreds of megabytes. */
+/** A document whose words unpack to more than a hundred megabytes. */
 export function bombDocx(): Promise<Buffer> {
   const paragraph = '<w:p><w:r><w:t>42 cm</w:t></w:r></w:p>';
   return zipOf([

@@ -3,7 +3,8 @@ import { toInstant, type Instant, type Sha256 } from '@vestibul/core';
 import { UPLOAD_DAYS } from '@vestibul/contract';
 import type { School } from '../platform/School';
 import { run } from '../platform/database/database';
-import { dropUpload, listOnTheirWay, putAwayUnsaved } from './uploads';
+import { putAwayUnsaved } from './spokenUploads';
+import { dropUpload, listOnTheirWay } from './uploads';
 import { runJob } from '../platform/runJob';
 import { forgetArriving, holdingArriving, isWhole, lastByteAt } from './receive';
 

@@ -1,7 +1,6 @@
 import { newId } from '../platform/newId';
 import {
   type DeliveryId,
-  toInstant,
   type AssignmentId,
   type CourseId,
   type FileId,
@@ -14,11 +13,12 @@ import {
   type UploadId,
   type VisitId,
 } from '@vestibul/core';
-import { LARGEST_SPOKEN, MOST_FILES, type AnswerOf } from '@vestibul/contract';
+import { MOST_FILES, type AnswerOf } from '@vestibul/contract';
 import { Failure } from '../platform/failure';
 import type { School } from '../platform/School';
 import { all, one, run, together, type Database } from '../platform/database/database';
 import { makeFile } from './files';
+import { requireShare, requireSize } from './uploadMeasures';
 
 export type UploadKind = AnswerOf<'readTray'>['uploads'][number]['kind'];
 
@@ -172,7 +172,7 @@ export function keepProtocol(db: Database, id: UploadId, protocol: Protocol): vo
 
 /**
  * Counts a file that set out without its length for that many bytes, as if they had been told at the start. Fails with
- * `upload-gone`, `too-many-bytes`, `file-too-large`.
+ * `upload-gone`, `too-many-bytes`, `file-too-large`, `not-spoken`.
  */
 export function countUpload(school: School, id: UploadId, bytes: number): void {
   together(school.db, () => {
@@ -182,74 +182,6 @@ export function countUpload(school: School, id: UploadId, bytes: number): void {
     requireShare(school, upload, bytes - upload.bytes, false);
     run(school.db, 'UPDATE upload SET bytes = ? WHERE id = ?', [bytes, id]);
   });
-}
-
-/** Fails with `file-too-large`, and of what is spoken with `not-spoken`, where there is more of it than there may be. */
-export function requireSize(
-  school: School,
-  upload: { originalName: string; submissionId?: SubmissionId | null },
-  bytes: number,
-): void {
-  if (upload.submissionId && bytes > LARGEST_SPOKEN) throw new Failure('not-spoken');
-  if (bytes > school.limits.largestFile) throw new Failure('file-too-large', { name: upload.originalName });
-}
-
-/** Fails where whoever brings it, in all that they bring, would have brought more than is thought of. */
-function requireShare(
-  school: School,
-  upload: Pick<UploadRow, 'byId' | 'visitId' | 'pileId'>,
-  bytes: number,
-  isNew: boolean,
-): void {
-  // A pile is as large as a course's work is; its sender is not held to the measure of one student.
-  if (upload.pileId) requirePileMeasure(school, upload.pileId, bytes);
-  else if (upload.byId) requireMeasure(school, upload.byId, bytes, isNew);
-  if (upload.visitId) requireGuestMeasure(school, upload.visitId, bytes);
-}
-
-const tooManyBytes = (most: number) =>
-  new Failure('too-many-bytes', { most: `${Math.round(most / 1024 ** 3)} GB` });
-
-function requirePileMeasure(school: School, pile: PileId, bytes: number): void {
-  const sent = one<{ bytes: number }>(
-    school.db,
-    'SELECT COALESCE(SUM(bytes), 0) AS bytes FROM upload WHERE pile_id = ?',
-    [pile],
-  )!;
-  if (sent.bytes + bytes > school.limits.pileBytes) throw tooManyBytes(school.limits.pileBytes);
-}
-
-const HOUR = 3_600_000;
-
-/** Fails with `too-many-uploads` or `too-many-bytes` where somebody has begun more than a person does. */
-function requireMeasure(school: School, by: PersonId, bytes: number, isNew: boolean): void {
-  const since = (ms: number) => toInstant(Date.parse(school.now()) - ms);
-  const begun = one<{ hour: number; bytes: number }>(
-    school.db,
-    `SELECT COUNT(*) FILTER (WHERE started_at > :hour) AS hour, COALESCE(SUM(bytes), 0) AS bytes FROM upload
-     WHERE by_id = :by AND started_at > :day AND kind IN ('file', 'recording')`,
-    { by, hour: since(HOUR), day: since(24 * HOUR) },
-  )!;
-  const { uploadsAnHour, bytesADay } = school.limits;
-  if (isNew && begun.hour >= uploadsAnHour) throw new Failure('too-many-uploads', { most: uploadsAnHour });
-  if (begun.bytes + bytes > bytesADay) throw tooManyBytes(bytesADay);
-}
-
-/** Fails with `too-many-bytes` where a guest, or all guests of a side door in a day, have brought more than is thought of. */
-function requireGuestMeasure(school: School, visit: VisitId, bytes: number): void {
-  const brought = one<{ guest: number; door: number }>(
-    school.db,
-    `SELECT COALESCE(SUM(u.bytes) FILTER (WHERE v.id = :visit), 0) AS guest, COALESCE(SUM(u.bytes), 0) AS door
-     FROM visit v JOIN upload u ON u.visit_id = v.id
-     WHERE v.door_id = (SELECT door_id FROM visit WHERE id = :visit) AND v.made_at > :day`,
-    { visit, day: toInstant(Date.parse(school.now()) - 24 * HOUR) },
-  )!;
-  const { guestBytes, doorBytesADay } = school.limits;
-  for (const [sum, most] of [
-    [brought.guest, guestBytes],
-    [brought.door, doorBytesADay],
-  ] as const)
-    if (sum + bytes > most) throw tooManyBytes(most);
 }
 
 /** Writes down that all bytes of a file are in the vault. What came for a drawer is a file of its sender from then on. */
@@ -398,37 +330,6 @@ export function endUseAtDoor(
     delivery,
     place,
   });
-}
-
-/**
- * Takes up what was spoken, also once more where what it said was put away. Inside the caller's transaction. False where it is
- * used, was thrown away before it was used, or has been put away for longer than its bytes surely stay.
- */
-export function takeUpSpoken(db: Database, id: UploadId, at: Instant, since: Instant): boolean {
-  return (
-    run(
-      db,
-      `UPDATE upload SET turned_in_at = :at, dropped_at = NULL
-       WHERE id = :id AND arrived_at IS NOT NULL AND submission_id IS NOT NULL
-         AND (turned_in_at IS NULL) = (dropped_at IS NULL) AND (dropped_at IS NULL OR dropped_at > :since)`,
-      { id, at, since },
-    ) === 1
-  );
-}
-
-/** Puts away what was spoken before a moment and never saved. Returns how many there were. */
-export function putAwayUnsaved(school: School, before: Instant): number {
-  return run(
-    school.db,
-    `UPDATE upload SET dropped_at = :at WHERE submission_id IS NOT NULL AND turned_in_at IS NULL AND dropped_at IS NULL
-       AND started_at < :before AND arrived_at IS NOT NULL`,
-    { at: school.now(), before },
-  );
-}
-
-/** Puts away what was spoken: what it said is removed. Inside the caller's transaction. */
-export function putAwaySpoken(db: Database, id: UploadId, at: Instant): void {
-  run(db, 'UPDATE upload SET dropped_at = :at WHERE id = :id', { id, at });
 }
 
 /** Notes that all of an upload of a pile was taken out of it. */

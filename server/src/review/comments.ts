@@ -22,7 +22,7 @@ import { nowOnLedger, writeEvent } from '../platform/ledger/ledger';
 import { nameColumns, type PersonName } from '../school/people';
 import { aboutOf, findSubmission } from '../submissions/submissions';
 import { keepWhoWorkedOn } from '../submissions/workedOn';
-import { putAwaySpoken } from '../intake/uploads';
+import { putAwaySpoken } from '../intake/spokenUploads';
 import { takeUpSpokenOf, type Spoken } from './spoken';
 
 /** Whether what changed of a comment is for its student to hear: where they can read it. */

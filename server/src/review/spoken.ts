@@ -8,7 +8,8 @@ import {
   type SubmissionId,
   type UploadId,
 } from '@vestibul/core';
-import { findUpload, hasArrived, takeUpSpoken } from '../intake/uploads';
+import { takeUpSpoken } from '../intake/spokenUploads';
+import { findUpload, hasArrived } from '../intake/uploads';
 import { one, type Database } from '../platform/database/database';
 import { Failure } from '../platform/failure';
 import { JobEnded, runJob } from '../platform/runJob';
