@@ -104,6 +104,9 @@ test('the scores of an assignment and of a student are shown in pictures with th
   const many = page.getByRole('region', { name: 'How many reached what' });
   const numbers = async (row: RegExp) =>
     (await many.getByRole('row', { name: row }).getByRole('cell').allTextContents()).map(Number);
+  // Until its rubric stands there, what is read could be of the assignment before.
+  const rubric = page.getByRole('region', { name: 'The rubric, criterion by criterion' });
+  await expect(rubric.getByRole('row', { name: /^What you saw/ })).toContainText('vivid');
   await expect(many.locator('svg').first()).toBeVisible();
   const inFours = [...(await numbers(/^7–8/)), ...(await numbers(/^8–9/))];
   const periods = page.getByRole('region', { name: 'Period by period' });
@@ -112,8 +115,6 @@ test('the scores of an assignment and of a student are shown in pictures with th
   const scored = Number(await four.first().textContent());
   expect(scored).toBeGreaterThan(0);
   expect(inFours.reduce((sum, count) => sum + count, 0)).toBeLessThanOrEqual(scored);
-  const rubric = page.getByRole('region', { name: 'The rubric, criterion by criterion' });
-  await expect(rubric.getByRole('row', { name: /^What you saw/ })).toContainText('vivid');
   const drawn = many.locator('svg').first();
   const before = await drawn.innerHTML();
   // Another assignment is another picture; another period stays where one is.

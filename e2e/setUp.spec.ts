@@ -144,6 +144,7 @@ test('a student leaves and comes back: nothing lost, nothing twice, every count 
   await page.keyboard.press('Escape');
 
   await student.page.getByRole('link', { name: 'Drawer' }).click();
+  await expect(student.page.getByRole('heading', { name: 'Turned in', exact: true })).toBeVisible();
   await expect(student.page.getByRole('main').getByRole('listitem').first()).toBeVisible();
   await student.page.goto(demo.address);
   await expect(student.page.getByText('Stream gauge log')).toBeVisible();

@@ -290,6 +290,8 @@ const studentViews: [string, (page: Page) => Promise<void>][] = [
     'handed back',
     async (page) => {
       await page.getByRole('link', { name: /^Handed back/ }).click();
+      // The page before stands until this one is drawn, and has links of its own.
+      await expect(page.getByRole('heading', { name: 'Handed back', level: 1 })).toBeVisible();
       await page.getByRole('main').getByRole('link').first().click();
       await expect(page.getByRole('region', { name: 'Receipt' }).first()).toBeVisible();
     },
