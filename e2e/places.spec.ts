@@ -35,7 +35,7 @@ test('comments are put at places of every kind of piece by keyboard alone, and l
       says: /^\d+ a part of the picture/,
     },
     table: {
-      isShown: 'td',
+      isShown: '[role=gridcell]',
       keys: ['ArrowDown', 'ArrowRight', 'Shift+ArrowDown', 'Enter'],
       says: /^\d+ rows 2 to 3, column 2/,
     },

@@ -50,4 +50,6 @@ export default defineConfig({
     },
   },
   worker: { format: 'es' },
+  // Its other build counts on Node.js.
+  resolve: { alias: { 'csv-parse/sync': 'csv-parse/browser/esm/sync' } },
 });

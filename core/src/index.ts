@@ -69,6 +69,8 @@ export type { Candidate, Coming, ComingReason, Visitor } from './identify/visito
 
 export { decodeText, isText } from './roster/decodeText';
 export { BYTE_ORDER_MARK, csvForm, oneLine } from './text/cells';
+export { columnLetters } from './text/columnLetters';
+export { readRows } from './text/readRows';
 export { readTable, separators } from './roster/readTable';
 export type { ReadTable, Separator } from './roster/readTable';
 export { columnMeanings, looksLikeEmail } from './roster/recogniseColumns';
@@ -144,7 +146,7 @@ export {
   timeLeft,
 } from './submissions/recording';
 export type { RecordingKind, RecordingRules } from './submissions/recording';
-export { LONGEST_QUOTE, SURROUNDINGS, compareAnchors } from './review/anchors/anchor';
+export { LONGEST_QUOTE, LONGEST_SHEET_NAME, SURROUNDINGS, compareAnchors } from './review/anchors/anchor';
 export type { Anchor, Area, Cells, Quote, Span } from './review/anchors/anchor';
 export { annotationCollection } from './review/anchors/annotations';
 export type { Said } from './review/anchors/annotations';

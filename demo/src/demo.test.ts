@@ -40,6 +40,8 @@ describe('makeFile', () => {
     ['png', 'image/png'],
     ['pdf', 'application/pdf'],
     ['docx', 'application/vnd.openxmlformats-officedocument.wordprocessingml.document'],
+    ['odt', 'application/vnd.oasis.opendocument.text'],
+    ['xlsx', 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet'],
     ['gpx', 'application/xml'],
     ['wav', 'audio/wav'],
     ['webm', 'video/webm'],

@@ -44,7 +44,7 @@ function placeIn(
   if (/^(audio|video)\//.test(mime)) return { kind: 'time', from: chance.between(2, 15) / 10, to: null };
   if (mime === 'text/csv') {
     const row = chance.between(3, 7);
-    return { kind: 'cells', row, column: 4, toRow: row + 1, toColumn: 4 };
+    return { kind: 'cells', sheet: null, row, column: 4, toRow: row + 1, toColumn: 4 };
   }
   if (mime !== 'text/plain') return null;
   const text = readFileSync(school.vault.pathOf(sha256), 'utf8');

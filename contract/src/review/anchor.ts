@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { LONGEST_QUOTE, SURROUNDINGS, type Anchor } from '@vestibul/core';
+import { LONGEST_QUOTE, LONGEST_SHEET_NAME, SURROUNDINGS, type Anchor } from '@vestibul/core';
 import { words } from '../parts/bodies';
 import { LONGEST_SPAN_S, MOST_CELLS } from '../parts/limits';
 
@@ -25,7 +25,14 @@ export const anchor: z.ZodType<Anchor, Anchor> = z
     }),
     z.object({ kind: z.literal('area'), x: percent, y: percent, w: percent, h: percent, page }),
     z.object({ kind: z.literal('time'), from: seconds, to: seconds.nullable() }),
-    z.object({ kind: z.literal('cells'), row: cell, column: cell, toRow: cell, toColumn: cell }),
+    z.object({
+      kind: z.literal('cells'),
+      sheet: words(LONGEST_SHEET_NAME).min(1).nullable(),
+      row: cell,
+      column: cell,
+      toRow: cell,
+      toColumn: cell,
+    }),
   ])
   .refine(isForward, 'This place ends before it begins, or outside of the piece');
 

@@ -1,5 +1,6 @@
 import { parse } from 'csv-parse/sync';
 import { unguardCell } from '../text/cells';
+import { SAID_SEPARATOR, cellSeparators, likeliestSeparator, linesLookedAt } from '../text/separator';
 import { readHeading } from './headings';
 import { readAddresses, withoutFrame, withoutSigns, type Lines } from './listForms';
 import { readCards } from './readCards';
@@ -8,7 +9,7 @@ import { readCards } from './readCards';
  * `spaces`: columns held apart by two spaces or more; `addresses` and `cards`: no table, but addresses as a mail program lists
  * them, or vCards.
  */
-export const separators = [',', ';', '\t', '|', 'spaces', 'addresses', 'cards'] as const;
+export const separators = [...cellSeparators, 'spaces', 'addresses', 'cards'] as const;
 export type Separator = (typeof separators)[number];
 
 export type ReadTable =
@@ -17,12 +18,6 @@ export type ReadTable =
 /** Columns that are read; no list of people has more. */
 const MOST_COLUMNS = 100;
 
-/** How much of the list is looked at to tell its separator, in lines. */
-const LOOKED_AT = 20;
-
-/** The first line of a list from a spreadsheet that says how it is separated. */
-const SAID = /^sep=(.)[^\S\r\n]*(?=\r\n|\r|\n|$)/i;
-
 /**
  * Reads a list into rows of trimmed cells: separated by comma, semicolon, tab or bar (RFC 4180 quoting) or held apart by
  * spaces, or a list of e-mail addresses, which becomes rows of a name and an address. Blank rows are passed over; `lines`
@@ -30,9 +25,9 @@ const SAID = /^sep=(.)[^\S\r\n]*(?=\r\n|\r|\n|$)/i;
  */
 export function readTable(text: string): ReadTable {
   const marked = text.replace(/^\ufeff/, '').replaceAll('\u0000', '');
-  const said = SAID.exec(marked)?.[1];
+  const said = SAID_SEPARATOR.exec(marked)?.[1];
   // What says the separator is nobody; its line stays, so that lines are counted as they stand.
-  const source = withoutSigns(withoutFrame(said ? marked.replace(SAID, '') : marked));
+  const source = withoutSigns(withoutFrame(said ? marked.replace(SAID_SEPARATOR, '') : marked));
   const cards = said ? null : readCards(source);
   if (cards) return { ok: true, separator: 'cards', ...clean(cards) };
   const addresses = said ? null : readAddresses(source);
@@ -114,31 +109,12 @@ function withWholeNames(rows: string[][], separator: Separator): string[][] {
   return rows;
 }
 
-const single = [',', ';', '\t', '|'] as const;
-
 /** The separator that stands outside quotes in most lines, and in those most evenly; spaces where no other does. */
 function findSeparator(source: string, said: string | undefined): Exclude<Separator, 'addresses' | 'cards'> {
-  const known = single.find((separator) => separator === said);
+  const known = cellSeparators.find((separator) => separator === said);
   if (known) return known;
-  const lines = source
-    .split(/\r\n|\r|\n/)
-    .filter((line) => line.trim() !== '')
-    .slice(0, LOOKED_AT)
-    .map((line) => line.replace(/"[^"]*"/g, ''));
-  const ranked = single.map((separator) => {
-    const counts = lines.map((line) => line.split(separator).length - 1);
-    const inLines = counts.filter((count) => count > 0).length;
-    const usual = Math.max(0, ...counts);
-    return { separator, inLines, even: counts.filter((count) => count === usual).length };
-  });
-  // Tab, bar and semicolon are never part of a name, so where they stand in as many lines as the comma they win:
-  // 'Abara, Chidi<tab>3' is a list separated by tabs.
-  const order: readonly Separator[] = ['\t', '|', ';', ','];
-  ranked.sort(
-    (a, b) =>
-      b.inLines - a.inLines || order.indexOf(a.separator) - order.indexOf(b.separator) || b.even - a.even,
-  );
-  const best = ranked[0]!;
+  const lines = linesLookedAt(source);
+  const best = likeliestSeparator(lines);
   const spaced = lines.filter((line) => /\S {2,}\S/.test(line)).length;
   if (spaced * 2 > lines.length && (best.inLines === 0 || (best.separator === ',' && spaced >= best.inLines)))
     return 'spaces';

@@ -1,9 +1,11 @@
 import type { Chance } from '../random';
+import { makeOdt, makeXlsx } from './office';
 import { makeMap, makePhoto, makeVideo } from './pictures';
 import { makeSound } from './sounds';
 import { makeCsv, makeDocx, makeGpx, makePdf, makeTxt } from './texts';
 
-export type FileKind = 'photo' | 'png' | 'pdf' | 'docx' | 'txt' | 'csv' | 'gpx' | 'wav' | 'webm';
+export type FileKind =
+  'photo' | 'png' | 'pdf' | 'docx' | 'odt' | 'txt' | 'csv' | 'xlsx' | 'gpx' | 'wav' | 'webm';
 
 export interface FileRequest {
   kind: FileKind;
@@ -34,10 +36,14 @@ export async function makeFile({
       return makePdf(chance(), title, new Date(at), isDraft);
     case 'docx':
       return makeDocx(chance(), title, author, isDraft);
+    case 'odt':
+      return makeOdt(chance(), title, author, isDraft);
     case 'txt':
       return makeTxt(chance(), title, isDraft);
     case 'csv':
       return makeCsv(chance(), isDraft);
+    case 'xlsx':
+      return makeXlsx(chance(), isDraft);
     case 'gpx':
       return makeGpx(chance(), at);
     case 'wav':
@@ -52,8 +58,10 @@ export const extensions: Readonly<Record<FileKind, string>> = {
   png: 'png',
   pdf: 'pdf',
   docx: 'docx',
+  odt: 'odt',
   txt: 'txt',
   csv: 'csv',
+  xlsx: 'xlsx',
   gpx: 'gpx',
   wav: 'wav',
   webm: 'webm',

@@ -2,7 +2,7 @@ import { Document, HeadingLevel, Packer, Paragraph } from 'docx';
 import { PDFDocument, StandardFonts, rgb } from 'pdf-lib';
 import type { Chance } from '../random';
 
-const places = [
+export const places = [
   'the ford',
   'Harrow Beck',
   'the old quarry',

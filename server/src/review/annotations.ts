@@ -1,11 +1,14 @@
 import {
   annotationCollection,
+  isScoredSo,
   groupBy,
   type AssignmentId,
   type CommentId,
+  type Given,
   type Instant,
   type PersonId,
   type PieceId,
+  type Scoring,
   type Selector,
   type Sha256,
   type Stamp,
@@ -30,12 +33,21 @@ interface SaidRow {
   answers: CommentId | null;
 }
 
+interface GivenRow {
+  submissionId: SubmissionId;
+  attempt: number;
+  by: PersonId;
+  at: Instant;
+  scoring: string;
+  given: string;
+}
+
 /**
- * What was said of the work of an assignment, as a Web Annotation Collection (docs/formats.md): handed back or not, the first
+ * What was said of the work of an assignment, and given for it, as a Web Annotation Collection (docs/formats.md): handed back or not, the first
  * first; private notes never. Fails with `not-found`.
  */
 export function readAnnotations(db: Database, assignment: AssignmentId) {
-  const { title } = findAssignment(db, assignment);
+  const { title, scoring: scoringNow } = findAssignment(db, assignment);
   const said = all<SaidRow>(
     db,
     `SELECT c.id, c.submission_id AS submissionId, c.attempt, c.by_id AS by, c.at, c.edited_at AS editedAt, c.text, c.stamp,
@@ -52,14 +64,38 @@ export function readAnnotations(db: Database, assignment: AssignmentId) {
     ),
     ({ submissionId, attempt }) => `${submissionId} ${attempt}`,
   );
+  const given = all<GivenRow>(
+    db,
+    `SELECT g.submission_id AS submissionId, g.attempt, g.by_id AS by, g.at, g.scoring, g.given
+     FROM submission s JOIN score g ON g.submission_id = s.id
+     WHERE s.assignment_id = ? AND g.given IS NOT NULL
+       AND NOT EXISTS (SELECT 1 FROM score later WHERE later.submission_id = g.submission_id AND later.attempt = g.attempt AND later.n > g.n)
+     ORDER BY g.at, g.submission_id, g.attempt`,
+    [assignment],
+  );
+  const piecesOf = (submissionId: SubmissionId, attempt: number) =>
+    (pieces.get(`${submissionId} ${attempt}`) ?? []).map(({ id }) => id);
   return annotationCollection(
     assignment,
     title,
     said.map(({ submissionId, attempt, pieceId, selectors, spokenSha256, spokenMime, ...one }) => ({
       ...one,
       spoken: spokenSha256 && spokenMime ? { sha256: spokenSha256, mime: spokenMime } : null,
-      pieces: pieceId ? [pieceId] : (pieces.get(`${submissionId} ${attempt}`) ?? []).map(({ id }) => id),
+      pieces: pieceId ? [pieceId] : piecesOf(submissionId, attempt),
       selectors: selectors === null ? [] : (JSON.parse(selectors) as Selector[]),
     })),
+    given.flatMap(({ scoring, given: json, ...one }) => {
+      const scored = JSON.parse(scoring) as Scoring;
+      // What was given in another way than the work is scored now does not stand.
+      if (!isScoredSo(scored, scoringNow)) return [];
+      return [
+        {
+          ...one,
+          scoring: scored,
+          given: JSON.parse(json) as Given,
+          pieces: piecesOf(one.submissionId, one.attempt),
+        },
+      ];
+    }),
   );
 }

@@ -89,7 +89,9 @@ describe('before its work is handed back', () => {
       { ...area, h: -1 },
       { ...area, page: 0 },
       { kind: 'time', from: 9, to: 3 },
-      { kind: 'cells', row: 2, column: 1, toRow: 1, toColumn: 1 },
+      { kind: 'cells', sheet: null, row: 2, column: 1, toRow: 1, toColumn: 1 },
+      { kind: 'cells', sheet: '', row: 1, column: 1, toRow: 1, toColumn: 1 },
+      { kind: 'cells', sheet: '\ud800', row: 1, column: 1, toRow: 1, toColumn: 1 },
       { kind: 'elsewhere' },
     ])
       expect((await at({ pieceId, anchor: wrong })).error?.code).toBe('bad-input');

@@ -265,3 +265,28 @@ test('nothing of an unreturned score is a student’s to read, on any route, in 
 test('all of this ran on indexes', () => {
   expect(findScans(school.running.school.db)).toEqual([]);
 });
+
+test('the scores that stand are among the annotations: the newest of each attempt, in the way the work is scored now', async () => {
+  const id = await assign('Weir', rubric);
+  const { submissionId } = await turnIn(id);
+  await score('teacher', submissionId, choose(0, 1));
+  await score('teacher', submissionId, choose(0, 0, 1));
+  await score('teacher', submissionId, choose(1, 0));
+  const assessed = async () => {
+    const response = await school.as('teacher').raw('readAnnotations', { params: { assignmentId: id } });
+    return ((await response.json()) as { first: { items: unknown[] } }).first.items;
+  };
+  expect(await assessed()).toMatchObject([
+    {
+      id: `urn:vestibul:score:${submissionId}:1`,
+      motivation: 'assessing',
+      body: [{ value: 'readings: all five (4)' }, { value: 'units: right (3)' }, { value: '7 of 7' }],
+      target: { source: expect.stringContaining('urn:vestibul:piece:') },
+    },
+  ]);
+  await school.as('teacher').must('changeAssignment', {
+    params: { assignmentId: id },
+    body: { title: 'Weir', dues: dues(), scoring: outOf(10) },
+  });
+  expect(await assessed()).toEqual([]);
+});

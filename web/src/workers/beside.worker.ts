@@ -7,7 +7,6 @@ import {
   type BesidePixels,
 } from '@vestibul/core';
 import type { BesideAnswer, BesideQuestion } from '../parts/piece/beside/besideQuestion';
-import { cellsOf, plainLines } from '../parts/piece/plainText';
 
 /** Longest side at which pictures are compared, in pixels: what changed of a photo is seen at this size, or by nobody. */
 const LONGEST_SIDE = 1200;
@@ -25,10 +24,8 @@ async function answer(question: BesideQuestion): Promise<BesideAnswer> {
       const partsOf = question.isFlowing ? sentencesOf : linesOf;
       return { by: 'words', found: besideWords(partsOf(question.before), partsOf(question.after)) };
     }
-    case 'cells': {
-      const tableOf = (text: string) => plainLines(text).map(cellsOf);
-      return { by: 'cells', found: besideCells(tableOf(question.before), tableOf(question.after)) };
-    }
+    case 'cells':
+      return { by: 'cells', found: besideCells(question.before, question.after) };
     case 'pixels':
       return { by: 'pixels', found: await comparePictures(question.before, question.after) };
   }

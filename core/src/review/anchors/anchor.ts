@@ -36,11 +36,16 @@ export interface Span {
 /** Cells of a table, both included, counted from 1. */
 export interface Cells {
   kind: 'cells';
+  /** The sheet of a workbook, by its name; null of a table that has none. */
+  sheet: string | null;
   row: number;
   column: number;
   toRow: number;
   toColumn: number;
 }
+
+/** Longest name of a sheet, in characters: of a workbook it is 31 (ECMA-376 part 1, section 18.2.19), elsewhere it is open. */
+export const LONGEST_SHEET_NAME = 200;
 
 /** Where in a piece something is said. */
 export type Anchor = Quote | Area | Span | Cells;

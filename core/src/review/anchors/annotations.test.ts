@@ -1,7 +1,8 @@
 import { expect, test } from '@jest/globals';
 import type { AssignmentId, CommentId, Instant, PersonId, PieceId, Sha256 } from '../../ids';
 import { sha256Hex } from '../../ledger/tree';
-import { annotationCollection, nameOfBytes, type Said } from './annotations';
+import type { SubmissionId } from '../../ids';
+import { annotationCollection, nameOfBytes, type Assessed, type Said } from './annotations';
 import { selectorsOf } from './selectors';
 
 const said = (over: Partial<Said>): Said => ({
@@ -17,10 +18,15 @@ const said = (over: Partial<Said>): Said => ({
   answers: null,
   ...over,
 });
-const itemOf = (one: Said) => annotationCollection('a_1' as AssignmentId, 'Log', [one]).first.items[0]!;
+const itemOf = (one: Said) => annotationCollection('a_1' as AssignmentId, 'Log', [one], []).first.items[0]!;
 
 test('is a collection with its annotations on one page', () => {
-  const collection = annotationCollection('a_1' as AssignmentId, 'Stream gauge log', [said({}), said({})]);
+  const collection = annotationCollection(
+    'a_1' as AssignmentId,
+    'Stream gauge log',
+    [said({}), said({})],
+    [],
+  );
   expect(collection).toMatchObject({
     '@context': 'http://www.w3.org/ns/anno.jsonld',
     type: 'AnnotationCollection',
@@ -98,4 +104,43 @@ test('a stamp says what it is beside its words', () => {
     { type: 'TextualBody', value: 'Well seen.', format: 'text/plain' },
     { type: 'TextualBody', value: 'well seen', format: 'text/plain', purpose: 'tagging' },
   ]);
+});
+
+test('what was given is an assessment, level by level and altogether', () => {
+  // W3C Web Annotation Data Model, section 3.3.5: 'assessing' is a motivation.
+  const level = (title: string, points: number) => ({ title, points, says: '' });
+  const assessed: Assessed = {
+    submissionId: 's_1' as SubmissionId,
+    attempt: 2,
+    by: 'p_1' as PersonId,
+    at: '2026-11-24T10:00:00.000Z' as Instant,
+    scoring: {
+      kind: 'rubric',
+      criteria: [
+        { title: 'What you saw', levels: [level('vivid', 4), level('thin', 1)] },
+        { title: 'Readings', levels: [level('complete', 4), level('some', 2)] },
+      ],
+    },
+    given: { kind: 'rubric', levels: [0, 1] },
+    pieces: ['q_1' as PieceId],
+  };
+  const of = (over: Partial<Assessed>) =>
+    annotationCollection('a_1' as AssignmentId, 'Log', [], [{ ...assessed, ...over }]).first.items[0]!;
+  const line = (value: string) => ({ type: 'TextualBody', value, format: 'text/plain' });
+  expect(of({})).toEqual({
+    id: 'urn:vestibul:score:s_1:2',
+    type: 'Annotation',
+    motivation: 'assessing',
+    creator: 'urn:vestibul:person:p_1',
+    created: '2026-11-24T10:00:00.000Z',
+    body: [line('What you saw: vivid (4)'), line('Readings: some (2)'), line('6 of 8')],
+    target: { source: 'urn:vestibul:piece:q_1' },
+  });
+  // Judged in part, it has no sum; shown in class, it has no file.
+  expect(of({ given: { kind: 'rubric', levels: [null, 0] }, pieces: [] })).toMatchObject({
+    body: line('Readings: complete (4)'),
+    target: 'urn:vestibul:submission:s_1',
+  });
+  const points = { scoring: { kind: 'points', most: 10 }, given: { kind: 'points', points: 7.5 } } as const;
+  expect(of(points).body).toEqual(line('7.5 of 10'));
 });

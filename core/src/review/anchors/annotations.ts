@@ -1,5 +1,7 @@
 import { hexToBytes } from '@noble/hashes/utils.js';
-import type { AssignmentId, CommentId, Instant, PersonId, PieceId, Sha256 } from '../../ids';
+import type { AssignmentId, CommentId, Instant, PersonId, PieceId, Sha256, SubmissionId } from '../../ids';
+import { levelsOf, pointsOf, type Given } from '../score';
+import { mostPoints, type Scoring } from '../scoring';
 import type { Stamp } from '../stamps';
 import type { Selector } from './selectors';
 
@@ -21,6 +23,18 @@ export interface Said {
   selectors: readonly Selector[];
   /** The comment that it answers; null where it answers none. */
   answers: CommentId | null;
+}
+
+/** What stands as given for an attempt, as other programs are given it: before any rule for lateness. */
+export interface Assessed {
+  submissionId: SubmissionId;
+  attempt: number;
+  by: PersonId;
+  at: Instant;
+  scoring: Scoring;
+  given: Given;
+  /** Those of the attempt; none of what was shown in class. */
+  pieces: readonly PieceId[];
 }
 
 interface Target {
@@ -49,25 +63,34 @@ type Body = TextualBody | SoundBody;
 export interface Annotation {
   id: string;
   type: 'Annotation';
-  motivation: 'commenting' | 'replying';
+  motivation: 'commenting' | 'replying' | 'assessing';
   creator: string;
   created: Instant;
   modified?: Instant;
   body: Body | readonly Body[];
-  /** Of an answer the annotation that it answers. */
+  /** Of an answer the annotation that it answers; of a score without a file the submission. */
   target: string | Target | readonly Target[];
 }
 
-/** A Web Annotation Collection (section 5) of what was said of an assignment's work, all on one page, in the order given. */
-export function annotationCollection(assignment: AssignmentId, label: string, said: readonly Said[]) {
+/**
+ * A Web Annotation Collection (section 5) of what was said of an assignment's work, and then of what was given for it, all on
+ * one page, each in the order given.
+ */
+export function annotationCollection(
+  assignment: AssignmentId,
+  label: string,
+  said: readonly Said[],
+  assessed: readonly Assessed[],
+) {
+  const items = [...said.map(annotationOf), ...assessed.map(assessmentOf)];
   const id = `urn:vestibul:assignment:${assignment}:annotations`;
   return {
     '@context': 'http://www.w3.org/ns/anno.jsonld',
     id,
     type: 'AnnotationCollection',
     label,
-    total: said.length,
-    first: { id: `${id}:1`, type: 'AnnotationPage', startIndex: 0, items: said.map(annotationOf) },
+    total: items.length,
+    first: { id: `${id}:1`, type: 'AnnotationPage', startIndex: 0, items },
   } as const;
 }
 
@@ -87,6 +110,34 @@ function annotationOf({ id, by, at, editedAt, pieces, selectors, answers, ...sai
     body: oneOrAll(bodiesOf(said)),
     target: answers === null ? oneOrAll(targets) : nameOf(answers),
   };
+}
+
+/** Section 3.3.5: 'assessing', where the body says how what it is about was judged. */
+function assessmentOf({ submissionId, attempt, by, at, scoring, given, pieces }: Assessed): Annotation {
+  const of = `urn:vestibul:submission:${submissionId}`;
+  return {
+    id: `urn:vestibul:score:${submissionId}:${attempt}`,
+    type: 'Annotation',
+    motivation: 'assessing',
+    creator: `urn:vestibul:person:${by}`,
+    created: at,
+    body: oneOrAll(linesOfScore(scoring, given).map(textOf)),
+    target:
+      pieces.length === 0 ? of : oneOrAll(pieces.map((piece) => ({ source: `urn:vestibul:piece:${piece}` }))),
+  };
+}
+
+/** What was given in words: each level that is reached, and what is reached altogether once all is judged. */
+function linesOfScore(scoring: Scoring, given: Given): string[] {
+  const points = pointsOf(scoring, given);
+  const sum = points === null ? [] : [`${points} of ${mostPoints(scoring)}`];
+  if (scoring.kind !== 'rubric') return sum;
+  const levels = levelsOf(scoring.criteria, given).flatMap((level, i) => {
+    const { title, levels: all } = scoring.criteria[i]!;
+    const reached = level === null ? undefined : all[level];
+    return reached ? [`${title}: ${reached.title} (${reached.points})`] : [];
+  });
+  return [...levels, ...sum];
 }
 
 function bodiesOf({ text, spoken, stamp }: Pick<Said, 'text' | 'spoken' | 'stamp'>): readonly Body[] {

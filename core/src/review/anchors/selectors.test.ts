@@ -67,9 +67,25 @@ describe('selectors as docs/formats.md and the standards write them', () => {
     ],
     [
       'cells of a table (RFC 7111, 2.3: cell=4,1-6,5)',
-      { kind: 'cells', row: 4, column: 1, toRow: 6, toColumn: 5 },
+      { kind: 'cells', sheet: null, row: 4, column: 1, toRow: 6, toColumn: 5 },
       false,
       [{ type: 'FragmentSelector', conformsTo: 'http://tools.ietf.org/rfc/rfc7111', value: 'cell=4,1-6,5' }],
+    ],
+    [
+      'cells of a sheet of a workbook (W3C Web Annotation Data Model, 4.2.9: the coarser refined by the finer)',
+      { kind: 'cells', sheet: 'Gauge 1 & 2', row: 4, column: 1, toRow: 6, toColumn: 5 },
+      false,
+      [
+        {
+          type: 'FragmentSelector',
+          value: 'sheet=Gauge%201%20%26%202',
+          refinedBy: {
+            type: 'FragmentSelector',
+            conformsTo: 'http://tools.ietf.org/rfc/rfc7111',
+            value: 'cell=4,1-6,5',
+          },
+        },
+      ],
     ],
   ])('%s', (_, anchor, isPlainText, selectors) => {
     expect(selectorsOf(anchor, isPlainText)).toEqual(selectors);
@@ -92,6 +108,7 @@ const anchors: fc.Arbitrary<Anchor> = fc.oneof(
   fc.record({ kind: fc.constant('time' as const), from: percent, to: fc.option(percent) }),
   fc.record({
     kind: fc.constant('cells' as const),
+    sheet: fc.option(fc.string({ unit: 'grapheme' })),
     row: fc.nat(),
     column: fc.nat(),
     toRow: fc.nat(),

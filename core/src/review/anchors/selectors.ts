@@ -4,7 +4,7 @@ import type { Anchor } from './anchor';
 export type Selector =
   | { type: 'TextQuoteSelector'; exact: string; prefix: string; suffix: string }
   | { type: 'TextPositionSelector'; start: number; end: number }
-  | { type: 'FragmentSelector'; conformsTo: string; value: string; refinedBy?: Selector | Selector[] };
+  | { type: 'FragmentSelector'; conformsTo?: string; value: string; refinedBy?: Selector | Selector[] };
 
 /** What the value of a fragment conforms to, as the table of the data model (section 4.2.1) names such standards. */
 export const fragments = {
@@ -17,6 +17,9 @@ export const fragments = {
   /** RFC 5147, `char=from,to` */
   text: 'http://tools.ietf.org/rfc/rfc5147',
 } as const;
+
+/** How the sheet of a workbook is told. */
+const SHEET = 'sheet=';
 
 /**
  * The selectors of a place: those that say the same beside each other, the finer within the coarser. Of a piece that is plain
@@ -43,8 +46,11 @@ export function selectorsOf(anchor: Anchor, isPlainText: boolean): Selector[] {
       return [fragment('media', `t=${decimals(from)}${to === null ? '' : `,${decimals(to)}`}`)];
     }
     case 'cells': {
-      const { row, column, toRow, toColumn } = anchor;
-      return [fragment('table', `cell=${row},${column}-${toRow},${toColumn}`)];
+      const { sheet, row, column, toRow, toColumn } = anchor;
+      const cells = fragment('table', `cell=${row},${column}-${toRow},${toColumn}`);
+      if (sheet === null) return [cells];
+      // No standard names the sheets of a workbook: the fragment says what it is, and conforms to nothing.
+      return [{ type: 'FragmentSelector', value: `${SHEET}${encodeURIComponent(sheet)}`, refinedBy: cells }];
     }
   }
 }
@@ -69,6 +75,11 @@ const decimals = (value: number) => String(Math.round(value * 1000) / 1000);
 export function anchorOf(selectors: readonly Selector[]): Anchor | null {
   const [first] = selectors;
   if (first?.type !== 'FragmentSelector') return quoteOf(selectors, null);
+  if (first.value.startsWith(SHEET)) {
+    const cells = anchorOf([first.refinedBy ?? []].flat());
+    const sheet = decodeURIComponent(first.value.slice(SHEET.length));
+    return cells?.kind === 'cells' ? { ...cells, sheet } : null;
+  }
   const numbers = (first.value.match(/\d+(\.\d+)?/g) ?? []).map(Number);
   switch (first.conformsTo) {
     case fragments.pdf: {
@@ -84,7 +95,7 @@ export function anchorOf(selectors: readonly Selector[]): Anchor | null {
     }
     case fragments.table: {
       const [row, column, toRow, toColumn] = numbers as [number, number, number, number];
-      return { kind: 'cells', row, column, toRow, toColumn };
+      return { kind: 'cells', sheet: null, row, column, toRow, toColumn };
     }
     default:
       return null;

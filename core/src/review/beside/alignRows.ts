@@ -8,7 +8,7 @@ export interface Pair<Row> {
 
 /** Rows that differ by more than this, as a whole, are not aligned: to find out how would take minutes. */
 const MOST_EDITS = 2000;
-/** Rows gone and come at one place that are looked at in pairs; of more, none is taken for another one changed. */
+/** Rows gone and come at one place of which each is looked at beside each; of more, each is beside the one in its place, if any. */
 const MOST_PAIRS = 10_000;
 /** From which likeness, of 0 to 1, a row is another one changed. An estimate: two in five words of a sentence. */
 const ALIKE = 0.4;
@@ -55,7 +55,20 @@ function pairAlike<Row>(
     ...gone.map((before) => ({ before, after: null })),
     ...come.map((after) => ({ before: null, after })),
   ];
-  if (gone.length === 0 || come.length === 0 || gone.length * come.length > MOST_PAIRS) return apart;
+  if (gone.length === 0 || come.length === 0) return apart;
+  if (gone.length * come.length > MOST_PAIRS) {
+    // Something was put in or reckoned anew all the way down: each row is the one in its place.
+    if (gone.length !== come.length) return apart;
+    return gone.flatMap((before, i): Pair<Row>[] => {
+      const after = come[i]!;
+      return likeness(before, after) >= ALIKE
+        ? [{ before, after }]
+        : [
+            { before, after: null },
+            { before: null, after },
+          ];
+    });
+  }
   // best[i][j]: the most likeness that what stands from gone[i] and from come[j] on can have.
   const best = Array.from({ length: gone.length + 1 }, () => new Float64Array(come.length + 1));
   const alike = gone.map((before) => come.map((after) => likeness(before, after)));

@@ -44,6 +44,14 @@ describe('what changed in the cells of a table', () => {
     expect(besideCells(readings, renamed)).toMatchObject({ changed: 1, columnsGone: 0, columnsCome: 0 });
   });
 
+  test('a column put into a long table, or reckoned anew in all of it, is that column and no more', () => {
+    const long = [['what', 'cm'], ...Array.from({ length: 400 }, (_, i) => [`reading ${i}`, `${i % 9}`])];
+    const wider = long.map(([what, cm]) => [what!, 'at the ford', cm!]);
+    expect(besideCells(long, wider)).toMatchObject({ changed: 0, columnsCome: 1, rowsCome: 0, rowsGone: 0 });
+    const anew = wider.map((row, i) => (i === 0 ? row : row.with(2, `${i}.5`)));
+    expect(besideCells(wider, anew)).toMatchObject({ changed: 400, rowsCome: 0, rowsGone: 0 });
+  });
+
   test('an empty table and short rows', () => {
     expect(besideCells([], [])).toMatchObject({ rows: [], changed: 0 });
     expect(

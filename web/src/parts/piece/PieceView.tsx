@@ -10,7 +10,10 @@ import { pieceKind, type ShownPiece } from './pieceKind';
 import { PlainView } from './PlainView';
 
 const PdfView = lazy(() => import('./PdfView').then(({ PdfView: view }) => ({ default: view })));
-const DocxView = lazy(() => import('./DocxView').then(({ DocxView: view }) => ({ default: view })));
+const DocumentView = lazy(() =>
+  import('./DocumentView').then(({ DocumentView: view }) => ({ default: view })),
+);
+const SheetsView = lazy(() => import('./SheetsView').then(({ SheetsView: view }) => ({ default: view })));
 
 const MarkdownView = lazy(() =>
   import('./MarkdownView').then(({ MarkdownView: view }) => ({ default: view })),
@@ -32,13 +35,19 @@ export function PieceView({ piece }: { piece: ShownPiece }) {
 
 function viewOf(piece: ShownPiece, source: string) {
   const { name } = piece;
-  switch (pieceKind(piece)) {
+  const kind = pieceKind(piece);
+  switch (kind) {
     case 'picture':
       return <PictureView piece={piece} source={source} />;
     case 'pdf':
       return <PdfView piece={piece} source={source} />;
     case 'docx':
-      return <DocxView piece={piece} source={source} />;
+    case 'odt':
+      return <DocumentView piece={piece} source={source} kind={kind} />;
+    case 'csv':
+    case 'xlsx':
+    case 'ods':
+      return <SheetsView piece={piece} source={source} kind={kind} />;
     case 'video':
       return (
         <div className="grid min-h-0 flex-1 place-items-center overflow-auto p-3">

@@ -2,7 +2,8 @@ import { pathOf } from '@vestibul/contract';
 import type { Piece } from '../../state/api';
 import type { PdfAhead } from './drawPdf';
 import { pieceKind, type PieceKind } from './pieceKind';
-import { readDocx } from './readDocx';
+import type { ReadDocument } from './office/ReadDocument';
+import { readDocument, type DocumentKind } from './readDocument';
 
 /** Pieces fetched before they are asked for: as many as somebody goes through in a minute. */
 export const MOST_AHEAD = 3;
@@ -12,7 +13,7 @@ const LARGEST_AHEAD = 8 * 1024 ** 2;
 /** What is made of a piece ahead, by its kind; null of all else. */
 export interface MadeAhead {
   /** What is shown of a document. */
-  html: Promise<string | null> | null;
+  document: Promise<ReadDocument | null> | null;
   pdf: Promise<PdfAhead | null> | null;
 }
 
@@ -24,7 +25,7 @@ interface Ahead extends MadeAhead {
 const ahead = new Map<string, Ahead>();
 
 /** Fetches a piece that will probably be looked at next. What cannot be fetched is asked for again when it is looked at. */
-export function fetchAhead(piece: Pick<Piece, 'id' | 'mime' | 'bytes'>): void {
+export function fetchAhead(piece: Pick<Piece, 'id' | 'mime' | 'bytes' | 'form'>): void {
   const source = pathOf('readPiece', { pieceId: piece.id });
   const kind = pieceKind(piece);
   // Players fetch what they play themselves.
@@ -43,14 +44,14 @@ export async function takeAhead(source: string): Promise<({ bytes: ArrayBuffer }
   const found = ahead.get(source);
   ahead.delete(source);
   const bytes = await found?.bytes;
-  return found && bytes ? { bytes, html: found.html, pdf: found.pdf } : null;
+  return found && bytes ? { bytes, document: found.document, pdf: found.pdf } : null;
 }
 
 function readAhead(source: string, kind: PieceKind): Ahead {
   const bytes = read(source);
-  const html = async () => {
+  const document = async (of: DocumentKind) => {
     const there = await bytes;
-    return there && readDocx(there, new AbortController().signal);
+    return there && readDocument(there, of, new AbortController().signal);
   };
   const pdf = async () => {
     // Loaded with the first that is opened: who looks at photos alone has no use for it.
@@ -59,7 +60,7 @@ function readAhead(source: string, kind: PieceKind): Ahead {
   };
   return {
     bytes,
-    html: kind === 'docx' ? html() : null,
+    document: kind === 'docx' || kind === 'odt' ? document(kind) : null,
     pdf: kind === 'pdf' ? pdf().catch(() => null) : null,
     picture: null,
   };
@@ -68,7 +69,7 @@ function readAhead(source: string, kind: PieceKind): Ahead {
 function drawAhead(source: string): Ahead {
   const picture = new Image();
   picture.src = source;
-  return { bytes: Promise.resolve(null), html: null, pdf: null, picture };
+  return { bytes: Promise.resolve(null), document: null, pdf: null, picture };
 }
 
 async function read(source: string): Promise<ArrayBuffer | null> {

@@ -1,4 +1,6 @@
 import { LINK_MIME } from '@vestibul/core';
+import type { DocumentKind } from './readDocument';
+import type { TableKind } from './readSheets';
 
 /** What has to be known of a piece for it to be shown. */
 export interface ShownPiece {
@@ -12,30 +14,45 @@ export interface ShownPiece {
 }
 
 /** How a piece is shown in place; null where it is offered for download alone. */
-export type PieceKind = 'picture' | 'pdf' | 'docx' | 'video' | 'sound' | 'link' | 'markdown' | 'text';
+export type PieceKind =
+  'picture' | 'pdf' | DocumentKind | TableKind | 'video' | 'sound' | 'link' | 'markdown' | 'text';
 
-const DOCX = 'application/vnd.openxmlformats-officedocument.wordprocessingml.document';
+/** Office packages that are laid out here (ECMA-376, OpenDocument), by their types as IANA lists them. */
+const OFFICE: Readonly<Record<string, DocumentKind | TableKind>> = {
+  'application/vnd.openxmlformats-officedocument.wordprocessingml.document': 'docx',
+  'application/vnd.oasis.opendocument.text': 'odt',
+  'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet': 'xlsx',
+  'application/vnd.oasis.opendocument.spreadsheet': 'ods',
+};
 /** Longest that is read into the page, in bytes: text beyond it is data, not reading, and of the others a tab would run out. */
 const LONGEST_TEXT = 2_000_000;
+/** Of a table what is on screen is drawn, and the rest is read away from the page. */
+const LONGEST_TABLE = 20_000_000;
 const LONGEST_DOCUMENT = 100_000_000;
 const TEXT = /^(text\/|application\/(gpx\+xml|xml|json|geo\+json|vnd\.google-earth))/;
 /** Text that a browser could run is never fetched for showing. */
 const NEVER_SHOWN = /^text\/html|svg/;
 
-export function pieceKind(piece: { mime: string; bytes: number }): PieceKind | null {
-  const kind = kindOf(piece.mime);
+/** What its kind depends on. */
+type OfKind = Pick<ShownPiece, 'mime' | 'bytes' | 'form'>;
+
+export function pieceKind(piece: OfKind): PieceKind | null {
+  const kind = kindOf(piece);
   return kind && piece.bytes <= longest[kind] ? kind : null;
 }
 
 /** Whether a piece would be shown, were there less of it. */
-export const isTooLong = (piece: { mime: string; bytes: number }): boolean =>
-  kindOf(piece.mime) !== null && pieceKind(piece) === null;
+export const isTooLong = (piece: OfKind): boolean => kindOf(piece) !== null && pieceKind(piece) === null;
 
 /** Players fetch what they play, and the school looks at a picture before it sends it. */
 const longest: Record<PieceKind, number> = {
   picture: Infinity,
   pdf: LONGEST_DOCUMENT,
   docx: LONGEST_DOCUMENT,
+  odt: LONGEST_DOCUMENT,
+  xlsx: LONGEST_TABLE,
+  ods: LONGEST_TABLE,
+  csv: LONGEST_TABLE,
   video: Infinity,
   sound: Infinity,
   link: Infinity,
@@ -43,18 +60,21 @@ const longest: Record<PieceKind, number> = {
   text: LONGEST_TEXT,
 };
 
-function kindOf(mime: string): PieceKind | null {
+function kindOf({ mime, form }: OfKind): PieceKind | null {
   if (mime.startsWith('image/') && !mime.includes('svg') && !mime.includes('heic')) return 'picture';
   if (mime === 'application/pdf') return 'pdf';
-  if (mime === DOCX) return 'docx';
+  if (OFFICE[mime]) return OFFICE[mime];
   if (mime.startsWith('video/')) return 'video';
   if (mime.startsWith('audio/')) return 'sound';
   if (mime === LINK_MIME) return 'link';
   if (NEVER_SHOWN.test(mime)) return null;
   if (mime === 'text/markdown') return 'markdown';
-  return TEXT.test(mime) ? 'text' : null;
+  if (!TEXT.test(mime)) return null;
+  return form === 'table' ? 'csv' : 'text';
 }
 
 /** Whether what is in a piece is shown here: whatever is has places at which something can be said, and can be set beside another. */
-export const hasPlaces = (piece: { mime: string; bytes: number }): boolean =>
-  ![null, 'link'].includes(pieceKind(piece));
+export const hasPlaces = (piece: OfKind): boolean => ![null, 'link'].includes(pieceKind(piece));
+
+const TABLES: ReadonlySet<PieceKind | null> = new Set(['csv', 'xlsx', 'ods']);
+export const isTable = (kind: PieceKind | null): kind is TableKind => TABLES.has(kind);

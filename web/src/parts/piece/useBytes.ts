@@ -22,7 +22,7 @@ export function useBytes(source: string): Bytes {
       if (ahead) return setState({ status: 'there', ...ahead });
       const response = await fetch(source, { signal: stop.signal });
       if (response.ok)
-        setState({ status: 'there', bytes: await response.arrayBuffer(), html: null, pdf: null });
+        setState({ status: 'there', bytes: await response.arrayBuffer(), document: null, pdf: null });
       else setState({ status: 'failed', failure: ((await response.json()) as ErrorAnswer).error });
     };
     fetchIt().catch(() => {

@@ -65,8 +65,10 @@ test.each<[Anchor, string]>([
   [{ ...area, page: 3 } as Anchor, 'a part of page 3'],
   [{ kind: 'time', from: 72.4, to: null }, 'at 1:12'],
   [{ kind: 'time', from: 5, to: 65 }, 'at 0:05 to 1:05'],
-  [{ kind: 'cells', row: 4, column: 1, toRow: 4, toColumn: 1 }, 'row 4, column 1'],
-  [{ kind: 'cells', row: 4, column: 1, toRow: 6, toColumn: 5 }, 'rows 4 to 6, columns 1 to 5'],
+  [{ kind: 'cells', sheet: null, row: 4, column: 1, toRow: 4, toColumn: 1 }, 'row 4, column 1'],
+  [{ kind: 'cells', sheet: null, row: 4, column: 1, toRow: 6, toColumn: 5 }, 'rows 4 to 6, columns 1 to 5'],
+  [{ kind: 'cells', sheet: 'Ford', row: 4, column: 2, toRow: 4, toColumn: 2 }, 'Ford, B4'],
+  [{ kind: 'cells', sheet: 'Ford', row: 4, column: 2, toRow: 6, toColumn: 28 }, 'Ford, B4 to AB6'],
 ])('a place in words: %j', (anchor, words) => {
   expect(sayPlace(anchor)).toBe(words);
 });

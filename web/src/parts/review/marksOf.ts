@@ -1,4 +1,4 @@
-import { compareAnchors, sayElapsed, type Anchor } from '@vestibul/core';
+import { columnLetters, compareAnchors, sayElapsed, type Anchor, type Cells } from '@vestibul/core';
 import type { Piece, Submission } from '../../state/api';
 import type { Mark } from '../piece/places/usePlaces';
 
@@ -59,7 +59,12 @@ function shortened(text: string): string {
   return line.length <= LONGEST_SAID ? line : `${line.slice(0, LONGEST_SAID)}…`;
 }
 
-function sayCells({ row, column, toRow, toColumn }: Extract<Anchor, { kind: 'cells' }>): string {
+function sayCells(cells: Cells): string {
+  const { sheet, row, column, toRow, toColumn } = cells;
+  if (sheet !== null) {
+    const [first, last] = [`${columnLetters(column)}${row}`, `${columnLetters(toColumn)}${toRow}`];
+    return `${sheet}, ${first === last ? first : `${first} to ${last}`}`;
+  }
   const rows = row === toRow ? `row ${row}` : `rows ${row} to ${toRow}`;
   return `${rows}, ${column === toColumn ? `column ${column}` : `columns ${column} to ${toColumn}`}`;
 }

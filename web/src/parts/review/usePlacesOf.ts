@@ -11,6 +11,7 @@ export function usePlacesOf(
   writing: { choice: ChoosingPlace; chosen: Anchor | null } | null = null,
 ) {
   const [current, setCurrent] = useState<string | null>(null);
+  const [asked, setAsked] = useState(0);
   const [gone, setGone] = useState<readonly string[]>([]);
   const marks = useMemo(() => marksOf(submission, piece), [submission, piece]);
   const tellGone = useCallback((ids: readonly string[]) => {
@@ -24,16 +25,18 @@ export function usePlacesOf(
     () => ({
       marks,
       current,
+      asked,
       chosen: writing?.chosen ?? null,
       open,
       choice: writing?.choice ?? null,
       tellGone,
     }),
-    [marks, current, writing?.chosen, writing?.choice, open, tellGone],
+    [marks, current, asked, writing?.chosen, writing?.choice, open, tellGone],
   );
   /** Shows where a comment was said, in the piece that is shown. */
   const showPlace = (id: CommentId) => {
     setCurrent(id);
+    setAsked((times) => times + 1);
     showIn('[data-place]', id);
   };
   return { places, showPlace, current, gone };

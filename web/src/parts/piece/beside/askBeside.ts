@@ -1,8 +1,9 @@
 import { askWorker } from '../../ui/askWorker';
 import { MOST_PAGES, openPdf } from '../openPdf';
-import { pieceKind, type PieceKind, type ShownPiece } from '../pieceKind';
+import { isTable, pieceKind, type PieceKind, type ShownPiece } from '../pieceKind';
 import { plainText } from '../plainText';
-import { readDocxWords } from '../readDocx';
+import { readDocumentWords } from '../readDocument';
+import { readSheets, type TableKind } from '../readSheets';
 import type { BesideAnswer, BesideQuestion } from './besideQuestion';
 
 /** How long two pieces are compared for, in milliseconds; they are shown beside each other all the same. */
@@ -18,11 +19,11 @@ export interface Side {
 export function comparedBy(before: ShownPiece, after: ShownPiece): BesideQuestion['by'] | null {
   const kinds = [before, after].map(pieceKind);
   if (kinds.every((kind) => kind === 'picture')) return 'pixels';
-  if (!kinds.every(hasWords)) return null;
-  return [before, after].every(({ form }) => form === 'table') ? 'cells' : 'words';
+  if (kinds.every(isTable)) return 'cells';
+  return kinds.every(hasWords) ? 'words' : null;
 }
 
-const WORDS: ReadonlySet<PieceKind | null> = new Set(['pdf', 'docx', 'markdown', 'text']);
+const WORDS: ReadonlySet<PieceKind | null> = new Set(['pdf', 'docx', 'odt', 'csv', 'markdown', 'text']);
 const hasWords = (kind: PieceKind | null) => WORDS.has(kind);
 
 /** Compares two pieces; null where they have nothing to compare by, or cannot be read in time. */
@@ -42,8 +43,10 @@ async function questionOf(before: Side, after: Side, stop: AbortSignal): Promise
   switch (by) {
     case 'pixels':
       return { by, before: before.bytes, after: after.bytes };
-    case 'cells':
-      return { by, before: plainText(before.bytes), after: plainText(after.bytes) };
+    case 'cells': {
+      const [was, is] = await Promise.all([rowsOf(before, stop), rowsOf(after, stop)]);
+      return was && is && { by, before: was, after: is };
+    }
     case 'words': {
       const [was, is] = await Promise.all([wordsOf(before, stop), wordsOf(after, stop)]);
       if (!was?.trim() || !is?.trim()) return null;
@@ -55,10 +58,18 @@ async function questionOf(before: Side, after: Side, stop: AbortSignal): Promise
   }
 }
 
+/** The rows of a table; of several sheets one after the other, each further one below its name. */
+async function rowsOf({ piece, bytes }: Side, stop: AbortSignal): Promise<string[][] | null> {
+  const sheets = await readSheets(bytes, pieceKind(piece) as TableKind, stop);
+  return sheets && sheets.flatMap(({ name, rows }, i) => (i === 0 ? rows : [[name ?? ''], ...rows]));
+}
+
 async function wordsOf({ piece, bytes }: Side, stop: AbortSignal): Promise<string | null> {
-  switch (pieceKind(piece)) {
+  const kind = pieceKind(piece);
+  switch (kind) {
     case 'docx':
-      return readDocxWords(bytes, stop);
+    case 'odt':
+      return readDocumentWords(bytes, kind, stop);
     case 'pdf':
       return pdfWords(bytes, stop);
     default:

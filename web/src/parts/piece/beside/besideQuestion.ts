@@ -1,10 +1,10 @@
 import type { BesideCells, BesidePixels, BesideWords } from '@vestibul/core';
 
-/** Two sides as the worker compares them: texts as they are read, a table of them too. */
+/** Two sides as the worker compares them: texts as they are read, tables row by row. */
 export type BesideQuestion =
   /** The lines of a PDF end where its page does: there, by its sentences. */
   | { by: 'words'; before: string; after: string; isFlowing: boolean }
-  | { by: 'cells'; before: string; after: string }
+  | { by: 'cells'; before: string[][]; after: string[][] }
   | { by: 'pixels'; before: ArrayBuffer; after: ArrayBuffer };
 
 /** What it found; null where the two have too little in common to be compared. */

@@ -1,18 +1,11 @@
-import {
-  useCallback,
-  useEffect,
-  useLayoutEffect,
-  useRef,
-  useState,
-  type PointerEvent,
-  type ReactNode,
-} from 'react';
+import { useState, type PointerEvent, type ReactNode } from 'react';
 import type { Cells } from '@vestibul/core';
 import { MarkBoxes, type Box, type DrawnMark } from './MarkBoxes';
 import { useChoosingKeys } from './useChoosingKeys';
 import { usePlaces } from './usePlaces';
 
-interface Cell {
+/** Counted from 1. */
+export interface Cell {
   row: number;
   column: number;
 }
@@ -38,14 +31,23 @@ const moves: Record<string, CellMove | 'take'> = {
   Enter: 'take',
 };
 
+/** Where the cells of a table are, though not all of them are drawn. */
+export interface CellMap {
+  /** The sheet that they are of; null of a table that has none. */
+  sheet: string | null;
+  rows: number;
+  columns: number;
+  boxOf: (cells: Cells) => Box;
+  /** Brings a cell into view. */
+  show: (cell: Cell) => void;
+}
+
 /** A table in which cells are marked, and chosen: with the pointer, or with keys. Its cells say their `data-row` and `data-column`. */
-export function CellPlaces({ children }: { children: ReactNode }) {
+export function CellPlaces({ map, children }: { map: CellMap; children: ReactNode }) {
   const places = usePlaces();
   const choice = places?.choice ?? null;
-  const frame = useRef<HTMLDivElement>(null);
   const [from, setFrom] = useState<Cell | null>(null);
   const [to, setTo] = useState<Cell | null>(null);
-  const [drawn, setDrawn] = useState<DrawnMark[]>([]);
   const isAsked = Boolean(choice?.choosing);
   const [wasAsked, setWasAsked] = useState(false);
   if (wasAsked !== isAsked) {
@@ -53,41 +55,26 @@ export function CellPlaces({ children }: { children: ReactNode }) {
     setFrom(isAsked ? first : null);
     setTo(isAsked ? first : null);
   }
-  const marks = places?.marks;
-  const chosen = places?.chosen ?? null;
+  const between = (a: Cell, b: Cell): Cells => ({ kind: 'cells', sheet: map.sheet, ...spanning(a, b) });
+  const now = from && to ? between(from, to) : null;
+  const drawn: DrawnMark[] = [
+    ...(places?.marks ?? []),
+    ...[places?.chosen, now].flatMap((anchor) => (anchor ? [{ id: null, number: null, anchor }] : [])),
+  ].flatMap(({ id, number, anchor }) => {
+    if (anchor.kind !== 'cells' || anchor.sheet !== map.sheet) return [];
+    const box = map.boxOf(anchor);
+    return [{ id, number, boxes: [box], badge: { left: box.left, top: box.top } }];
+  });
 
-  const draw = useCallback(() => {
-    const table = frame.current;
-    if (!table) return;
-    const now = from && to ? cellsBetween(from, to) : null;
-    const own = [
-      ...(marks ?? []),
-      ...[chosen, now].flatMap((anchor) => (anchor ? [{ id: null, number: null, anchor }] : [])),
-    ];
-    setDrawn(
-      own.flatMap(({ id, number, anchor }) => {
-        const box = anchor.kind === 'cells' ? boxOf(table, anchor) : null;
-        return box ? [{ id, number, boxes: [box], badge: { left: box.left, top: box.top } }] : [];
-      }),
-    );
-  }, [marks, chosen, from, to]);
-  useLayoutEffect(draw, [draw]);
-  useEffect(() => {
-    const sizes = new ResizeObserver(draw);
-    sizes.observe(frame.current!);
-    return () => sizes.disconnect();
-  }, [draw]);
-
-  const take = (a: Cell, b: Cell) => choice?.take(cellsBetween(a, b));
+  const take = (a: Cell, b: Cell) => choice?.take(between(a, b));
   useChoosingKeys(
     moves,
     (move) => {
       if (!from || !to) return;
       if (move === 'take') return take(from, to);
       const next = { row: to.row + move.rows, column: to.column + move.columns };
-      const cell = cellIn(frame.current!, next);
-      if (!cell) return;
-      cell.scrollIntoView({ block: 'nearest', inline: 'nearest' });
+      if (next.row < 1 || next.row > map.rows || next.column < 1 || next.column > map.columns) return;
+      map.show(next);
       setTo(next);
       if (!move.isLonger) setFrom(next);
     },
@@ -112,19 +99,14 @@ export function CellPlaces({ children }: { children: ReactNode }) {
     },
   };
   return (
-    <div
-      ref={frame}
-      className={`relative w-fit ${choice ? 'cursor-cell' : ''}`}
-      {...(choice ? pointers : {})}
-    >
+    <div className={`relative w-fit ${choice ? 'cursor-cell' : ''}`} {...(choice ? pointers : {})}>
       {children}
       <MarkBoxes drawn={drawn} unit="px" look="frame" />
     </div>
   );
 }
 
-const cellsBetween = (a: Cell, b: Cell): Cells => ({
-  kind: 'cells',
+const spanning = (a: Cell, b: Cell) => ({
   row: Math.min(a.row, b.row),
   column: Math.min(a.column, b.column),
   toRow: Math.max(a.row, b.row),
@@ -134,22 +116,4 @@ const cellsBetween = (a: Cell, b: Cell): Cells => ({
 function cellAt({ target }: { target: EventTarget }): Cell | null {
   const cell = target instanceof HTMLElement ? target.closest<HTMLElement>('[data-row]') : null;
   return cell ? { row: Number(cell.dataset.row), column: Number(cell.dataset.column) } : null;
-}
-
-const cellIn = (frame: Element, { row, column }: Cell) =>
-  frame.querySelector(`[data-row="${row}"][data-column="${column}"]`);
-
-/** Around cells, as far as they are shown. */
-function boxOf(frame: Element, { row, column, toRow, toColumn }: Cells): Box | null {
-  const corners = [cellIn(frame, { row, column }), cellIn(frame, { row: toRow, column: toColumn })];
-  const [first, last] = corners.map((cell) => cell?.getBoundingClientRect());
-  if (!first) return null;
-  const end = last ?? first;
-  const corner = frame.getBoundingClientRect();
-  return {
-    left: first.left - corner.left,
-    top: first.top - corner.top,
-    width: end.right - first.left,
-    height: end.bottom - first.top,
-  };
 }

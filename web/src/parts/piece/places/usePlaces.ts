@@ -28,6 +28,8 @@ export interface Places {
   marks: readonly Mark[];
   /** The comment that is looked at. */
   current: string | null;
+  /** How often somebody asked to be led to it: to be led to the same again is asked again. */
+  asked: number;
   /** The place of the comment that is being written. */
   chosen: Anchor | null;
   open: (id: string) => void;

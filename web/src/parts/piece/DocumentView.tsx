@@ -5,34 +5,47 @@ import { leadsOut } from '../ui/leadsOut';
 import { TextPlaces } from './places/TextPlaces';
 import { NotShown } from './NotShown';
 import type { ShownPiece } from './pieceKind';
-import { readDocx } from './readDocx';
+import type { ReadDocument } from './office/ReadDocument';
+import { readDocument, type DocumentKind } from './readDocument';
 import { useBytes } from './useBytes';
 
+interface DocumentViewProps {
+  piece: ShownPiece;
+  source: string;
+  kind: DocumentKind;
+}
+
 /** The text of a document, cleaned: nothing of it runs, is loaded from elsewhere, or looks like a part of the page. */
-export function DocxView({ piece, source }: { piece: ShownPiece; source: string }) {
+export function DocumentView({ piece, source, kind }: DocumentViewProps) {
   const bytes = useBytes(source);
-  const [html, setHtml] = useState<string | null | undefined>();
+  const [read, setRead] = useState<ReadDocument | null | undefined>();
   const words = useRef<HTMLDivElement>(null);
 
   useEffect(() => {
     if (bytes.status !== 'there') return;
     const stop = new AbortController();
-    const read = async () => {
-      const answer = await (bytes.html ?? readDocx(bytes.bytes, stop.signal));
-      if (!stop.signal.aborted) setHtml(answer);
+    const begin = async () => {
+      const answer = await (bytes.document ?? readDocument(bytes.bytes, kind, stop.signal));
+      if (!stop.signal.aborted) setRead(answer);
     };
-    void read();
+    void begin();
     return () => stop.abort();
-  }, [bytes]);
+  }, [bytes, kind]);
   useEffect(() => {
-    if (html) words.current?.replaceChildren(clean(html));
-  }, [html]);
+    if (read) words.current?.replaceChildren(clean(read.html));
+  }, [read]);
 
   if (bytes.status === 'failed') return <Failed failure={bytes.failure} />;
-  if (html === null) return <NotShown piece={piece} source={source} why="damaged" />;
-  if (html === undefined) return <Loading what="Reading the document" />;
+  if (read === null) return <NotShown piece={piece} source={source} why="damaged" />;
+  if (read === undefined) return <Loading what="Reading the document" />;
   return (
     <div tabIndex={0} role="region" aria-label={piece.name} className="min-h-0 flex-1 overflow-auto p-4">
+      {read.missing.length > 0 ? (
+        <p className="mx-auto mb-2 max-w-[46rem] text-small text-ink-2">
+          Not shown here: {read.missing.join(', ')}.{' '}
+          <a href={`${source}?download=1`}>Download it to see them</a>
+        </p>
+      ) : null}
       <TextPlaces
         className="sheet relative mx-auto max-w-[46rem]"
         wordsClass="document py-6 pr-9 pl-5 sm:px-10 sm:py-8"

@@ -1,0 +1,15 @@
+/** What may be in a document and is not shown in place, as it is told. */
+export type Unshown =
+  | 'comments'
+  | 'words that were taken out'
+  | 'equations'
+  | 'equations and charts'
+  | 'charts'
+  | 'text boxes'
+  | 'drawings';
+
+/** A document as it is shown: its HTML is not cleaned yet. */
+export interface ReadDocument {
+  html: string;
+  missing: readonly Unshown[];
+}
