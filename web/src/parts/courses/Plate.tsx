@@ -19,7 +19,7 @@ interface PlateProps {
 /** A period's number plate on the rail: choosing it is going through that door. */
 export function Plate({ to, face, label, enamel: colour, current, unseen }: PlateProps) {
   return (
-    <li className="min-h-[79px] text-center">
+    <li className="relative min-h-[79px] text-center max-md:min-h-0">
       <Link
         to={to}
         className="plate mx-auto"
@@ -30,7 +30,7 @@ export function Plate({ to, face, label, enamel: colour, current, unseen }: Plat
         {face}
       </Link>
       <span
-        className="mt-1.5 block h-4 text-[12.5px] leading-4 text-ink-2"
+        className="mt-1.5 block h-4 text-[12.5px] leading-4 text-ink-2 max-md:absolute max-md:-top-2 max-md:-right-2 max-md:mt-0 max-md:h-auto max-md:rounded max-md:border max-md:border-line max-md:bg-surface max-md:px-0.75 max-md:empty:hidden"
         aria-hidden="true"
         title={`${unseen} not seen`}
       >

@@ -26,12 +26,16 @@ interface HallProps {
   children: ReactNode;
 }
 
-/** The teacher's hall: plates of the periods at the left, places along the top, the name strip along the bottom. */
+/**
+ * The teacher's hall: plates of the periods at the left, places along the top, the name strip along the bottom. On a phone the
+ * plates are at the foot, where a thumb is.
+ */
 export function Hall({ course, place, period, pathFor, strip, keys = [], children }: HallProps) {
   const navigate = useNavigate();
   const [helps, setHelps] = useState(false);
   const [finds, setFinds] = useState(false);
   const places = useCurrentInView<HTMLElement>(place);
+  const plates = useCurrentInView<HTMLOListElement>(period);
   const unseen = useUnseen(course);
   const doors = [...course.periods.map((known) => String(known.number)), 'all'];
   const to = pathFor ?? ((door: string) => placePath(course.id, place, door));
@@ -52,7 +56,7 @@ export function Hall({ course, place, period, pathFor, strip, keys = [], childre
     ),
   });
   return (
-    <div className="grid h-dvh grid-cols-[84px_1fr] grid-rows-[52px_1fr_auto] bg-wall max-md:grid-cols-[68px_1fr]">
+    <div className="grid h-dvh grid-cols-[84px_minmax(0,1fr)] grid-rows-[52px_1fr_auto] bg-wall max-md:grid-cols-[minmax(0,1fr)] max-md:grid-rows-[52px_1fr_auto_auto]">
       <a
         href="#main"
         className="sr-only z-50 rounded bg-surface p-2 focus:not-sr-only focus:fixed focus:top-2 focus:left-2"
@@ -61,12 +65,15 @@ export function Hall({ course, place, period, pathFor, strip, keys = [], childre
       </a>
       <nav
         aria-label="Periods"
-        className="row-span-3 flex min-h-0 flex-col items-center overflow-y-auto border-r border-line bg-surface pt-2.5 pb-3.5"
+        className="row-span-3 flex min-h-0 flex-col items-center overflow-y-auto border-r border-line bg-surface pt-2.5 pb-3.5 max-md:order-last max-md:row-span-1 max-md:flex-row max-md:gap-2 max-md:overflow-visible max-md:border-t max-md:border-r-0 max-md:py-0 max-md:pr-3"
       >
-        <Link to="/" aria-label="Vestibul, to Today" className="rounded">
+        <Link to="/" aria-label="Vestibul, to Today" className="rounded max-md:hidden">
           <Mark />
         </Link>
-        <ol className="mt-3 grid list-none p-0 pt-1">
+        <ol
+          ref={plates}
+          className="mt-3 grid list-none p-0 pt-1 max-md:mt-0 max-md:flex max-md:min-w-0 max-md:flex-1 max-md:gap-2.5 max-md:overflow-x-auto max-md:px-3 max-md:py-2.5"
+        >
           {course.periods.map((known) => (
             <Plate
               key={known.id}

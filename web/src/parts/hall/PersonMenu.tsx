@@ -38,7 +38,7 @@ export function PersonMenu({ course, onHelp }: { course?: Course; onHelp?: () =>
       <Menu.Root>
         <Menu.Trigger
           aria-label={`${sayName(person)}: menu`}
-          className="mt-auto grid size-9 shrink-0 place-items-center rounded-full border-[1.5px] border-edge text-[13px] font-semibold text-ink"
+          className="mt-auto grid size-9 shrink-0 max-md:my-auto place-items-center rounded-full border-[1.5px] border-edge text-[13px] font-semibold text-ink"
         >
           {initialsOf(person)}
         </Menu.Trigger>

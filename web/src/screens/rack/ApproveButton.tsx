@@ -5,7 +5,7 @@ import { tell, tellFailure } from '../../parts/messages/Notices';
 import { mayRun } from '../../parts/hall/places';
 import { api, type Course } from '../../state/api';
 
-/** Lets through, in one act, all that is held among these slots. */
+/** Lets through, in one act, all that is held among these slots; nothing where none is. */
 export function ApproveButton({ course, places }: { course: Course; places: readonly Place[] }) {
   const [approve, { isLoading }] = api.useApproveMutation();
   const held = places.flatMap(({ slot, state }) =>
@@ -22,7 +22,7 @@ export function ApproveButton({ course, places }: { course: Course; places: read
   };
   return (
     <Button disabled={isLoading} onClick={() => void act()}>
-      Approve {held.length}
+      {places.length === 1 ? 'Approve' : `Approve ${held.length}`}
     </Button>
   );
 }

@@ -3,6 +3,7 @@ import { ChevronLeft, ChevronRight, X } from 'lucide-react';
 import { useState } from 'react';
 import { sayDuration, type PieceId } from '@vestibul/core';
 import { Button } from '../../parts/ui/Button';
+import { ApproveButton } from './ApproveButton';
 import type { Place } from '../../parts/rack/courseWork';
 import { DriftNote } from '../../parts/piece/DriftNote';
 import { sayListName, sayMoment } from '../../parts/ui/format';
@@ -13,6 +14,8 @@ import { Read } from '../../parts/messages/States';
 import { stripFor } from '../../parts/naming/stripFor';
 import { stayForNotices } from '../../parts/ui/stayForNotices';
 import { useKeys } from '../../parts/ui/useKeys';
+import { useMedia } from '../../parts/ui/useMedia';
+import { useSwipe } from '../../parts/ui/useSwipe';
 import { useSeen } from '../../parts/rack/useSeen';
 import { sayWhoOpens } from '../../parts/review/sayWhoOpens';
 import { NotTheirs } from '../../parts/review/NotTheirs';
@@ -40,6 +43,8 @@ export function Glance({ course, places, at, onMove, onReview, onClose, onClosed
     if (next) onMove(next);
   };
   useSeen(course, place.slot);
+  const isWide = useMedia('(min-width: 48rem)');
+  const swipe = useSwipe(move);
   useKeys({
     j: () => move(1),
     k: () => move(-1),
@@ -47,6 +52,25 @@ export function Glance({ course, places, at, onMove, onReview, onClose, onClosed
     ArrowLeft: () => move(-1),
     ' ': onClose,
   });
+  const controls = (
+    <>
+      <Button look="quiet" aria-label="Previous student" disabled={at === 0} onClick={() => move(-1)}>
+        <ChevronLeft aria-hidden="true" className="size-5" />
+      </Button>
+      <Button
+        look="quiet"
+        aria-label="Next student"
+        disabled={at === places.length - 1}
+        onClick={() => move(1)}
+      >
+        <ChevronRight aria-hidden="true" className="size-5" />
+      </Button>
+      <ApproveButton course={course} places={[place]} />
+      <Button look="go" onClick={onReview}>
+        Review <kbd className="border-current bg-transparent text-current">r</kbd>
+      </Button>
+    </>
+  );
   return (
     <Radix.Root open onOpenChange={(open) => (open ? undefined : onClose())}>
       <Radix.Portal>
@@ -62,36 +86,24 @@ export function Glance({ course, places, at, onMove, onReview, onClose, onClosed
             event.preventDefault();
             (event.currentTarget as HTMLElement).focus();
           }}
+          {...swipe}
           className="fixed inset-4 z-30 mx-auto outline-none flex max-w-5xl flex-col gap-3 overflow-hidden rounded-xl border border-line bg-wall p-4 text-ink shadow-2xl max-md:inset-1.5"
         >
-          <div className="flex items-center gap-3">
-            <Radix.Title className="min-w-0 truncate font-display text-2xl font-semibold">
+          <div className="flex items-center gap-3 max-md:flex-wrap max-md:gap-y-0">
+            <Radix.Title className="min-w-0 truncate font-display text-2xl font-semibold max-md:flex-1">
               {sayListName(place.student)}
             </Radix.Title>
-            <Radix.Description className="shrink-0 text-ink-2">
+            <Radix.Description className="shrink-0 text-ink-2 max-md:order-last max-md:w-full">
               {at + 1} of {places.length} · {place.state}
             </Radix.Description>
             <div className="ml-auto flex items-center gap-1.5">
-              <Button look="quiet" aria-label="Previous student" disabled={at === 0} onClick={() => move(-1)}>
-                <ChevronLeft aria-hidden="true" className="size-5" />
-              </Button>
-              <Button
-                look="quiet"
-                aria-label="Next student"
-                disabled={at === places.length - 1}
-                onClick={() => move(1)}
-              >
-                <ChevronRight aria-hidden="true" className="size-5" />
-              </Button>
-              <Button look="go" onClick={onReview}>
-                Review <kbd className="border-current bg-transparent text-current">r</kbd>
-              </Button>
+              {isWide ? controls : null}
               <Radix.Close aria-label="Close" className="rounded p-2 text-ink-2 hover:bg-ground">
                 <X aria-hidden="true" className="size-5" />
               </Radix.Close>
             </div>
           </div>
-          <div className="min-w-0 rounded-lg border border-line bg-surface px-3 py-2">
+          <div className="min-w-0 rounded-lg border border-line bg-surface px-3 py-2 max-md:hidden">
             <NamePicture segments={strip.segments} />
           </div>
           {place.slot?.id ? (
@@ -104,6 +116,10 @@ export function Glance({ course, places, at, onMove, onReview, onClose, onClosed
                   ? `Missing. It was due ${sayMoment(place.due, zone)}.`
                   : 'Nothing in yet.'}
             </p>
+          )}
+          {/* On a phone where a thumb is. */}
+          {isWide ? null : (
+            <div className="mt-auto flex justify-between gap-2 border-t border-line pt-2.5">{controls}</div>
           )}
         </Radix.Content>
       </Radix.Portal>
@@ -144,7 +160,9 @@ function Shown({ course, submissionId, zone }: ShownProps) {
             <PieceTabs pieces={pieces} current={current} onChoose={setChosen} />
             <DriftNote piece={current} zone={zone} />
             <PieceView piece={current} />
-            <p className="text-small text-ink-2">Can open it: {sayWhoOpens(course, data)}</p>
+            <p className="text-small text-ink-2 max-md:line-clamp-2">
+              Can open it: {sayWhoOpens(course, data)}
+            </p>
             <NotTheirs course={course} submission={data} />
           </>
         );

@@ -1,0 +1,68 @@
+import type { Page } from '@playwright/test';
+import { axeFindings, expect, openDemo, test, toPeriod } from './support/journey';
+
+/** A finger that goes across the screen, as the browser is told of one. */
+async function swipe(page: Page, from: number, to: number): Promise<void> {
+  const touches = await page.context().newCDPSession(page);
+  const tell = (type: 'touchStart' | 'touchMove' | 'touchEnd', x?: number) =>
+    touches.send('Input.dispatchTouchEvent', { type, touchPoints: x === undefined ? [] : [{ x, y: 420 }] });
+  await tell('touchStart', from);
+  await tell('touchMove', (from + to) / 2);
+  await tell('touchMove', to);
+  await tell('touchEnd');
+}
+
+const wider = (page: Page) =>
+  page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth);
+
+test('between two lessons, on a phone: the period is looked through, somebody gets a comment, and those missing a reminder', async ({
+  browser,
+}) => {
+  const { demo, visit } = await openDemo(browser, { mail: true });
+  const { page, faults } = await visit('itamsin', { phone: true });
+  await expect(page.getByRole('heading', { name: 'Due next' })).toBeVisible();
+  await page.getByRole('navigation', { name: 'Places' }).getByRole('link', { name: 'Rack' }).tap();
+  await expect(page.getByRole('heading', { name: /^Assignment: / })).toBeVisible();
+  await toPeriod(page, 4);
+  expect(await wider(page)).toBe(0);
+  // The plates are below the work, within reach of a thumb.
+  const plates = (await page.getByRole('navigation', { name: 'Periods' }).boundingBox())!;
+  expect([plates.x, plates.width]).toEqual([0, 390]);
+  expect(plates.y).toBeGreaterThan(700);
+
+  const slots = page.getByRole('list', { name: 'Slots' }).getByRole('button');
+  const own = slots.filter({ hasText: /(text|pages|photo|video)/ }).first();
+  const name = (await own.getAttribute('aria-label'))!.split(':')[0]!;
+  await own.tap();
+  const glance = page.getByRole('dialog');
+  await expect(glance.getByRole('heading')).toHaveText(name);
+  for (const pressed of ['Close', 'Previous student', 'Next student', 'Review r'])
+    await expect(glance.getByRole('button', { name: pressed })).toBeInViewport({ ratio: 1 });
+  expect(await axeFindings(page)).toEqual([]);
+  await swipe(page, 330, 60);
+  await expect(glance.getByRole('heading')).not.toHaveText(name);
+  await swipe(page, 60, 330);
+  await expect(glance.getByRole('heading')).toHaveText(name);
+  // A finger that stays where it is swipes nothing.
+  await swipe(page, 200, 230);
+  await glance.getByRole('button', { name: 'Next student' }).tap();
+  await expect(glance.getByRole('heading')).not.toHaveText(name);
+  await glance.getByRole('button', { name: 'Previous student' }).tap();
+  await expect(glance.getByRole('heading')).toHaveText(name);
+
+  await glance.getByRole('button', { name: /^Review/ }).tap();
+  const review = page.getByRole('region', { name: 'Review' });
+  await expect(review.getByRole('heading', { level: 2 })).toHaveText(name.split(', ').toReversed().join(' '));
+  expect(await wider(page)).toBe(0);
+  await review.getByLabel('Comment', { exact: true }).fill('Well read, from the corridor.');
+  await review.getByRole('button', { name: 'Save comment' }).tap();
+  await expect(review.getByRole('list', { name: 'Comments' })).toContainText('Well read, from the corridor.');
+
+  await page.getByRole('navigation', { name: 'Places' }).getByRole('link', { name: 'Rack' }).tap();
+  await page.getByRole('button', { name: /^Not in yet: \d+ · Remind$/ }).tap();
+  await page.getByRole('button', { name: /^Send \d+ reminders?$/ }).tap();
+  await expect(page.getByText(/^\d+ reminders? (is|are) on the way\.$/)).toBeVisible();
+  await expect.poll(async () => (await demo.letters()).length).toBeGreaterThan(0);
+  expect(faults).toEqual([]);
+  await demo.close();
+});
