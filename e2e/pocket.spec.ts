@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { axeFindings, expect, openDemo, test, toPeriod } from './support/journey';
+import { axeFindings, expect, openDemo, test, toDesk, toPeriod } from './support/journey';
 
 /** A finger that goes across the screen, as the browser is told of one. */
 async function swipe(page: Page, from: number, to: number): Promise<void> {
@@ -63,6 +63,31 @@ test('between two lessons, on a phone: the period is looked through, somebody ge
   await page.getByRole('button', { name: /^Send \d+ reminders?$/ }).tap();
   await expect(page.getByText(/^\d+ reminders? (is|are) on the way\.$/)).toBeVisible();
   await expect.poll(async () => (await demo.letters()).length).toBeGreaterThan(0);
+  expect(faults).toEqual([]);
+  await demo.close();
+});
+
+test('on a tablet the work and what is said of it stand beside each other, and the keys of the desk are told first', async ({
+  browser,
+}) => {
+  const { demo, visit } = await openDemo(browser);
+  const { page, faults } = await visit('itamsin');
+  await page.setViewportSize({ width: 820, height: 1180 });
+  await toDesk(page, 4, 'Stream gauge log');
+  const work = page.getByRole('region', { name: 'The work' });
+  const review = page.getByRole('region', { name: 'Review' });
+  await expect(review.getByLabel('Comment', { exact: true })).toBeInViewport({ ratio: 1 });
+  await expect(work).toBeInViewport({ ratio: 1 });
+  const [left, right] = [(await work.boundingBox())!, (await review.boundingBox())!];
+  expect(left.x + left.width).toBeLessThanOrEqual(right.x + 1);
+  expect(await wider(page)).toBe(0);
+  await page.keyboard.press('?');
+  const keys = page.getByRole('dialog', { name: 'Keyboard and symbols' });
+  await expect(keys.getByRole('heading', { level: 3 }).first()).toHaveText('Review desk');
+  // The forms are drawn whole.
+  for (const form of await keys.getByRole('list', { name: 'Symbols' }).locator('.slot').all())
+    expect(await form.evaluate((one) => one.scrollHeight - one.clientHeight)).toBe(0);
+  expect(await axeFindings(page)).toEqual([]);
   expect(faults).toEqual([]);
   await demo.close();
 });

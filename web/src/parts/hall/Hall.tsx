@@ -144,7 +144,7 @@ export function Hall({ course, place, period, pathFor, strip, keys = [], childre
       </main>
       <NameStrip course={course} content={strip} keys={keys} />
       <Suspense>
-        {helps ? <KeyHelp onClose={() => setHelps(false)} /> : null}
+        {helps ? <KeyHelp place={place} role={course.role} onClose={() => setHelps(false)} /> : null}
         {finds ? <FindName course={course} onClose={() => setFinds(false)} /> : null}
       </Suspense>
     </div>

@@ -151,8 +151,8 @@ function DeskOf({ course, period }: { course: Course; period: string }) {
           <Read of={rack} what="Reading the pile">
             {() =>
               selected?.slot?.id ? (
-                <div className="grid min-h-0 flex-1 grid-cols-[250px_1fr_310px] gap-3.5 max-lg:flex-none max-lg:grid-cols-1">
-                  <div className="grid min-h-0 grid-rows-[auto_1fr] gap-2">
+                <div className="grid min-h-0 flex-1 grid-cols-[250px_1fr_310px] gap-3.5 max-lg:min-h-176 max-lg:grid-cols-[minmax(0,1fr)_300px] max-lg:grid-rows-[auto_minmax(0,1fr)] max-md:min-h-0 max-md:flex-none max-md:grid-cols-1 max-md:grid-rows-none">
+                  <div className="grid min-h-0 grid-rows-[auto_1fr] gap-2 md:max-lg:col-span-2">
                     {isOfYear ? (
                       <YearLink to={toYear} says="Everybody’s" />
                     ) : (
@@ -302,7 +302,7 @@ function OpenWork({ asked, cover, toYear, submission, course, zone, onDone }: Op
     <PlacesContext value={desk.of.places}>
       <section
         aria-label="The work"
-        className="flex min-w-0 flex-col gap-2.5 overflow-hidden rounded-plate border border-line bg-ground p-3 max-lg:h-[75dvh] lg:min-h-0"
+        className="flex min-w-0 flex-col gap-2.5 overflow-hidden rounded-plate border border-line bg-ground p-3 max-md:h-[75dvh] md:min-h-0"
       >
         <PieceTabs
           pieces={pieces}

@@ -288,7 +288,7 @@ function Figure({
   const hides = value === 0 && of === undefined;
   return (
     <span
-      className={`grid min-w-14 justify-items-end ${hides ? 'opacity-0 max-md:hidden' : ''}`}
+      className={`grid min-w-14 justify-items-end max-md:flex max-md:items-baseline max-md:gap-1.5 ${hides ? 'opacity-0 max-md:hidden' : ''}`}
       aria-hidden={hides}
     >
       <b className={`font-display text-lg leading-none ${warns && value > 0 ? 'text-brick' : 'text-ink'}`}>
@@ -297,7 +297,7 @@ function Figure({
           <span className="font-sans text-small font-normal text-ink-2"> of {of}</span>
         )}
       </b>
-      <span className="text-[12.5px] max-md:hidden">{label}</span>
+      <span className="text-[12.5px]">{label}</span>
     </span>
   );
 }
