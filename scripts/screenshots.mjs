@@ -129,10 +129,6 @@ try {
   await teacher.getByRole('button', { name: /Fix:/ }).waitFor();
   await settle(teacher);
   await take(teacher, 'set-up-names');
-  await teacher.getByRole('button', { name: 'Check what exists' }).click();
-  await teacher.getByText('do not follow the rule').waitFor();
-  await settle(teacher);
-  await take(teacher, 'set-up-check');
   await teacher.getByRole('link', { name: /Roster/ }).click();
   await teacher
     .getByRole('navigation', { name: 'Periods' })
@@ -164,6 +160,11 @@ try {
   await teacher.locator('[data-sonner-toast]').first().waitFor({ state: 'detached' });
   await settle(teacher);
   await take(teacher, 'sorting-table');
+
+  const onPhone = await visit('itamsin', { phone: true });
+  await openRack(onPhone, 4);
+  await settle(onPhone);
+  await take(onPhone, 'phone-rack');
 
   const student = await visit('tdang', { phone: true });
   await settle(student);
