@@ -85,6 +85,20 @@ test('a rule that fails is mended with the offered mends, applied to an existing
     expect(await axeFindings(page)).toEqual([]);
   });
 
+  await test.step('a sign that is left hanging for somebody is told, and mended with one press', async () => {
+    await ruleField(page).fill('{period|pad 2}-{last}_{first}');
+    const unfinished = page.getByRole('heading', { name: 'What looks unfinished' });
+    await expect(unfinished).toBeVisible();
+    await expect(page.getByText(/^Wayan: \d\d-Wayan_$/)).toBeVisible();
+    expect(await axeFindings(page)).toEqual([]);
+    await page.getByRole('button', { name: /^\{period\|pad 2\}-\{last\}\[_\{first\}\]/ }).press('Enter');
+    await expect(ruleField(page)).toHaveValue('{period|pad 2}-{last}[_{first}]');
+    await expect(unfinished).toHaveCount(0);
+    // Both are known at once: what is still wrong with the rule, and that nothing of it hangs.
+    await expect(page.getByRole('button', { name: /no name twice/ }).first()).toBeVisible();
+    await expect(unfinished).toHaveCount(0);
+  });
+
   await test.step('the change is looked through, made, and undone with one action', async () => {
     await ruleField(page).fill('{last}, {first} ({period|pad 2})');
     await page.getByRole('button', { name: 'Set the rule …' }).click();

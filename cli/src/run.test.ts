@@ -72,6 +72,34 @@ describe('vestibul rule check', () => {
     });
   });
 
+  test('a separator that is left hanging for somebody is told with its mend, and does not decide it', () => {
+    const single = {
+      ...klass,
+      students: klass.students
+        .slice(0, 2)
+        .map((one, i) => (i === 0 ? { ...one, last: 'Wayan', first: '' } : one)),
+    };
+    const { code, out } = call(
+      [
+        'rule',
+        'check',
+        '--class',
+        'single.json',
+        '--rule',
+        '{period|pad 2}-{last}_{first}',
+        '--for',
+        'folder',
+      ],
+      { 'single.json': JSON.stringify(single) },
+    );
+    expect(code).toBe(0);
+    expect((JSON.parse(out[0]!) as Record<string, unknown>)['hanging']).toEqual({
+      students: ['s001'],
+      names: [expect.stringMatching(/-Wayan_$/)],
+      mend: '{period|pad 2}-{last}[_{first}]',
+    });
+  });
+
   test('a good rule is a yes; a bad order is told and does not decide it', () => {
     const { code, out } = rule('{period}-{last}_{first}', '--for', 'folder');
     expect(code).toBe(0);

@@ -27,6 +27,8 @@ export type {
   RuleCheck,
   RuleProblem,
 } from './naming/checkRule';
+export { findHanging } from './naming/hangingSeparators';
+export type { HangingSeparators } from './naming/hangingSeparators';
 export { mendRule } from './naming/mendRule';
 export type { RuleMend } from './naming/mendRule';
 export { faultsOfName, nameFaults } from './naming/judgeName';

@@ -1,4 +1,4 @@
-import { checkRule, mendRule, parseRule } from '@vestibul/core';
+import { checkRule, findHanging, mendRule, parseRule } from '@vestibul/core';
 import { namingCourseOf, readClass } from '../readClass';
 import { WrongCall, type ExitCode, type Surroundings } from '../surroundings';
 import { readOptions, readSubject } from './options';
@@ -31,6 +31,7 @@ export function ruleCheck(args: readonly string[], world: Surroundings): ExitCod
   }
   const course = namingCourseOf(file, assignment);
   const { ok, names, problems, order, pinned } = checkRule(parsed.rule, subject, course);
+  const hanging = findHanging(parsed.rule, subject, course);
   world.out(
     JSON.stringify({
       ok,
@@ -38,6 +39,7 @@ export function ruleCheck(args: readonly string[], world: Surroundings): ExitCod
       problems,
       order,
       ...(pinned ? { pinned } : {}),
+      ...(hanging ? { hanging } : {}),
       mends: mendRule(parsed.rule, subject, course),
     }),
   );

@@ -54,6 +54,17 @@ export interface RuleCheck<Id extends string = string> {
 /** Values for a piece that is not there yet, so that a rule for files can be shown at work. */
 const FIRST_PIECE: NameValues = { date: '2026-09-01', attempt: 1, n: 1, original: 'IMG 4821' };
 
+/** The values with which a rule is tried on a student: of files those of the first of `course.works`. */
+export const valuesTried = (
+  subject: NameSubject,
+  { shared, works }: Pick<NamingCourse, 'shared' | 'works'>,
+  values: NameValues,
+): NameValues => ({
+  ...shared,
+  ...values,
+  ...(subject === 'file' ? { ...FIRST_PIECE, ...works[0] } : {}),
+});
+
 /**
  * What a rule does to a whole course: every name, made legal and not yet told apart from equal ones; what is wrong with
  * them, with the people concerned; and whether sorting by name does the filing. Of files, those of the first of
@@ -64,9 +75,8 @@ export function checkRule<Id extends string>(
   subject: NameSubject,
   course: NamingCourse<Id>,
 ): RuleCheck<Id> {
-  const work = subject === 'file' ? { ...FIRST_PIECE, ...course.works[0] } : {};
   const written = course.students.map(({ id, values }) => {
-    const all: NameValues = { ...course.shared, ...values, ...work };
+    const all = valuesTried(subject, course, values);
     const extension = subject === 'file' ? USUAL_EXTENSION : '';
     const { name, segments, mended } = writeName(rule, all, { extension });
     return {

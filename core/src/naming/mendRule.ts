@@ -25,6 +25,12 @@ function troubles(check: RuleCheck): Map<string, number> {
   return found;
 }
 
+/** Whether nothing is wrong with one rule that is not as wrong with another. */
+export function isNoWorse(now: RuleCheck, than: RuleCheck): boolean {
+  const was = troubles(than);
+  return [...troubles(now)].every(([key, count]) => count <= (was.get(key) ?? 0));
+}
+
 interface Tried {
   source: string;
   rule: Rule;

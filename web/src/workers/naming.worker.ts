@@ -1,9 +1,11 @@
 import {
   checkJoining,
   checkRule,
+  findHanging,
   mendRule,
   parseRule,
   studentValues,
+  type HangingSeparators,
   type JoiningCheck,
   type NameSubject,
   type NamingCourse,
@@ -27,7 +29,7 @@ export type NamingQuestion =
 
 export type NamingAnswer =
   | { kind: 'check'; ask: number; check: RuleCheck<PersonId> }
-  | { kind: 'mend'; ask: number; mends: RuleMend[] }
+  | { kind: 'mend'; ask: number; mends: RuleMend[]; hanging: HangingSeparators<PersonId> | null }
   | { kind: 'join'; ask: number; joining: JoiningCheck<PersonId> };
 
 let course: NamingCourse<PersonId> = { students: [], works: [], shared: {} };
@@ -45,7 +47,13 @@ self.onmessage = ({ data }: MessageEvent<NamingQuestion>) => {
   if (data.kind === 'check') {
     answer({ kind: 'check', ask, check: checkRule(parsed.rule, subject, course) });
   } else if (data.kind === 'mend') {
-    answer({ kind: 'mend', ask, mends: mendRule(parsed.rule, subject, course) });
+    const { rule } = parsed;
+    answer({
+      kind: 'mend',
+      ask,
+      mends: mendRule(rule, subject, course),
+      hanging: findHanging(rule, subject, course),
+    });
   } else {
     const { last, first, period } = data.newcomer;
     const values = studentValues({

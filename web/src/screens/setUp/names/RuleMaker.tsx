@@ -39,7 +39,7 @@ export function RuleMaker({ course, period, onStrip, subject }: StepProps & { su
   };
   const mend = parsed.ok
     ? live?.source === source
-      ? live.mends?.[0]?.rule
+      ? (live.mends?.[0]?.rule ?? live.hanging?.mend ?? undefined)
       : undefined
     : parsed.fault.mended;
   const takeMend = () => {

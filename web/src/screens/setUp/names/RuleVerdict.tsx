@@ -2,7 +2,7 @@ import { Check, TriangleAlert } from 'lucide-react';
 import { nameOrders, type PersonId } from '@vestibul/core';
 import type { AnswerOf } from '@vestibul/contract';
 import { sayListName } from '../../../parts/ui/format';
-import { orders, sayProblem, saySolves } from './sayRule';
+import { orders, sayHanging, sayProblem, saySolves } from './sayRule';
 import type { LiveCheck } from './useRuleCheck';
 
 /** How many people are named with a problem. */
@@ -18,7 +18,7 @@ export function RuleVerdict({
   naming: AnswerOf<'readNaming'>;
   onTake: (rule: string) => void;
 }) {
-  const { check, mends } = live;
+  const { check, mends, hanging } = live;
   const nameOf = new Map(
     naming.students.map(({ id, values }) => [
       id,
@@ -87,7 +87,24 @@ export function RuleVerdict({
           ) : null}
         </section>
       ) : null}
-      {isFine ? (
+      {hanging ? (
+        <section className="grid gap-2">
+          <h2>What looks unfinished</h2>
+          <p>{sayHanging(hanging)}</p>
+          <p className="text-small text-ink-2">
+            {sayPeople(hanging.students, nameOf)}: <code>{hanging.names[0]}</code>
+          </p>
+          {hanging.mend ? (
+            <Mend
+              rule={hanging.mend}
+              says="a sign only where something stands beside it"
+              onTake={onTake}
+              isFirst={isFine}
+            />
+          ) : null}
+        </section>
+      ) : null}
+      {isFine && hanging ? null : isFine ? (
         <p className="flex items-center gap-2 font-semibold text-act">
           <Check aria-hidden="true" className="size-5" /> Nothing is wrong with this rule.
         </p>
@@ -104,17 +121,7 @@ export function RuleVerdict({
             <ol className="grid list-none gap-1.5 p-0">
               {mends.slice(0, 4).map(({ rule, solves }, i) => (
                 <li key={rule}>
-                  <button
-                    type="button"
-                    onClick={() => onTake(rule)}
-                    className="grid w-full gap-0.5 rounded-lg border border-edge bg-surface px-3 py-1.5 text-left text-ink hover:bg-ground"
-                  >
-                    <span className="flex items-baseline gap-2">
-                      {i === 0 ? <kbd aria-hidden="true">m</kbd> : null}
-                      <code className="font-semibold [overflow-wrap:anywhere]">{rule}</code>
-                    </span>
-                    <span className="text-small text-ink-2">{saySolves(solves)}</span>
-                  </button>
+                  <Mend rule={rule} says={saySolves(solves)} onTake={onTake} isFirst={i === 0} />
                 </li>
               ))}
             </ol>
@@ -122,6 +129,32 @@ export function RuleVerdict({
         </section>
       )}
     </>
+  );
+}
+
+interface MendProps {
+  rule: string;
+  /** What it mends. */
+  says: string;
+  /** Whether a key takes it. */
+  isFirst: boolean;
+  onTake: (rule: string) => void;
+}
+
+/** A rule that is taken with a press. */
+function Mend({ rule, says, isFirst, onTake }: MendProps) {
+  return (
+    <button
+      type="button"
+      onClick={() => onTake(rule)}
+      className="grid w-full gap-0.5 rounded-lg border border-edge bg-surface px-3 py-1.5 text-left text-ink hover:bg-ground"
+    >
+      <span className="flex items-baseline gap-2">
+        {isFirst ? <kbd aria-hidden="true">m</kbd> : null}
+        <code className="font-semibold [overflow-wrap:anywhere]">{rule}</code>
+      </span>
+      <span className="text-small text-ink-2">{says}</span>
+    </button>
   );
 }
 

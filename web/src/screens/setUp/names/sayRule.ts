@@ -1,4 +1,4 @@
-import type { NameOrder, RuleFault, RuleProblem } from '@vestibul/core';
+import type { HangingSeparators, NameOrder, RuleFault, RuleProblem } from '@vestibul/core';
 import { sayCount } from '../../../parts/ui/format';
 
 /** Why a rule cannot be read, in a sentence. */
@@ -40,6 +40,10 @@ export function sayProblem(problem: RuleProblem): string {
       return `${names} would be empty.`;
   }
 }
+
+/** What a separator that hangs means, in a sentence. */
+export const sayHanging = ({ students }: HangingSeparators): string =>
+  `${sayCount(students.length, 'name')} ${students.length === 1 ? 'has' : 'have'} a sign with nothing beside it.`;
 
 /** Where each order is met. */
 export const orders: Record<NameOrder, { title: string; where: string }> = {

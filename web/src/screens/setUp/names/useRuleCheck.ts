@@ -1,5 +1,13 @@
 import { startTransition, useEffect, useRef, useState } from 'react';
-import type { JoiningCheck, NameSubject, NamingCourse, PersonId, RuleCheck, RuleMend } from '@vestibul/core';
+import type {
+  HangingSeparators,
+  JoiningCheck,
+  NameSubject,
+  NamingCourse,
+  PersonId,
+  RuleCheck,
+  RuleMend,
+} from '@vestibul/core';
 import type { NamingAnswer, NamingQuestion, Newcomer } from '../../../workers/naming.worker';
 
 const openWorker = () =>
@@ -11,6 +19,7 @@ export interface LiveCheck {
   check: RuleCheck<PersonId>;
   /** Null while they are being looked for. */
   mends: RuleMend[] | null;
+  hanging: HangingSeparators<PersonId> | null;
 }
 
 /**
@@ -46,14 +55,16 @@ export function useRuleCheck(
       if (data.ask !== ask) return;
       if (data.kind === 'check') {
         // Drawn between frames: what is being typed comes first.
-        startTransition(() => setLive({ source, check: data.check, mends: null }));
+        startTransition(() => setLive({ source, check: data.check, mends: null, hanging: null }));
         mender = openWorker();
         mender.onmessage = hear;
         mender.postMessage({ kind: 'course', course } satisfies NamingQuestion);
         mender.postMessage({ kind: 'mend', ask, source, subject } satisfies NamingQuestion);
       } else if (data.kind === 'mend') {
         startTransition(() =>
-          setLive((before) => (before?.source === source ? { ...before, mends: data.mends } : before)),
+          setLive((before) =>
+            before?.source === source ? { ...before, mends: data.mends, hanging: data.hanging } : before,
+          ),
         );
         mender?.terminate();
       }
