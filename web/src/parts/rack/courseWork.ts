@@ -157,18 +157,34 @@ export const isToHandBack = ({ state, slot }: Pick<Place, 'state' | 'slot'>): bo
 /** Whether a comment waits for the staff: the last word of it is the student's. */
 export const isAnswered = ({ slot }: Pick<Place, 'slot'>): boolean => (slot?.answers ?? 0) > 0;
 
-/** The counts above the rack; who has left is out of them. */
+/** What the counts above the rack count, in their order. */
+export const tallied = ['in', 'unseen', 'late', 'held', 'missing'] as const;
+export type Tallied = (typeof tallied)[number];
+
+const fits: Record<Tallied, (place: Place) => boolean> = {
+  in: ({ slot }) => Boolean(slot?.turnedInAt),
+  unseen: ({ slot }) => slot !== undefined && isUnseen(slot),
+  late: ({ slot }) => (slot?.lateMs ?? 0) > 0,
+  held: ({ state }) => state === 'held',
+  missing: ({ state }) => state === 'missing',
+};
+
+/** Whether a place is one of those that a count counts; who has left is out of them all. */
+export const fitsTally = (place: Place, of: Tallied): boolean =>
+  place.student.leftAt === null && fits[of](place);
+
+/** The counts above the rack. */
 export function tallyOf(places: readonly Place[]): Tally {
   const present = places.filter(({ student }) => student.leftAt === null);
-  const count = (fits: (place: Place) => boolean) => present.filter(fits).length;
+  const count = (counts: (place: Place) => boolean) => present.filter(counts).length;
   return {
-    in: count(({ slot }) => Boolean(slot?.turnedInAt)),
-    unseen: count(({ slot }) => slot !== undefined && isUnseen(slot)),
-    late: count(({ slot }) => (slot?.lateMs ?? 0) > 0),
-    missing: count(({ state }) => state === 'missing'),
+    in: count(fits.in),
+    unseen: count(fits.unseen),
+    late: count(fits.late),
+    missing: count(fits.missing),
     toReview: count(isToReview),
     toHandBack: count(isToHandBack),
-    held: count(({ state }) => state === 'held'),
+    held: count(fits.held),
   };
 }
 

@@ -6,8 +6,10 @@ import {
   chooseAssignment,
   firstToReview,
   placesFor,
+  tallied,
   tallyOf,
   type Place,
+  type Tallied,
 } from '../../parts/rack/courseWork';
 import { Hall } from '../../parts/hall/Hall';
 import { placePath } from '../../parts/hall/places';
@@ -33,6 +35,7 @@ import { HandBackButton } from '../../parts/review/HandBackButton';
 import { RemindButton } from './RemindButton';
 import { RackGrid, type RackGridHandle } from './RackGrid';
 import { TallyList } from './TallyList';
+import { useShown } from './useShown';
 
 // Fetched as soon as the rack is open, so that it is there when Space is pressed; not before the first page.
 const loadGlance = () => import('./Glance');
@@ -68,14 +71,18 @@ function RackOf({ course, period }: { course: Course; period: string }) {
 
   const assignments = assignmentsFor(course, period, now);
   const assignment = chooseAssignment(assignments, asksFor.get('assignment'), now);
-  const places =
+  const everybody =
     rack.data && assignment ? placesFor(course, rack.data, period, assignment, now, arrangement) : [];
+  const shown = tallied.find((key) => key === asksFor.get('show')) ?? null;
+  const places = useShown(everybody, shown, `${period} ${assignment?.id}`);
   const at = Math.max(
     0,
     places.findIndex((place) => place.student.id === chosen),
   );
   const selected = places[at];
-  const tally = tallyOf(places);
+  const tally = tallyOf(everybody);
+  const show = (key: Tallied | null) =>
+    chooseWhat((now) => (key ? now.set('show', key) : now.delete('show')));
 
   const choose = (place: Place | undefined) => {
     if (!place) return;
@@ -117,7 +124,12 @@ function RackOf({ course, period }: { course: Course; period: string }) {
       course={course}
       place="Rack"
       period={period}
-      pathFor={(door) => placePath(course.id, 'Rack', door, assignment ? { assignment: assignment.id } : {})}
+      pathFor={(door) =>
+        placePath(course.id, 'Rack', door, {
+          ...(assignment ? { assignment: assignment.id } : {}),
+          ...(shown ? { show: shown } : {}),
+        })
+      }
       strip={selected ? stripFor(course, selected.student, selected.slot, zone) : null}
       keys={[
         { keys: ['click', 'Space'], does: 'glance' },
@@ -141,7 +153,7 @@ function RackOf({ course, period }: { course: Course; period: string }) {
               <AssignmentPicker assignments={assignments} current={assignment} onChoose={toAssignment} />
               <DueLine course={course} assignment={assignment} period={period} now={now} zone={zone} />
             </div>
-            <TallyList tally={tally} />
+            <TallyList tally={tally} shown={shown} onShow={show} />
             <div className="flex flex-wrap items-center gap-2.25">
               <OrderPicker />
               <ApproveButton course={course} places={places} />
@@ -161,6 +173,13 @@ function RackOf({ course, period }: { course: Course; period: string }) {
               <p>Paste your class list in Set-up, and every student gets a slot here.</p>
               <Button look="go" onClick={() => void navigate(placePath(course.id, 'Set-up', period))}>
                 To Set-up
+              </Button>
+            </Empty>
+          ) : places.length === 0 ? (
+            <Empty title="Nobody here">
+              <p>Nobody is among those any more.</p>
+              <Button look="go" onClick={() => show(null)}>
+                Show everybody
               </Button>
             </Empty>
           ) : (

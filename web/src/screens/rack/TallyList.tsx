@@ -1,29 +1,50 @@
-import type { Tally } from '../../parts/rack/courseWork';
+import { tallied, type Tallied, type Tally } from '../../parts/rack/courseWork';
 
-const counts = [
-  ['in', 'in', false],
-  ['unseen', 'not seen', false],
-  ['late', 'late', true],
-  ['held', 'held', false],
-  ['missing', 'missing', true],
-] as const satisfies readonly (readonly [keyof Tally, string, boolean])[];
+const says = {
+  in: 'in',
+  unseen: 'not seen',
+  late: 'late',
+  held: 'held',
+  missing: 'missing',
+} as const satisfies Record<Tallied, string>;
 
-/** The counts above the rack, as large as the question they answer. */
-export function TallyList({ tally }: { tally: Tally }) {
+/** What is red where it is not nothing. */
+const WARNS: ReadonlySet<Tallied> = new Set(['late', 'missing']);
+
+interface TallyListProps {
+  tally: Tally;
+  /** Whose slots are shown alone; null for all. */
+  shown: Tallied | null;
+  onShow: (shown: Tallied | null) => void;
+}
+
+/** The counts above the rack, as large as the question they answer; each leads to those it counts, and back. */
+export function TallyList({ tally, shown, onShow }: TallyListProps) {
   return (
-    <dl className="ml-auto flex gap-4 max-md:ml-0 max-md:w-full max-md:gap-7">
-      {counts
-        .filter(([key]) => key !== 'held' || tally.held > 0)
-        .map(([key, label, isWarning]) => (
-          <div key={key} className="grid justify-items-end max-md:justify-items-start">
-            <dt className="text-[13px] text-ink-2">{label}</dt>
-            <dd
-              className={`-order-1 font-display text-[23px] leading-[1.05] font-semibold ${isWarning && tally[key] > 0 ? 'text-brick' : ''}`}
+    <div
+      role="group"
+      aria-label="Counts"
+      className="ml-auto flex gap-1 max-md:ml-0 max-md:w-full max-md:gap-3"
+    >
+      {tallied
+        .filter((key) => key !== 'held' || tally.held > 0 || shown === 'held')
+        .map((key) => (
+          <button
+            key={key}
+            type="button"
+            aria-pressed={shown === key}
+            disabled={tally[key] === 0 && shown !== key}
+            onClick={() => onShow(shown === key ? null : key)}
+            className="grid justify-items-end rounded-md border border-transparent px-1.5 text-ink not-disabled:hover:bg-ground aria-pressed:border-brass-mark aria-pressed:bg-brass-soft max-md:justify-items-start"
+          >
+            <b
+              className={`font-display text-[23px] leading-[1.05] font-semibold ${WARNS.has(key) && tally[key] > 0 ? 'text-brick' : ''}`}
             >
               {tally[key]}
-            </dd>
-          </div>
+            </b>
+            <span className="text-[13px] text-ink-2">{says[key]}</span>
+          </button>
         ))}
-    </dl>
+    </div>
   );
 }
