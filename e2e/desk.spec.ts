@@ -66,7 +66,7 @@ test('every kind of piece is shown in place', async ({ browser, demo }) => {
       expect(page.getByRole('region', { name: 'The work' }).locator('canvas').first()).toBeVisible(),
     table: async () =>
       expect(
-        page.getByRole('region', { name: 'The work' }).getByRole('cell', { name: 'place' }),
+        page.getByRole('region', { name: 'The work' }).getByRole('gridcell', { name: 'place', exact: true }),
       ).toBeVisible(),
     photo: async () => expectDecoded(page),
     picture: async () => expectDecoded(page),

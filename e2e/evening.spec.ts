@@ -8,7 +8,7 @@ const kinds = {
   picture: { shown: 'img', place: ['Enter'] },
   // The moment that is heard is the place.
   sound: { shown: 'audio, video', place: [] },
-  table: { shown: 'td', place: ['Enter'] },
+  table: { shown: '[role=gridcell]', place: ['Enter'] },
   text: { shown: 'pre', place: ['Enter'] },
 } as const;
 type Kind = keyof typeof kinds;

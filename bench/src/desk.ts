@@ -114,7 +114,7 @@ async function press(page: Page, key: string): Promise<Shown | null> {
           if (has('.document > *')) return 'document';
           const picture = work?.querySelector('img');
           if (picture?.complete && picture.naturalWidth > 0) return 'picture';
-          if (has('table.sheet td')) return 'table';
+          if (has('.sheet [role=gridcell]')) return 'table';
           if (has('pre')) return 'text';
           return has('audio, video') ? 'player' : null;
         };
