@@ -111,6 +111,7 @@ test('places are chosen with the pointer: words that are selected, and a frame t
   // Without a keyboard: the place that is offered is taken by a press.
   await page.getByRole('button', { name: /^Choose a place for it/ }).click();
   expect(await axeFindings(page)).toEqual([]);
+  await expect(work(page).locator('[data-place=chosen] .mark-words').first()).toBeVisible();
   await page.getByRole('button', { name: 'Take this place' }).click();
   await expect(page.getByRole('button', { name: 'Comment on the whole instead' })).toBeVisible();
   await expect(box(page)).toBeFocused();
@@ -154,6 +155,30 @@ test('a span of a sound is chosen by its two ends, leads there, and ends where i
   await player.evaluate((audio: HTMLAudioElement) => audio.play());
   await expect.poll(() => player.evaluate((audio: HTMLAudioElement) => audio.paused)).toBe(true);
   expect(await at()).toBeGreaterThanOrEqual(1.4);
+  expect(faults).toEqual([]);
+});
+
+test('a place is chosen in a page whose words are still on their way, as soon as they are there', async ({
+  browser,
+}) => {
+  const { demo, visit } = await openDemo(browser);
+  const { page, faults } = await visit('itamsin');
+  await expect(page.getByRole('heading', { name: 'Due next' })).toBeVisible();
+  const pieces = (await piecesOnDesk(page)).filter(({ state }) => state === 'turned in');
+  let goOn = () => {};
+  const asked = new Promise<void>((resolve) => (goOn = resolve));
+  await page.route('**/api/pieces/*/bytes', async (route) => {
+    await asked;
+    await route.continue();
+  });
+  await page.goto(demo.address + pieces.find(({ form }) => form === 'pages')!.path);
+  await page.getByRole('button', { name: /^Choose a place for it/ }).click();
+  const take = page.getByRole('button', { name: 'Take this place' });
+  await expect(take).toBeVisible();
+  goOn();
+  await expect(work(page).locator('[data-place=chosen] .mark-words').first()).toBeVisible();
+  await take.click();
+  await expect(page.getByRole('button', { name: 'Comment on the whole instead' })).toBeVisible();
   expect(faults).toEqual([]);
 });
 

@@ -156,6 +156,8 @@ test('a student leaves and comes back: nothing lost, nothing twice, every count 
   await page.getByLabel('Find a student').fill('dang');
   await page.getByRole('button', { name: 'Đặng, open' }).click();
   await page.getByRole('button', { name: 'Come back' }).click();
+  // What is typed while a window is open is for the window.
+  await expect(page.getByRole('dialog')).toHaveCount(0);
   await page.getByLabel('Find a student').fill('');
   await expect(page.getByText('30 students', { exact: true })).toBeVisible();
   await expect(page.getByRole('button', { name: 'Đặng, open' })).toHaveCount(1);

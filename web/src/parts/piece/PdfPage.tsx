@@ -26,6 +26,7 @@ export function PdfPage({ pdf, ahead, number, width, ratio, takesKeys }: PdfPage
   const [isNear, setNear] = useState(ahead !== null);
   const [height, setHeight] = useState(width * ratio);
   const [hasWords, setHasWords] = useState(true);
+  const [isReady, setReady] = useState(false);
   const isOther = usePlaces()?.choice?.choosing?.isOther ?? false;
 
   useEffect(() => {
@@ -60,11 +61,13 @@ export function PdfPage({ pdf, ahead, number, width, ratio, takesKeys }: PdfPage
         'str' in item ? { ...item, str: item.str.normalize('NFC') } : item,
       );
       words.current!.replaceChildren();
+      setReady(false);
       await new TextLayer({
         textContentSource: { ...read, items },
         container: words.current!,
         viewport,
       }).render();
+      if (!stopped) setReady(true);
     };
     // A page that cannot be drawn stays white; the others are there.
     draw().catch(() => undefined);
@@ -86,6 +89,7 @@ export function PdfPage({ pdf, ahead, number, width, ratio, takesKeys }: PdfPage
         <TextPlaces
           page={number}
           takesKeys={takesKeys && choosesWords}
+          isReady={isReady}
           className="absolute inset-0"
           wordsClass="pdf-words"
           words={words}

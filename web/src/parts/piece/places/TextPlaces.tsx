@@ -34,6 +34,8 @@ interface TextPlacesProps {
   page?: number;
   /** Whether a place is chosen with keys here, when it is. */
   takesKeys?: boolean;
+  /** Whether all its words are there: until then keys wait for them. */
+  isReady?: boolean;
   className?: string;
   wordsClass?: string;
   /** Where the words are put, when they are not given. */
@@ -45,6 +47,7 @@ interface TextPlacesProps {
 export function TextPlaces({
   page,
   takesKeys = true,
+  isReady = true,
   className = 'relative',
   wordsClass,
   words,
@@ -56,13 +59,21 @@ export function TextPlaces({
       <div ref={words} className={wordsClass}>
         {children}
       </div>
-      {places ? <TextMarks page={page ?? null} takesKeys={takesKeys} /> : null}
+      {places ? <TextMarks page={page ?? null} takesKeys={takesKeys} isReady={isReady} /> : null}
     </div>
   );
 }
 
 /** The layer over the words that stand before it. */
-function TextMarks({ page, takesKeys }: { page: number | null; takesKeys: boolean }) {
+function TextMarks({
+  page,
+  takesKeys,
+  isReady,
+}: {
+  page: number | null;
+  takesKeys: boolean;
+  isReady: boolean;
+}) {
   const { marks, choice, chosen, tellGone } = usePlaces()!;
   const layer = useRef<HTMLDivElement>(null);
   const [drawn, setDrawn] = useState<DrawnMark[]>([]);
@@ -71,6 +82,8 @@ function TextMarks({ page, takesKeys }: { page: number | null; takesKeys: boolea
   const isAsked = Boolean(choice?.choosing && takesKeys);
   const [stretch, setStretch] = useState<Stretch | null>(null);
   const parts = useRef(noParts);
+  /** What was pressed before the words were there. */
+  const waiting = useRef<(Move | 'take')[]>([]);
   const [pointed, setPointed] = useState<Box[]>([]);
 
   const draw = useCallback(() => {
@@ -114,12 +127,22 @@ function TextMarks({ page, takesKeys }: { page: number | null; takesKeys: boolea
     return () => document.removeEventListener('selectionchange', look);
   }, [choice, page]);
 
+  const take = (meant: Stretch) => {
+    const anchor = quoteAt(around(layer.current!).read.text, meant, page);
+    if (anchor) choice?.take(anchor);
+  };
+
   // Chosen with keys: the first sentence in view, there before the next key is pressed; then as the keys say.
   useLayoutEffect(() => {
     // A text is cut into its sentences and words once, and not at every key.
-    parts.current = isAsked ? partsOf(around(layer.current!).read.text) : noParts;
-    setStretch(isAsked ? firstInView(layer.current!, parts.current) : null);
-  }, [isAsked]);
+    parts.current = isAsked && isReady ? partsOf(around(layer.current!).read.text) : noParts;
+    let begun = parts.current === noParts ? null : firstInView(layer.current!, parts.current);
+    for (const move of waiting.current)
+      if (begun && move !== 'take') begun = moveStretch(parts.current, begun, move);
+      else if (begun) take(begun);
+    if (isReady || !isAsked) waiting.current = [];
+    setStretch(begun);
+  }, [isAsked, isReady]); // eslint-disable-line react-hooks/exhaustive-deps -- a place is begun anew by these alone
   useLayoutEffect(() => {
     const { frame, read } = around(layer.current!);
     const range = stretch && rangeOf(read, stretch);
@@ -130,10 +153,10 @@ function TextMarks({ page, takesKeys }: { page: number | null; takesKeys: boolea
   useChoosingKeys(
     moves,
     (move) => {
-      if (!stretch) return;
-      if (move !== 'take') return setStretch(moveStretch(parts.current, stretch, move));
-      const anchor = quoteAt(around(layer.current!).read.text, stretch, page);
-      if (anchor) choice?.take(anchor);
+      if (!isReady) waiting.current.push(move);
+      else if (!stretch) return;
+      else if (move === 'take') take(stretch);
+      else setStretch(moveStretch(parts.current, stretch, move));
     },
     isAsked,
   );
