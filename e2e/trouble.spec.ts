@@ -27,12 +27,12 @@ interface DemoPeople {
   assignment: { id: string; title: string };
 }
 
-/** Who there is in the demo school, read past its server. */
+/** Who there is in the largest course of the demo school, read past its server: the same people each time, whatever their ids. */
 function readDemo(folder: string): DemoPeople {
   const { all } = openForReading(folder);
   const [staff] = all<{ teacher: string; course: string }>(
     `SELECT s.person_id AS teacher, s.course_id AS course FROM course_staff s JOIN enrolment e ON e.course_id = s.course_id
-     WHERE s.role = 'teacher' AND e.left_at IS NULL LIMIT 1`,
+     WHERE s.role = 'teacher' AND e.left_at IS NULL GROUP BY s.course_id, s.person_id ORDER BY COUNT(*) DESC LIMIT 1`,
   );
   const [assignment] = all<DemoPeople['assignment']>(
     `SELECT a.id, a.title FROM assignment a JOIN assignment_due d ON d.assignment_id = a.id
@@ -41,7 +41,7 @@ function readDemo(folder: string): DemoPeople {
   const students = all<DemoPeople['students'][number]>(
     `SELECT p.id, p.username, p.last, p.first, p.called FROM enrolment e JOIN person p ON p.id = e.student_id
      JOIN assignment_due d ON d.period_id = e.period_id AND d.assignment_id = '${assignment!.id}'
-     WHERE e.course_id = '${staff!.course}' AND e.left_at IS NULL ORDER BY p.id`,
+     WHERE e.course_id = '${staff!.course}' AND e.left_at IS NULL ORDER BY p.username`,
   );
   return { ...staff!, assignment: assignment!, students };
 }
