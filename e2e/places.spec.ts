@@ -1,4 +1,4 @@
-import type { Page } from '@playwright/test';
+import type { Browser, Page } from '@playwright/test';
 import { PDFDocument } from 'pdf-lib';
 import { axeFindings, expect, openDemo, test, toRack } from './support/journey';
 import { openAssignment, turnInFile } from './support/tray';
@@ -17,6 +17,17 @@ async function sayAt(page: Page, keys: readonly string[], words: string): Promis
   await page.keyboard.press('Control+Enter');
   await expect(comments(page)).toContainText(words);
   await page.keyboard.press('Escape');
+}
+
+/** A teacher of the demo, and the address of a PDF on the desk that is still to be reviewed. */
+async function withPages(browser: Browser) {
+  const { demo, visit } = await openDemo(browser);
+  const { page, faults } = await visit('itamsin');
+  await expect(page.getByRole('heading', { name: 'Due next' })).toBeVisible();
+  const found = (await piecesOnDesk(page)).find(
+    ({ state, form }) => state === 'turned in' && form === 'pages',
+  );
+  return { page, faults, pages: demo.address + found!.path };
 }
 
 test('comments are put at places of every kind of piece by keyboard alone, and lead there', async ({
@@ -70,11 +81,8 @@ test('comments are put at places of every kind of piece by keyboard alone, and l
 test('places are chosen with the pointer: words that are selected, and a frame that is drawn', async ({
   browser,
 }) => {
-  const { demo, visit } = await openDemo(browser);
-  const { page, faults } = await visit('itamsin');
-  await expect(page.getByRole('heading', { name: 'Due next' })).toBeVisible();
-  const pieces = (await piecesOnDesk(page)).filter(({ state }) => state === 'turned in');
-  await page.goto(demo.address + pieces.find(({ form }) => form === 'pages')!.path);
+  const { page, faults, pages } = await withPages(browser);
+  await page.goto(pages);
   const line = work(page)
     .locator('.pdf-words span')
     .filter({ hasText: /\w{4,}/ })
@@ -161,17 +169,14 @@ test('a span of a sound is chosen by its two ends, leads there, and ends where i
 test('a place is chosen in a page whose words are still on their way, as soon as they are there', async ({
   browser,
 }) => {
-  const { demo, visit } = await openDemo(browser);
-  const { page, faults } = await visit('itamsin');
-  await expect(page.getByRole('heading', { name: 'Due next' })).toBeVisible();
-  const pieces = (await piecesOnDesk(page)).filter(({ state }) => state === 'turned in');
+  const { page, faults, pages } = await withPages(browser);
   let goOn = () => {};
   const asked = new Promise<void>((resolve) => (goOn = resolve));
   await page.route('**/api/pieces/*/bytes', async (route) => {
     await asked;
     await route.continue();
   });
-  await page.goto(demo.address + pieces.find(({ form }) => form === 'pages')!.path);
+  await page.goto(pages);
   await page.getByRole('button', { name: /^Choose a place for it/ }).click();
   const take = page.getByRole('button', { name: 'Take this place' });
   await expect(take).toBeVisible();

@@ -1,6 +1,6 @@
 import { checkRule, valuesTried, type NameSubject, type NamingCourse } from './checkRule';
 import { isNoWorse } from './mendRule';
-import { parseRule, writeRule, type Rule, type RuleNode } from './parseRule';
+import { writeRule, type Rule, type RuleNode } from './parseRule';
 import { writePart } from './writeName';
 
 /** Names in which a separator stands beside a part that has nothing to say of somebody: `02-Wayan_`. */
@@ -26,23 +26,18 @@ export function findHanging<Id extends string>(
     course.students.some(({ values }) => isMissing(rule[part], values)),
   );
   if (ties.length === 0) return null;
-  const mended = parseRule(writeRule(tied(rule, ties)));
-  if (!mended.ok) return null;
-  const [was, is] = [rule, mended.rule].map((one) => checkRule(one, subject, course)) as [
-    Check<Id>,
-    Check<Id>,
-  ];
+  const mended = tied(rule, ties);
+  const was = checkRule(rule, subject, course);
+  const is = checkRule(mended, subject, course);
   // A space at an end is left out of a name anyway.
   const concerned = was.names.filter(({ name }, i) => name !== is.names[i]!.name);
   if (concerned.length === 0) return null;
   return {
     students: concerned.map(({ student }) => student),
     names: concerned.map(({ name }) => name),
-    mend: isNoWorse(is, was) ? writeRule(mended.rule) : null,
+    mend: isNoWorse(is, was) ? writeRule(mended) : null,
   };
 }
-
-type Check<Id extends string> = ReturnType<typeof checkRule<Id>>;
 
 /** A part and the separator that goes with it, by their places in the rule. */
 interface Tie {

@@ -27,9 +27,11 @@ function troubles(check: RuleCheck): Map<string, number> {
 
 /** Whether nothing is wrong with one rule that is not as wrong with another. */
 export function isNoWorse(now: RuleCheck, than: RuleCheck): boolean {
-  const was = troubles(than);
-  return [...troubles(now)].every(([key, count]) => count <= (was.get(key) ?? 0));
+  return isWithin(troubles(now), troubles(than));
 }
+
+const isWithin = (now: ReadonlyMap<string, number>, was: ReadonlyMap<string, number>): boolean =>
+  [...now].every(([key, count]) => count <= (was.get(key) ?? 0));
 
 interface Tried {
   source: string;
@@ -61,9 +63,8 @@ export function mendRule(rule: Rule, subject: NameSubject, course: NamingCourse)
     if (!parsed.ok || seen.has(text)) return;
     seen.add(text);
     const now = troubles(checkRule(parsed.rule, subject, course));
-    const spoils = [...now].some(([key, count]) => count > (was.get(key) ?? 0));
     const solves = [...was.keys()].filter((key) => !now.has(key));
-    if (!spoils && solves.length > 0)
+    if (isWithin(now, was) && solves.length > 0)
       tried.push({ source: text, rule: parsed.rule, solves, away: editDistance(source, text) });
   };
   const widest = Math.max(1, ...course.students.map(({ values }) => String(values.period ?? '').length));

@@ -43,8 +43,8 @@ interface GivenRow {
 }
 
 /**
- * What was said of the work of an assignment, and given for it, as a Web Annotation Collection (docs/formats.md): handed back or not, the first
- * first; private notes never. Fails with `not-found`.
+ * What was said of the work of an assignment, and given for it, as a Web Annotation Collection (docs/formats.md): handed back or
+ * not, the first first; private notes never. Fails with `not-found`.
  */
 export function readAnnotations(db: Database, assignment: AssignmentId) {
   const { title, scoring: scoringNow } = findAssignment(db, assignment);

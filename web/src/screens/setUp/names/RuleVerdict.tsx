@@ -104,11 +104,12 @@ export function RuleVerdict({
           ) : null}
         </section>
       ) : null}
-      {isFine && hanging ? null : isFine ? (
+      {isFine && !hanging ? (
         <p className="flex items-center gap-2 font-semibold text-act">
           <Check aria-hidden="true" className="size-5" /> Nothing is wrong with this rule.
         </p>
-      ) : (
+      ) : null}
+      {isFine ? null : (
         <section className="grid gap-2">
           <h2>Fixes, tried on this roster</h2>
           {mends === null ? (
