@@ -22,6 +22,8 @@ export const mainViews: readonly Views[] = [
       'today',
       'rack',
       'rack?period=all',
+      'rack?view=newest',
+      'rack?view=term&period=all',
       'review',
       'marks',
       'marks?view=pictures',

@@ -28,6 +28,8 @@ const atPlace: Record<Place, readonly KeyLine[]> = {
     [[',', '.'], 'previous, next assignment'],
     [['Space'], 'glance at what is in the slot'],
     [['r'], 'to the review desk'],
+    [['y'], 'on the map and with the newest work: all that this student did through the year'],
+    [['↵'], 'there: to its slots'],
   ],
   'Sorting table': [
     [['j', 'k'], 'next, previous piece'],

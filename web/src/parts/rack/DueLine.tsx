@@ -13,12 +13,12 @@ interface DueLineProps {
 /** `Period 3 · due Tue 24 Nov, 23:59 · 5 h 12 min left`. */
 export function DueLine({ course, assignment, period, now, zone }: DueLineProps) {
   const known = course.periods.find(({ number }) => String(number) === period);
-  if (!known) return <p className="mt-1 text-ink-2">All periods</p>;
+  if (!known) return <p className="text-ink-2">All periods</p>;
   const due = assignment.dues.find(({ periodId }) => periodId === known.id)?.due;
-  if (!due) return <p className="mt-1 text-ink-2">{known.label} · no due time</p>;
+  if (!due) return <p className="text-ink-2">{known.label} · no due time</p>;
   const left = Date.parse(due) - now;
   return (
-    <p className="mt-1 text-ink-2">
+    <p className="text-ink-2">
       {known.label} · due {sayMoment(due, zone)} ·{' '}
       {left > 0 ? `${sayDuration(left)} left` : `${sayDuration(-left)} ago, still open`}
     </p>

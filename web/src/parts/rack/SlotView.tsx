@@ -59,19 +59,16 @@ export function SlotView({ student, slot, state, now, zone, group }: SlotViewPro
   );
 }
 
-function Sheet({
-  slot,
-  turnedInAt,
-  state,
-  now,
-  zone,
-}: {
+interface SheetProps {
   slot: Slot;
   turnedInAt: Instant;
   state: SubmissionState;
   now: number;
   zone: string;
-}) {
+}
+
+/** What lies in a slot: what it is, since when, how its owner called it, and how far it is. */
+export function Sheet({ slot, turnedInAt, state, now, zone }: SheetProps) {
   // What comes while somebody looks slides in; a rack that opens has nothing to move.
   const hasJustCome = now - Date.parse(turnedInAt) < JUST_MS;
   return (

@@ -1,5 +1,6 @@
 import {
   dueFor,
+  groupBy,
   sortPeople,
   type AssignmentId,
   type Instant,
@@ -65,16 +66,46 @@ export function inOrder<
   return sortPeople(named, order, language).map(({ student }) => student);
 }
 
-interface RackData {
+export interface RackData {
   students: readonly RackStudent[];
   slots: readonly Slot[];
   dues: readonly { studentId: string; assignmentId: string; due: Instant | null; excused: boolean }[];
 }
 
-/**
- * The slots of a period (or all that were given the assignment) in order, each with its state as it is now. Who has left
- * stays at their place; whom the assignment does not ask has none, unless something of theirs lies there.
- */
+type OwnRow = RackData['dues'][number];
+
+/** What one student has, or is to have, for an assignment; null where it is not asked of them and nothing of theirs is there. */
+function placeOf(
+  assignment: Assignment,
+  student: RackStudent,
+  { slot, own }: { slot: Slot | undefined; own: OwnRow | undefined },
+  now: number,
+): Place | null {
+  const periodDue = assignment.dues.find(({ periodId }) => periodId === student.periodId)?.due ?? null;
+  const isAsked =
+    (periodDue !== null || own !== undefined) &&
+    (assignment.groupIds.length === 0 ||
+      (student.groupId !== null && assignment.groupIds.includes(student.groupId)));
+  if (!isAsked && !slot) return null;
+  const { due, excused } = dueFor({ due: periodDue, givenAt: assignment.visibleAt }, own ?? null, student);
+  const asked = { due, excused, graceMinutes: assignment.graceMinutes };
+  return { assignment, student, slot, due, state: stateOfSlot(slot, asked, now) };
+}
+
+/** The students of a period, or of all, one period after the other and in order in each. Who has left stays at their place. */
+export function studentsOf<
+  Student extends Pick<RackStudent, 'id' | 'last' | 'first' | 'called' | 'periodId' | 'groupId'>,
+>(students: readonly Student[], course: Course, period: string, arrangement: Arrangement): Student[] {
+  const numberOf = new Map(course.periods.map((known) => [known.id, known.number]));
+  const here = students.filter(
+    ({ periodId }) => period === 'all' || String(numberOf.get(periodId)) === period,
+  );
+  return inOrder(here, course, arrangement).toSorted(
+    (a, b) => numberOf.get(a.periodId)! - numberOf.get(b.periodId)!,
+  );
+}
+
+/** The slots of a period (or all that were given the assignment) in order, each with its state as it is now. */
 export function placesFor(
   course: Course,
   rack: RackData,
@@ -83,30 +114,51 @@ export function placesFor(
   now: number,
   arrangement: Arrangement,
 ): Place[] {
-  const dueOf = new Map(assignment.dues.map((due) => [due.periodId, due.due]));
-  const numberOf = new Map(course.periods.map((known) => [known.id, known.number]));
-  const here = <Row extends { assignmentId: string }>(rows: readonly Row[]) =>
-    rows.filter((row) => row.assignmentId === assignment.id);
-  const slotOf = new Map(here(rack.slots).map((slot) => [slot.studentId as string, slot]));
-  const ownOf = new Map(here(rack.dues).map((own) => [own.studentId, own]));
-  const isAsked = ({ id, periodId, groupId }: RackStudent) =>
-    (dueOf.has(periodId) || ownOf.has(id)) &&
-    (assignment.groupIds.length === 0 || (groupId !== null && assignment.groupIds.includes(groupId)));
-  const shown = rack.students
-    .filter((student) => isAsked(student) || slotOf.has(student.id))
-    .filter((student) => period === 'all' || String(numberOf.get(student.periodId)) === period);
-  return inOrder(shown, course, arrangement)
-    .toSorted((a, b) => numberOf.get(a.periodId)! - numberOf.get(b.periodId)!)
-    .map((student) => {
-      const slot = slotOf.get(student.id);
-      const { due, excused } = dueFor(
-        { due: dueOf.get(student.periodId) ?? null, givenAt: assignment.visibleAt },
-        ownOf.get(student.id) ?? null,
-        student,
-      );
-      const asked = { due, excused, graceMinutes: assignment.graceMinutes };
-      return { assignment, student, slot, due, state: stateOfSlot(slot, asked, now) };
-    });
+  const here = <Row extends { assignmentId: string; studentId: string }>(rows: readonly Row[]) =>
+    new Map(rows.filter((row) => row.assignmentId === assignment.id).map((row) => [row.studentId, row]));
+  const [slots, dues] = [here(rack.slots), here(rack.dues)];
+  return studentsOf(rack.students, course, period, arrangement).flatMap((student) => {
+    const theirs = { slot: slots.get(student.id), own: dues.get(student.id) };
+    return placeOf(assignment, student, theirs, now) ?? [];
+  });
+}
+
+/** A student with their place for each of some assignments, in the order of these; null where it is not asked of them. */
+export interface StudentRow {
+  student: RackStudent;
+  places: readonly (Place | null)[];
+}
+
+/** Students × assignments. */
+export function rowsOf(
+  course: Course,
+  rack: RackData,
+  period: string,
+  assignments: readonly Assignment[],
+  now: number,
+  arrangement: Arrangement,
+): StudentRow[] {
+  const byStudent = <Row extends { assignmentId: string; studentId: string }>(rows: readonly Row[]) =>
+    groupBy(rows, ({ studentId }) => studentId);
+  const [slots, dues] = [byStudent(rack.slots), byStudent(rack.dues)];
+  return studentsOf(rack.students, course, period, arrangement).map((student) => {
+    const [own, filled] = [dues.get(student.id) ?? [], slots.get(student.id) ?? []];
+    const slotOf = new Map(filled.map((slot) => [slot.assignmentId, slot]));
+    return {
+      student,
+      places: assignments.map((assignment) =>
+        placeOf(
+          assignment,
+          student,
+          {
+            slot: slotOf.get(assignment.id),
+            own: own.find(({ assignmentId }) => assignmentId === assignment.id),
+          },
+          now,
+        ),
+      ),
+    };
+  });
 }
 
 /** The slots of one student through the year, in the order of the assignments. */

@@ -25,9 +25,9 @@ export function ViewLinks<View extends string>({
           key={view}
           to={pathTo(view)}
           aria-current={view === current ? 'page' : undefined}
-          className="inline-flex items-center gap-1.5 rounded-lg border border-edge bg-surface px-3 py-1.5 text-ink no-underline aria-[current]:border-brass-mark aria-[current]:bg-brass-soft aria-[current]:font-bold"
+          className="inline-flex items-center gap-1.5 rounded-lg border border-edge bg-surface px-3 py-1.5 text-ink max-md:px-2 max-md:text-small no-underline aria-[current]:border-brass-mark aria-[current]:bg-brass-soft aria-[current]:font-bold"
         >
-          <Icon aria-hidden="true" className="size-4.5" /> {label}
+          <Icon aria-hidden="true" className="size-4.5 max-md:hidden" /> {label}
         </Link>
       ))}
     </nav>

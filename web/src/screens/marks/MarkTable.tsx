@@ -1,17 +1,12 @@
-import { useVirtualizer } from '@tanstack/react-virtual';
-import { useEffect, useId, useRef } from 'react';
+import { useRef } from 'react';
 import type { BookAssignment, BookStudent } from '@vestibul/core';
-import { useMedia } from '../../parts/ui/useMedia';
+import { CellTable, nearestSpot, type Spot } from '../../parts/ui/CellTable';
+import { sayListName } from '../../parts/ui/format';
 import { useKeys } from '../../parts/ui/useKeys';
-import { MarkHead } from './MarkHead';
-import { MarkRow } from './MarkRow';
+import { useMedia } from '../../parts/ui/useMedia';
+import { MarkHead, SideHead, totalColumn } from './MarkHead';
+import { MarkShown, PointsInput, TotalShown } from './MarkShown';
 import { useTyping } from './useTyping';
-
-/** A cell, by its row and its column. */
-export interface Spot {
-  row: number;
-  column: number;
-}
 
 /** An assignment that is a column, and which of the book's it is. */
 export interface Column {
@@ -34,103 +29,76 @@ export interface MarkTableProps {
   asideOf: (student: BookStudent) => string;
 }
 
-const ROW_HEIGHT = 38;
-const HEAD_HEIGHT = 70;
-const COLUMN_WIDTH = 132;
+const SIZES = { head: 70, row: 38, column: 132 };
 /** How wide the name is, and with the total where there is room for it; they stay where they are. */
 const NAME_WIDTH = 132;
 const NAME_AND_TOTAL_WIDTH = 292;
 
-/**
- * Students × assignments: what is on screen is drawn, however many there are. The table has the focus and says which cell is
- * meant, since a cell may leave the screen; arrows go on from there.
- */
+/** Students × assignments; arrows go from cell to cell, and points are typed into them. */
 export function MarkTable(props: MarkTableProps) {
   const { columns, students, spot, onChoose, labelOf, asideOf, onOpen } = props;
-  const { row, column } = spot;
   const frame = useRef<HTMLDivElement>(null);
-  const id = useId();
-  const fixed = useMedia('(min-width: 48rem)') ? NAME_AND_TOTAL_WIDTH : NAME_WIDTH;
-  // eslint-disable-next-line react-hooks/incompatible-library -- the library's own contract; nothing of it is memoised
-  const rows = useVirtualizer({
-    count: students.length,
-    getScrollElement: () => frame.current,
-    estimateSize: () => ROW_HEIGHT,
-    overscan: 8,
-    paddingStart: HEAD_HEIGHT,
-    scrollPaddingStart: HEAD_HEIGHT,
-  });
-  const across = useVirtualizer({
-    horizontal: true,
-    count: columns.length,
-    getScrollElement: () => frame.current,
-    estimateSize: () => COLUMN_WIDTH,
-    overscan: 3,
-    paddingStart: fixed,
-    scrollPaddingStart: fixed,
-  });
-  const isFirst = useRef(true);
-  useEffect(() => {
-    if (isFirst.current) {
-      isFirst.current = false;
-      return;
-    }
-    rows.scrollToIndex(row);
-    across.scrollToIndex(column);
-  }, [row, column]); // eslint-disable-line react-hooks/exhaustive-deps -- the virtualizers are others at every drawing
-
-  const goTo = (to: Spot) => {
-    frame.current?.focus();
-    onChoose({
-      row: Math.min(Math.max(to.row, 0), students.length - 1),
-      column: Math.min(Math.max(to.column, 0), columns.length - 1),
-    });
+  const side = useMedia('(min-width: 48rem)') ? NAME_AND_TOTAL_WIDTH : NAME_WIDTH;
+  const size = { rows: students.length, columns: columns.length };
+  const goTo = (to: Spot, preventScroll = false) => {
+    frame.current?.focus({ preventScroll });
+    onChoose(nearestSpot(to, size));
   };
   const typing = useTyping(props, { goTo, focus: () => frame.current?.focus() });
-  const walk = (by: number) => () => goTo({ row: row + by, column });
-  useKeys({ j: walk(1), k: walk(-1), ArrowDown: walk(1), ArrowUp: walk(-1) });
-  const cellId = (at: Spot) => `${id}-${at.row}-${at.column}`;
-  const drawn = across.getVirtualItems().map(({ index, start, size }) => ({
-    ...columns[index]!,
-    index,
-    style: { left: start - fixed, width: size },
-  }));
-  const width = across.getTotalSize() - fixed;
+  const walk = (by: number) => goTo({ row: spot.row + by, column: spot.column });
+  useKeys({
+    j: () => walk(1),
+    k: () => walk(-1),
+    ArrowDown: () => walk(1),
+    ArrowUp: () => walk(-1),
+  });
+  const { field } = typing;
   return (
-    <div
-      ref={frame}
-      role="grid"
-      aria-label="Mark book"
-      aria-rowcount={students.length + 1}
-      aria-colcount={columns.length + 2}
-      aria-activedescendant={cellId(spot)}
-      tabIndex={0}
-      className="min-h-40 flex-1 overflow-auto rounded-plate border border-line bg-surface"
+    <CellTable
+      label="Mark book"
+      frame={frame}
+      lines={students.map(({ id }, row) => ({ key: id, row }))}
+      {...size}
+      sizes={{ ...SIZES, side }}
+      spot={spot}
+      sideColumns={2}
+      sideHead={<SideHead />}
+      head={(column) => <MarkHead assignment={columns[column]!.assignment} />}
+      side={(row) => {
+        const student = students[row]!;
+        return (
+          <>
+            <span
+              role="rowheader"
+              aria-colindex={1}
+              title={sayListName(student)}
+              className="min-w-0 flex-1 truncate px-3"
+            >
+              {sayListName(student)}
+              <span className="text-small text-ink-2"> {asideOf(student)}</span>
+            </span>
+            <span role="gridcell" aria-colindex={2} className={`tabular-nums ${totalColumn}`}>
+              <TotalShown total={student.total} />
+            </span>
+          </>
+        );
+      }}
+      cell={({ row, column }, isHere) => {
+        const { assignment, at } = columns[column]!;
+        return isHere && field ? (
+          <PointsInput field={field} most={assignment.most} />
+        ) : (
+          <MarkShown mark={students[row]!.marks[at] ?? null} />
+        );
+      }}
+      labelOf={labelOf}
+      cellClass={(_, isHere) =>
+        `flex items-center justify-end gap-1 px-2 tabular-nums ${isHere ? 'bg-brass-soft outline-3 -outline-offset-3 outline-brass-mark' : ''}`
+      }
+      // What is being pressed must not slide away under the finger.
+      onPress={(at) => typing.finish() && goTo(at, true)}
+      onDoubleClick={onOpen}
       onKeyDown={typing.press}
-    >
-      <div className="relative w-max min-w-full">
-        <MarkHead drawn={drawn} fixed={fixed} width={width} height={HEAD_HEIGHT} />
-        <div role="rowgroup" className="relative" style={{ height: rows.getTotalSize() - HEAD_HEIGHT }}>
-          {rows.getVirtualItems().map((line) => (
-            <MarkRow
-              key={students[line.index]!.id}
-              student={students[line.index]!}
-              aside={asideOf(students[line.index]!)}
-              index={line.index}
-              drawn={drawn}
-              fixed={fixed}
-              width={width}
-              style={{ height: ROW_HEIGHT, transform: `translateY(${line.start - HEAD_HEIGHT}px)` }}
-              spot={spot}
-              field={typing.field}
-              cellId={cellId}
-              labelOf={labelOf}
-              onPress={(at) => typing.finish() && goTo(at)}
-              onOpen={onOpen}
-            />
-          ))}
-        </div>
-      </div>
-    </div>
+    />
   );
 }

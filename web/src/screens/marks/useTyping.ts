@@ -1,5 +1,6 @@
 import { useRef, useState, type KeyboardEvent } from 'react';
-import type { MarkTableProps, Spot } from './MarkTable';
+import { stepOf, type Spot } from '../../parts/ui/CellTable';
+import type { MarkTableProps } from './MarkTable';
 
 /** The field in which points are typed. */
 export interface PointsField {
@@ -41,19 +42,9 @@ export function useTyping(
   };
   /** What a key does; null where it is not the table's. */
   const actOf = (key: string): (() => void) | null => {
-    const steps: Record<string, Spot> = {
-      ArrowUp: { row: row - 1, column },
-      ArrowDown: { row: row + 1, column },
-      PageUp: { row: row - 10, column },
-      PageDown: { row: row + 10, column },
-      ...(typed === null && {
-        ArrowLeft: { row, column: column - 1 },
-        ArrowRight: { row, column: column + 1 },
-        Home: { row, column: 0 },
-        End: { row, column: Infinity },
-      }),
-    };
-    const step = steps[key];
+    // In a field, these go about in what is typed.
+    const isOfField = typed !== null && ['ArrowLeft', 'ArrowRight', 'Home', 'End'].includes(key);
+    const step = isOfField ? undefined : stepOf(key, spot);
     if (step) return () => finish() && goTo(step);
     if (typed !== null) {
       if (key === 'Enter') return () => finish() && goTo({ row: row + 1, column });

@@ -1,232 +1,30 @@
-import { Suspense, lazy, useEffect, useRef, useState } from 'react';
-import { useNavigate, useSearchParams } from 'react-router';
-import type { PersonId } from '@vestibul/core';
-import {
-  assignmentsFor,
-  chooseAssignment,
-  firstToReview,
-  placesFor,
-  tallied,
-  tallyOf,
-  type Place,
-  type Tallied,
-} from '../../parts/rack/courseWork';
-import { Hall } from '../../parts/hall/Hall';
-import { placePath } from '../../parts/hall/places';
-import { Button } from '../../parts/ui/Button';
-import { sayName } from '../../parts/ui/format';
-import { tell } from '../../parts/messages/Notices';
-import { Empty, Failed, Loading, Read } from '../../parts/messages/States';
-import { stripFor } from '../../parts/naming/stripFor';
-import { useChosen } from '../../parts/hall/useChosen';
-import { useArrangement } from '../../parts/rack/useArrangement';
+import { Suspense, lazy } from 'react';
+import { useSearchParams } from 'react-router';
 import { useCoursePage } from '../../parts/courses/useCoursePage';
-import { useKeys } from '../../parts/ui/useKeys';
-import { useNow } from '../../parts/hall/useNow';
+import { Loading, Read } from '../../parts/messages/States';
 import { usePageTitle } from '../../parts/ui/usePageTitle';
-import { useZone } from '../../parts/hall/useSession';
-import { api, type Course } from '../../state/api';
-import { DropHere } from '../../parts/sorting/DropHere';
-import { AssignmentPicker } from '../../parts/rack/AssignmentPicker';
-import { DueLine } from '../../parts/rack/DueLine';
-import { OrderPicker } from '../../parts/rack/OrderPicker';
-import { ApproveButton } from './ApproveButton';
-import { HandBackButton } from '../../parts/review/HandBackButton';
-import { RemindButton } from './RemindButton';
-import { RackGrid, type RackGridHandle } from './RackGrid';
-import { TallyList } from './TallyList';
-import { useShown } from './useShown';
+import { rackView } from './RackViews';
+import { Slots } from './Slots';
 
-// Fetched as soon as the rack is open, so that it is there when Space is pressed; not before the first page.
-const loadGlance = () => import('./Glance');
-const Glance = lazy(() => loadGlance().then(({ Glance: view }) => ({ default: view })));
+const NewestPieces = lazy(() =>
+  import('./newest/NewestPieces').then(({ NewestPieces: view }) => ({ default: view })),
+);
+const TermMap = lazy(() => import('./term/TermMap').then(({ TermMap: view }) => ({ default: view })));
 
-/** The rack: a period's wall of slots for one assignment. */
+/** The rack: a period's slots for one assignment, the newest pieces of each student, or a whole term on a map. */
 export function Rack() {
   const { course, period } = useCoursePage();
   usePageTitle('Rack');
-  // Whoever else is looked for is chosen anew.
-  const asked = useSearchParams()[0].get('student');
-  return <Read of={course}>{(data) => <RackOf key={asked} course={data} period={period} />}</Read>;
-}
-
-function RackOf({ course, period }: { course: Course; period: string }) {
-  const [asksFor, chooseWhat] = useChosen();
-  const navigate = useNavigate();
-  const now = useNow();
-  const zone = useZone();
-  const arrangement = useArrangement();
-  const rack = api.useReadRackQuery({ params: { courseId: course.id } });
-  const [chosen, setChosen] = useState(asksFor.get('student') as PersonId | null);
-  const asked = asksFor.get('student') as PersonId | null;
-  const isThere = rack.data !== undefined;
-  // Who was looked for has the focus as soon as they are there.
-  useEffect(() => {
-    if (!asked || !isThere) return;
-    grid.current?.focus(asked);
-  }, [asked, isThere]);
-  const [glances, setGlances] = useState(false);
-  const grid = useRef<RackGridHandle>(null);
-  useEffect(() => void loadGlance(), []);
-
-  const assignments = assignmentsFor(course, period, now);
-  const assignment = chooseAssignment(assignments, asksFor.get('assignment'), now);
-  const everybody =
-    rack.data && assignment ? placesFor(course, rack.data, period, assignment, now, arrangement) : [];
-  const shown = tallied.find((key) => key === asksFor.get('show')) ?? null;
-  const places = useShown(everybody, shown, `${period} ${assignment?.id}`);
-  const at = Math.max(
-    0,
-    places.findIndex((place) => place.student.id === chosen),
-  );
-  const selected = places[at];
-  const tally = tallyOf(everybody);
-  const show = (key: Tallied | null) =>
-    chooseWhat((now) => (key ? now.set('show', key) : now.delete('show')));
-
-  const choose = (place: Place | undefined) => {
-    if (!place) return;
-    setChosen(place.student.id);
-    grid.current?.focus(place.student.id);
-  };
-  const toAssignment = (id: string) => {
-    chooseWhat((now) => now.set('assignment', id));
-  };
-  const stepAssignment = (by: number) => {
-    const next = assignments[assignments.findIndex((known) => known.id === assignment?.id) + by];
-    if (next) toAssignment(next.id);
-  };
-  const review = (place: Place | undefined) => {
-    if (!assignment) return;
-    if (place && !place.slot?.id) return tell(`${sayName(place.student)} has nothing in yet.`);
-    const more = { assignment: assignment.id, ...(place ? { student: place.student.id } : {}) };
-    void navigate(placePath(course.id, 'Review desk', period, more));
-  };
-  useKeys(
-    {
-      j: () => choose(places[at + 1]),
-      k: () => choose(places[at - 1]),
-      ArrowRight: () => choose(places[at + 1]),
-      ArrowLeft: () => choose(places[at - 1]),
-      ArrowDown: () => choose(places[at + (grid.current?.columns() ?? 1)]),
-      ArrowUp: () => choose(places[at - (grid.current?.columns() ?? 1)]),
-      ',': () => stepAssignment(-1),
-      '.': () => stepAssignment(1),
-      ' ': () => setGlances(true),
-    },
-    !glances,
-  );
-  // In the glance too, also while it is only just opening.
-  useKeys({ r: () => review(selected) });
-
+  const [asked] = useSearchParams();
+  const View = { slots: Slots, newest: NewestPieces, term: TermMap }[rackView(asked)];
   return (
-    <Hall
-      course={course}
-      place="Rack"
-      period={period}
-      pathFor={(door) =>
-        placePath(course.id, 'Rack', door, {
-          ...(assignment ? { assignment: assignment.id } : {}),
-          ...(shown ? { show: shown } : {}),
-        })
-      }
-      strip={selected ? stripFor(course, selected.student, selected.slot, zone) : null}
-      keys={[
-        { keys: ['click', 'Space'], does: 'glance' },
-        { keys: ['j', 'k'], does: 'next, back' },
-        { keys: ['r'], does: 'review' },
-        { keys: ['?'], does: 'keyboard and symbols' },
-      ]}
-    >
-      {!assignment ? (
-        <NothingGiven course={course} period={period} />
-      ) : (
-        <>
-          <DropHere
-            course={course}
-            assignmentId={assignment.id}
-            periodId={course.periods.find(({ number }) => String(number) === period)?.id ?? null}
-            says={`for ${assignment.title}`}
-          />
-          <header className="mb-3 flex flex-wrap items-end gap-x-4 gap-y-2">
-            <div className="min-w-0 flex-[1_1_15rem]">
-              <AssignmentPicker assignments={assignments} current={assignment} onChoose={toAssignment} />
-              <DueLine course={course} assignment={assignment} period={period} now={now} zone={zone} />
-            </div>
-            <TallyList tally={tally} shown={shown} onShow={show} />
-            <div className="flex flex-wrap items-center gap-2.25">
-              <OrderPicker />
-              <ApproveButton course={course} places={places} />
-              <RemindButton course={course} places={places} assignment={assignment} />
-              <HandBackButton course={course} places={places} />
-              <Button look="go" disabled={tally.in === 0} onClick={() => review(firstToReview(places))}>
-                {tally.toReview > 0 ? `Review ${tally.toReview}` : 'Review desk'}
-              </Button>
-            </div>
-          </header>
-          {rack.error && !rack.data ? (
-            <Failed failure={rack.error} onRetry={() => void rack.refetch()} />
-          ) : !rack.data ? (
-            <Loading what="Reading the rack" />
-          ) : course.students === 0 ? (
-            <Empty title="The roster is empty">
-              <p>Paste your class list in Set-up, and every student gets a slot here.</p>
-              <Button look="go" onClick={() => void navigate(placePath(course.id, 'Set-up', period))}>
-                To Set-up
-              </Button>
-            </Empty>
-          ) : places.length === 0 ? (
-            <Empty title="Nobody here">
-              <p>Nobody is among those any more.</p>
-              <Button look="go" onClick={() => show(null)}>
-                Show everybody
-              </Button>
-            </Empty>
-          ) : (
-            <RackGrid
-              ref={grid}
-              course={course}
-              places={places}
-              byPeriod={period === 'all'}
-              selected={selected?.student.id ?? null}
-              now={now}
-              zone={zone}
-              onChoose={(id) => setChosen(id)}
-              onOpen={() => setGlances(true)}
-            />
-          )}
-          {selected && glances ? (
-            <Suspense>
-              <Glance
-                course={course}
-                places={places}
-                at={at}
-                onMove={(place) => setChosen(place.student.id)}
-                onReview={() => review(selected)}
-                onClose={() => setGlances(false)}
-                onClosed={() => grid.current?.focus(selected.student.id)}
-              />
-            </Suspense>
-          ) : null}
-        </>
+    <Read of={course}>
+      {(data) => (
+        <Suspense fallback={<Loading what="Reading the rack" />}>
+          {/* Whoever else is looked for is chosen anew. */}
+          <View key={asked.get('student')} course={data} period={period} />
+        </Suspense>
       )}
-    </Hall>
-  );
-}
-
-function NothingGiven({ course, period }: { course: Course; period: string }) {
-  const navigate = useNavigate();
-  return (
-    <Empty
-      title={course.assignments.length === 0 ? 'No assignment yet' : 'This period has no assignment yet'}
-    >
-      <p>An assignment needs a title and a due time for each period that gets it.</p>
-      <Button
-        look="go"
-        onClick={() => void navigate(placePath(course.id, 'Set-up', period, { step: 'assignments' }))}
-      >
-        Make an assignment
-      </Button>
-    </Empty>
+    </Read>
   );
 }

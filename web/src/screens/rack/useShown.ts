@@ -1,6 +1,9 @@
 import { useState } from 'react';
 import type { PersonId } from '@vestibul/core';
-import { fitsTally, type Place, type Tallied } from '../../parts/rack/courseWork';
+
+interface OfStudent {
+  student: { id: PersonId };
+}
 
 interface Kept {
   of: string;
@@ -8,16 +11,19 @@ interface Kept {
 }
 
 /**
- * The places that one of the counts counts, or all of them. Whoever is shown stays until something else is: what is being looked
- * at is seen by that, and does not go away under the eyes. `of` is what they are places of.
+ * Those that fit, or all of them where nothing is asked for. Whoever is shown stays until something else is asked for: what is
+ * being looked at is seen by that, and does not go away under the eyes. `of` says what is asked for, and of what.
  */
-export function useShown(places: readonly Place[], shown: Tallied | null, of: string): readonly Place[] {
-  const key = `${of} ${shown}`;
-  const [kept, setKept] = useState<Kept>({ of: key, ids: new Set() });
-  const before = kept.of === key ? kept.ids : new Set<PersonId>();
-  if (shown === null) return places;
-  const fit = places.filter((place) => before.has(place.student.id) || fitsTally(place, shown));
-  if (kept.of !== key || fit.some(({ student }) => !before.has(student.id)))
-    setKept({ of: key, ids: new Set([...before, ...fit.map(({ student }) => student.id)]) });
+export function useShown<Item extends OfStudent>(
+  items: readonly Item[],
+  fits: ((item: Item) => boolean) | null,
+  of: string,
+): readonly Item[] {
+  const [kept, setKept] = useState<Kept>({ of, ids: new Set() });
+  const before = kept.of === of ? kept.ids : new Set<PersonId>();
+  if (fits === null) return items;
+  const fit = items.filter((item) => before.has(item.student.id) || fits(item));
+  if (kept.of !== of || fit.some(({ student }) => !before.has(student.id)))
+    setKept({ of, ids: new Set([...before, ...fit.map(({ student }) => student.id)]) });
   return fit;
 }

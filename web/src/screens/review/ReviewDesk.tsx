@@ -24,6 +24,7 @@ import { useZone } from '../../parts/hall/useSession';
 import { api, type Course, type Submission } from '../../state/api';
 import { AssignmentPicker } from '../../parts/rack/AssignmentPicker';
 import { DueLine } from '../../parts/rack/DueLine';
+import { THROUGH_YEAR } from '../../parts/review/throughYear';
 import { HandBackButton } from '../../parts/review/HandBackButton';
 import { coverWork } from '../../parts/review/coverWork';
 import { sayListName, sayName } from '../../parts/ui/format';
@@ -33,7 +34,7 @@ import { QueueChoices, showAll } from './QueueChoices';
 import { keyOf, workNumbers } from './queue';
 import { useNextAhead } from './useNextAhead';
 import { useLooking } from './useLooking';
-import { THROUGH_YEAR, useQueue } from './useQueue';
+import { useQueue } from './useQueue';
 import { ReviewPanel } from './ReviewPanel';
 import { useDeskPlaces } from './useDeskPlaces';
 

@@ -10,13 +10,11 @@ import {
   type Place,
 } from '../../parts/rack/courseWork';
 import { useArrangement } from '../../parts/rack/useArrangement';
+import { THROUGH_YEAR } from '../../parts/review/throughYear';
 import { api, type Course } from '../../state/api';
 import { deskPlace } from './deskPlace';
 import { useQueueChoices } from './QueueChoices';
 import { queueOf } from './queue';
-
-/** In the address: one student's work through the year, in place of everybody's for one assignment. */
-export const THROUGH_YEAR = { through: 'year' };
 
 /** What lies on the desk, what comes before and after it, and of whom or of what that is the work. */
 export function useQueue(course: Course, period: string) {
