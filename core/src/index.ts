@@ -184,6 +184,7 @@ export { stamps, stampWords } from './review/stamps';
 export type { Stamp } from './review/stamps';
 export { mostPoints } from './review/scoring';
 export type { Criterion, Scoring } from './review/scoring';
+export { workPaths } from './submissions/workPaths';
 export { isOverdue, nothingIn, stateOf, submissionStates } from './submissions/stateOf';
 export type { Attendance, SubmissionFacts, SubmissionState } from './submissions/stateOf';
 

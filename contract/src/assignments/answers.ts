@@ -10,4 +10,5 @@ export const assignmentsAnswers = {
   dropAssignment: done,
   readAssignment: fullAssignment,
   moveDue: done,
+  moveDues: done,
 } as const;

@@ -33,4 +33,10 @@ export const assignmentsRoutes = {
     about: 'assignment',
     needs: 'run',
   },
+  moveDues: {
+    method: 'PUT',
+    path: '/api/assignments/:assignmentId/dues',
+    about: 'assignment',
+    needs: 'run',
+  },
 } as const satisfies Record<string, Route>;

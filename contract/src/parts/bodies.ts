@@ -40,6 +40,17 @@ export const id = <Id extends string>() =>
     .regex(/^[A-Za-z0-9_-]{1,64}$/)
     .transform((text) => text as Id);
 
+/** Longest list of ids in an address; Node.js takes 16 kB for all that is said before the body. */
+const LONGEST_ID_LIST = 12_000;
+
+/** Several ids in an address, with commas between them. */
+export const idList = <Id extends string>() =>
+  z
+    .string()
+    .max(LONGEST_ID_LIST)
+    .regex(/^[A-Za-z0-9_-]{1,64}(,[A-Za-z0-9_-]{1,64})*$/)
+    .transform((text) => text.split(',') as Id[]);
+
 /** Signs that no list, file name or page can show: control characters but tab and line ends, and half characters. */
 // eslint-disable-next-line no-control-regex -- control characters are what is looked for
 const UNWRITABLE = /[\u0000-\u0008\u000b\u000c\u000e-\u001f\u007f]/;

@@ -1,12 +1,13 @@
 import { z } from 'zod';
-import type { UploadId } from '@vestibul/core';
-import { assignmentBody, attempt, id, localTime, paragraphs, recordFilter } from '../parts/bodies';
+import type { PersonId, UploadId } from '@vestibul/core';
+import { assignmentBody, attempt, id, idList, localTime, paragraphs, recordFilter } from '../parts/bodies';
 import { LONGEST_COMMENT, MOST_FILES } from '../parts/limits';
 
 /** What requests about what was turned in carry. */
 export const submissionsRequests = {
   previewDues: { body: assignmentBody.pick({ dues: true, graceMinutes: true, lateCounts: true }) },
   readPiece: { query: z.object({ download: z.enum(['1']).optional() }) },
+  readWork: { query: z.object({ students: idList<PersonId>().nullable().default(null) }) },
   markSeen: { body: z.object({ attempts: z.number().int().min(1) }) },
   takeBack: { body: z.object({ attempt, key: z.uuid() }) },
   recordInClass: {

@@ -37,6 +37,13 @@ export const submissionsRoutes = {
     needs: 'view',
     answers: 'bytes',
   },
+  readWork: {
+    method: 'GET',
+    path: '/api/assignments/:assignmentId/work.zip',
+    about: 'assignment',
+    needs: 'view',
+    answers: 'bytes',
+  },
   listMyAssignments: { method: 'GET', path: '/api/me/assignments', about: 'drawer', needs: 'own' },
   listMyFiles: { method: 'GET', path: '/api/me/files', about: 'drawer', needs: 'own' },
   listPeriodPieces: {

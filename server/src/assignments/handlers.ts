@@ -7,7 +7,7 @@ import {
   readAssignment,
 } from './assignments';
 import { copyAssignments } from './copies';
-import { moveDue } from './ownDues';
+import { moveDue, moveDues } from './ownDues';
 import { reaches } from '@vestibul/core';
 import { accessOf } from '../access/access';
 import { caller, type JsonHandlers } from '../platform/http/call';
@@ -44,6 +44,10 @@ export const assignmentHandlers = {
   moveDue(call) {
     const { assignmentId, studentId } = call.params;
     moveDue(call.school, caller(call).id, assignmentId, studentId, call.body);
+    return {};
+  },
+  moveDues(call) {
+    moveDues(call.school, caller(call).id, call.params.assignmentId, call.body);
     return {};
   },
 } satisfies Partial<JsonHandlers>;

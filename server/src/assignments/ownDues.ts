@@ -14,32 +14,48 @@ import { findAssignment } from './assignments';
 import { all, one, run, together, type Database } from '../platform/database/database';
 import { writeEvent } from '../platform/ledger/ledger';
 
-/** Settles for one student when an assignment is due, or that it is not asked of them. Nothing of their own is left with neither. */
+/** Settles for one student when an assignment is due, or that it is not asked of them. */
 export function moveDue(
   school: School,
   by: PersonId,
   assignment: AssignmentId,
   student: PersonId,
-  body: BodyOf<'moveDue'>,
+  { alsoTurnedIn, ...due }: BodyOf<'moveDue'>,
+): void {
+  moveDues(school, by, assignment, { dues: [{ ...due, studentId: student }], alsoTurnedIn });
+}
+
+/**
+ * Settles for several students at once when an assignment is due for them, or that it is not asked of them: for all of them or
+ * for none. Nothing of their own is left with neither.
+ */
+export function moveDues(
+  school: School,
+  by: PersonId,
+  assignment: AssignmentId,
+  { dues, alsoTurnedIn }: BodyOf<'moveDues'>,
 ): void {
   together(school.db, () => {
     const { db } = school;
     const { courseId: course } = findAssignment(db, assignment);
-    if (!one(db, 'SELECT 1 FROM enrolment WHERE course_id = ? AND student_id = ?', [course, student]))
-      throw new Failure('not-here');
-    const due = body.dueLocal && localToInstant(body.dueLocal, timeZoneOf(db));
-    if (due === null && !body.excused)
-      run(db, 'DELETE FROM own_due WHERE assignment_id = ? AND student_id = ?', [assignment, student]);
-    else
-      run(
-        db,
-        `INSERT INTO own_due (assignment_id, student_id, due_local, due_at, excused)
-         VALUES (:assignment, :student, :local, :due, :excused)
-         ON CONFLICT (assignment_id, student_id) DO UPDATE SET due_local = :local, due_at = :due, excused = :excused`,
-        { assignment, student, local: body.dueLocal, due, excused: body.excused ? 1 : 0 },
-      );
-    writeEvent(school, by, 'due moved', { course, assignment, student }, { due, excused: body.excused });
-    if (body.alsoTurnedIn) school.signals.timesChanged.tell({ by, assignment, student });
+    const zone = timeZoneOf(db);
+    for (const { studentId: student, dueLocal, excused } of dues) {
+      if (!one(db, 'SELECT 1 FROM enrolment WHERE course_id = ? AND student_id = ?', [course, student]))
+        throw new Failure('not-here');
+      const due = dueLocal && localToInstant(dueLocal, zone);
+      if (due === null && !excused)
+        run(db, 'DELETE FROM own_due WHERE assignment_id = ? AND student_id = ?', [assignment, student]);
+      else
+        run(
+          db,
+          `INSERT INTO own_due (assignment_id, student_id, due_local, due_at, excused)
+           VALUES (:assignment, :student, :local, :due, :excused)
+           ON CONFLICT (assignment_id, student_id) DO UPDATE SET due_local = :local, due_at = :due, excused = :excused`,
+          { assignment, student, local: dueLocal, due, excused: excused ? 1 : 0 },
+        );
+      writeEvent(school, by, 'due moved', { course, assignment, student }, { due, excused });
+      if (alsoTurnedIn) school.signals.timesChanged.tell({ by, assignment, student });
+    }
   });
 }
 

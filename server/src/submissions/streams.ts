@@ -5,6 +5,7 @@ import { streamRecord } from './record';
 import { pipeline } from 'node:stream/promises';
 import type { Call, StreamHandlers } from '../platform/http/call';
 import { sendKept, setDownload, CSV } from '../platform/http/send';
+import { sendWork } from './workFile';
 import { sendReceiptFile } from '../ledger/sendReceiptFile';
 
 async function sendPiece({ school, params, query, response }: Call<'readPiece'>): Promise<void> {
@@ -29,4 +30,5 @@ export const submissionStreams = {
   readPiece: sendPiece,
   readReceipt: sendReceipt,
   readRecord: sendRecord,
+  readWork: sendWork,
 } satisfies Partial<StreamHandlers>;

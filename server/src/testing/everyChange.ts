@@ -86,14 +86,12 @@ export function everyChange(school: () => TestSchool): Partial<Record<RouteName,
       },
     });
   };
+  const newBlank = async (title: string) => ({
+    uploadId: await as('teacher').uploadBlank(school().course, `${title}.txt`, bytesOf(title)),
+    title,
+  });
   const blank = async (title: string) =>
-    as('teacher').must('keepBlank', {
-      params: inCourse(),
-      body: {
-        uploadId: await as('teacher').uploadBlank(school().course, `${title}.txt`, bytesOf(title)),
-        title,
-      },
-    });
+    as('teacher').must('keepBlank', { params: inCourse(), body: await newBlank(title) });
   const asked = async () => {
     await as('teacher').must('askOffice', { params: inCourse(), body: { studentId: school().ids.mai! } });
     return (await as('office').must('listAccountRequests'))[0]!.id;
@@ -260,16 +258,17 @@ export function everyChange(school: () => TestSchool): Partial<Record<RouteName,
       params: { assignmentId: school().assignment, studentId: school().ids.chidi! },
       body: { dueLocal: '2030-03-01T23:59' },
     })),
+    moveDues: by('teacher', ['due moved'], () => ({
+      params: { assignmentId: school().assignment },
+      body: { dues: [{ studentId: school().ids.mai!, excused: true }] },
+    })),
     sendReminder: by('teacher', ['reminded'], async () => ({
       params: { assignmentId: await assignSo('Overdue', {}) },
       body: { studentIds: [school().ids.mai!] },
     })),
     keepBlank: by('teacher', ['blank kept'], async () => ({
       params: inCourse(),
-      body: {
-        uploadId: await as('teacher').uploadBlank(school().course, 'sheet.txt', bytesOf('sheet')),
-        title: 'Sheet',
-      },
+      body: await newBlank('Sheet'),
     })),
     handOut: by('teacher', ['hand-out ordered', 'handed out'], async () => ({
       params: { blankId: (await blank('Map')).id },

@@ -141,6 +141,7 @@ export const api = createApi({
       copyAssignments: change('copyAssignments', 'Course', 'Courses', 'Calendar'),
       dropAssignment: change('dropAssignment', 'Course', 'Courses', 'Rack', 'Calendar', 'Blanks'),
       moveDue: change('moveDue', 'Rack', 'Calendar', 'Ledger'),
+      moveDues: change('moveDues', 'Rack', 'Calendar', 'Ledger'),
       readNotices: plainRead('readNotices', 'Notices'),
       setNotices: change('setNotices', 'Notices'),
       stopLetters: change('stopLetters', 'Notices'),

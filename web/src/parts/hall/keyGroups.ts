@@ -28,6 +28,8 @@ const atPlace: Record<Place, readonly KeyLine[]> = {
     [[',', '.'], 'previous, next assignment'],
     [['Space'], 'glance at what is in the slot'],
     [['r'], 'to the review desk'],
+    [['v', 's', 'Esc'], 'select, select all, clear'],
+    [['Shift'], 'with the arrows: select on the way'],
     [['y'], 'on the map and with the newest work: all that this student did through the year'],
     [['↵'], 'there: to its slots'],
   ],

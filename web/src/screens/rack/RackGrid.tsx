@@ -20,8 +20,13 @@ interface RackGridProps {
   now: number;
   zone: string;
   onChoose: (student: PersonId) => void;
-  onOpen: () => void;
+  onPress: (place: Place, event: SlotPress) => void;
+  /** Who is selected, while several are; else null. */
+  picked: ReadonlySet<PersonId> | null;
 }
+
+/** How a slot was pressed. */
+export type SlotPress = Pick<MouseEvent, 'shiftKey' | 'ctrlKey' | 'metaKey'>;
 
 const gridClass = 'grid list-none grid-cols-2 gap-2.25 p-0 sm:grid-cols-3 lg:grid-cols-6';
 
@@ -97,11 +102,13 @@ function SlotButton({
   selected,
   now,
   zone,
+  picked,
   onChoose,
-  onOpen,
+  onPress,
 }: RackGridProps & { place: Place }) {
   const { student, slot, state } = place;
   const isSelected = student.id === selected;
+  const isPicked = picked?.has(student.id) ?? false;
   return (
     <li className="grid min-h-0 min-w-0">
       <button
@@ -109,12 +116,14 @@ function SlotButton({
         data-student={student.id}
         className={slotClass(student, slot, state)}
         aria-current={isSelected}
+        aria-pressed={picked ? isPicked : undefined}
         aria-label={saySlot(student, slot, state)}
         tabIndex={isSelected ? 0 : -1}
         onFocus={() => onChoose(student.id)}
         // A press focuses it too where the browser focuses no buttons.
-        onClick={() => (onChoose(student.id), onOpen())}
+        onClick={(event) => (onChoose(student.id), onPress(place, event))}
       >
+        {picked ? <span aria-hidden="true" className="slot-pick" /> : null}
         <SlotView
           student={student}
           slot={slot}

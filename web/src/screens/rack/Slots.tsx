@@ -1,4 +1,5 @@
 import { Suspense, lazy, useEffect, useRef, useState } from 'react';
+import { ListChecks } from 'lucide-react';
 import { useNavigate } from 'react-router';
 import type { PersonId } from '@vestibul/core';
 import {
@@ -32,9 +33,12 @@ import { OrderPicker } from '../../parts/rack/OrderPicker';
 import { ApproveButton } from './ApproveButton';
 import { HandBackButton } from '../../parts/review/HandBackButton';
 import { RemindButton } from './RemindButton';
-import { RackGrid, type RackGridHandle } from './RackGrid';
+import { PrintedRack } from './PrintedRack';
+import { RackGrid, type RackGridHandle, type SlotPress } from './RackGrid';
 import { RackHead } from './RackHead';
+import { SelectedBar } from './SelectedBar';
 import { TallyList } from './TallyList';
+import { useSelection } from './useSelection';
 import { useShown } from './useShown';
 
 // Fetched as soon as the rack is open, so that it is there when Space is pressed; not before the first page.
@@ -76,6 +80,7 @@ export function Slots({ course, period }: { course: Course; period: string }) {
     places.findIndex((place) => place.student.id === chosen),
   );
   const selected = places[at];
+  const selection = useSelection(places, `${period} ${assignment?.id}`);
   const tally = tallyOf(everybody);
   const show = (key: Tallied | null) =>
     chooseWhat((now) => (key ? now.set('show', key) : now.delete('show')));
@@ -84,6 +89,17 @@ export function Slots({ course, period }: { course: Course; period: string }) {
     if (!place) return;
     setChosen(place.student.id);
     grid.current?.focus(place.student.id);
+  };
+  /** To another slot; with Shift all on the way are selected. */
+  const walk = (by: number, { shiftKey }: KeyboardEvent) => {
+    const next = places[at + by];
+    if (shiftKey && next && selected) selection.span(next.student.id, selected.student.id);
+    choose(next);
+  };
+  const press = ({ student }: Place, { shiftKey, ctrlKey, metaKey }: SlotPress) => {
+    if (shiftKey) selection.span(student.id, selected?.student.id ?? null);
+    else if (ctrlKey || metaKey || selection.isOn) selection.toggle(student.id);
+    else setGlances(true);
   };
   const toAssignment = (id: string) => {
     chooseWhat((now) => now.set('assignment', id));
@@ -102,10 +118,13 @@ export function Slots({ course, period }: { course: Course; period: string }) {
     {
       j: () => choose(places[at + 1]),
       k: () => choose(places[at - 1]),
-      ArrowRight: () => choose(places[at + 1]),
-      ArrowLeft: () => choose(places[at - 1]),
-      ArrowDown: () => choose(places[at + (grid.current?.columns() ?? 1)]),
-      ArrowUp: () => choose(places[at - (grid.current?.columns() ?? 1)]),
+      ArrowRight: (event) => walk(1, event),
+      ArrowLeft: (event) => walk(-1, event),
+      ArrowDown: (event) => walk(grid.current?.columns() ?? 1, event),
+      ArrowUp: (event) => walk(-(grid.current?.columns() ?? 1), event),
+      v: () => (selected ? selection.toggle(selected.student.id) : undefined),
+      s: selection.all,
+      Escape: selection.isOn ? selection.clear : undefined,
       ',': () => stepAssignment(-1),
       '.': () => stepAssignment(1),
       ' ': () => setGlances(true),
@@ -130,6 +149,7 @@ export function Slots({ course, period }: { course: Course; period: string }) {
       keys={[
         { keys: ['click', 'Space'], does: 'glance' },
         { keys: ['j', 'k'], does: 'next, back' },
+        { keys: ['v'], does: 'select' },
         { keys: ['r'], does: 'review' },
         { keys: ['?'], does: 'keyboard and symbols' },
       ]}
@@ -151,18 +171,49 @@ export function Slots({ course, period }: { course: Course; period: string }) {
             title={
               <AssignmentPicker assignments={assignments} current={assignment} onChoose={toAssignment} />
             }
-            line={<DueLine course={course} assignment={assignment} period={period} now={now} zone={zone} />}
+            line={
+              selection.isOn ? (
+                <p role="status" className="font-semibold text-ink">
+                  {selection.selected.length} selected
+                </p>
+              ) : (
+                <DueLine course={course} assignment={assignment} period={period} now={now} zone={zone} />
+              )
+            }
+            how={
+              <div className="flex flex-wrap items-center gap-2.25">
+                {selection.isOn ? null : (
+                  <Button look="quiet" className="py-1! text-small" onClick={selection.begin}>
+                    <ListChecks aria-hidden="true" className="size-4.5" /> Select several
+                  </Button>
+                )}
+                <OrderPicker />
+              </div>
+            }
           >
-            <TallyList tally={tally} shown={shown} onShow={show} />
-            <div className="flex flex-wrap items-center gap-2.25">
-              <OrderPicker />
-              <ApproveButton course={course} places={places} />
-              <RemindButton course={course} places={places} assignment={assignment} />
-              <HandBackButton course={course} places={places} />
-              <Button look="go" disabled={tally.in === 0} onClick={() => review(firstToReview(places))}>
-                {tally.toReview > 0 ? `Review ${tally.toReview}` : 'Review desk'}
-              </Button>
-            </div>
+            {selection.isOn ? (
+              <SelectedBar
+                course={course}
+                assignment={assignment}
+                selected={selection.selected}
+                isAll={selection.selected.length === places.length}
+                dues={rack.data?.dues ?? []}
+                onAll={selection.all}
+                onClear={selection.clear}
+              />
+            ) : (
+              <>
+                <TallyList tally={tally} shown={shown} onShow={show} />
+                <div className="flex flex-wrap items-center gap-2.25">
+                  <ApproveButton course={course} places={places} />
+                  <RemindButton course={course} places={places} assignment={assignment} />
+                  <HandBackButton course={course} places={places} />
+                  <Button look="go" disabled={tally.in === 0} onClick={() => review(firstToReview(places))}>
+                    {tally.toReview > 0 ? `Review ${tally.toReview}` : 'Review desk'}
+                  </Button>
+                </div>
+              </>
+            )}
           </RackHead>
           {rack.error && !rack.data ? (
             <Failed failure={rack.error} onRetry={() => void rack.refetch()} />
@@ -191,10 +242,18 @@ export function Slots({ course, period }: { course: Course; period: string }) {
               selected={selected?.student.id ?? null}
               now={now}
               zone={zone}
+              picked={selection.isOn ? selection.ids : null}
               onChoose={(id) => setChosen(id)}
-              onOpen={() => setGlances(true)}
+              onPress={press}
             />
           )}
+          <PrintedRack
+            course={course}
+            assignment={assignment}
+            places={selection.selected.length > 0 ? selection.selected : places}
+            now={now}
+            zone={zone}
+          />
           {selected && glances ? (
             <Suspense>
               <Glance
