@@ -10,6 +10,7 @@ const subjects = [
   'assignments',
   'naming',
   'intake',
+  'extraction',
   'ledger',
   'blanks',
   'roster',

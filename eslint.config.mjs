@@ -133,6 +133,7 @@ export default tseslint.config(
       '@vestibul/server/*',
       '!@vestibul/server/kept',
       '!@vestibul/server/pile',
+      '!@vestibul/server/work',
       '@vestibul/demo*',
       '**/web/**',
       '../**/server/**',

@@ -1,5 +1,5 @@
 // node bench/insides/make.mjs FOLDER [--install]: one small file of each kind and writer, none of them ours, with what is
-// written in each in expected.json. The tests read what is kept of it in server/src/sorting/inside/testing/files.
+// written in each in expected.json. The tests read what is kept of it in server/src/extraction/testing/files.
 import fs from 'node:fs';
 import path from 'node:path';
 import { installWriters, python, requireWriter as require, run } from './tools.mjs';

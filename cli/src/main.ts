@@ -16,6 +16,8 @@ process.exitCode = await run(process.argv.slice(2), {
   },
   // What reads inside files is loaded only where files are read.
   readPile: async (place, take) => (await import('@vestibul/server/pile')).readPile(place, take),
+  readWork: async (file) => (await import('@vestibul/server/work')).readWork(file),
+  listFiles: async (folder) => (await import('@vestibul/server/work')).listFiles(folder),
   openKept: async (folder) => (await import('@vestibul/server/kept')).readKept(folder),
   out: (text) => process.stdout.write(`${text}\n`),
   err: (text) => process.stderr.write(`${text}\n`),

@@ -1,8 +1,10 @@
+import { alike } from './commands/alike';
 import { annotations } from './commands/annotations';
 import { identify } from './commands/identify';
 import { identifyPile } from './commands/identifyPile';
 import { marks } from './commands/marks';
 import { nameCheck } from './commands/nameCheck';
+import { progress } from './commands/progress';
 import { rosterRead } from './commands/rosterRead';
 import { ruleCheck } from './commands/ruleCheck';
 import { WrongCall, type ExitCode, type Surroundings } from './surroundings';
@@ -32,6 +34,8 @@ const commands: readonly {
     usage: 'identify --class FILE --pile FOLDER|ZIP',
     run: identifyPile,
   },
+  { words: ['progress'], usage: 'progress --blank FILE COPY…', run: progress },
+  { words: ['alike'], usage: 'alike FOLDER [--blank FILE] [--from 0.6]', run: alike },
   { words: ['annotations'], usage: 'annotations --data DIR --assignment ID', run: annotations },
   {
     words: ['marks'],

@@ -1,10 +1,15 @@
 import type { Evidence } from '@vestibul/core';
 import type { Kept } from '@vestibul/server/kept';
+import type { ReadWork } from '@vestibul/server/work';
 
 /** The outside world, as far as the command touches it. */
 export interface Surroundings {
   /** Reads the files of a folder or of a ZIP file; rejects where there is none. */
   readPile: (place: string, take: (piece: { path: string; evidence: Evidence[] }) => void) => Promise<void>;
+  /** Reads what is in a file; rejects where there is none. */
+  readWork: (file: string) => Promise<ReadWork>;
+  /** The paths of the files of a folder, below it; rejects where there is none. */
+  listFiles: (folder: string) => Promise<string[]>;
   /** Opens what a data folder holds; rejects where it holds no school. */
   openKept: (folder: string) => Promise<Kept>;
   read: (file: string) => Uint8Array;

@@ -1,5 +1,6 @@
 import { readKept } from '@vestibul/server/kept';
 import { readPile } from '@vestibul/server/pile';
+import { listFiles, readWork } from '@vestibul/server/work';
 import { run } from './run';
 
 /** Runs a command line over files that are given as texts. */
@@ -18,6 +19,8 @@ export function call(args: string[], files: Record<string, string | Buffer> = {}
       return Promise.resolve();
     },
     readPile,
+    readWork,
+    listFiles,
     openKept: (folder) => Promise.resolve().then(() => readKept(folder)),
     out: (text) => out.push(text),
     err: (text) => err.push(text),

@@ -2,23 +2,37 @@ import { parseArgs } from 'node:util';
 import { nameSubjects, type NameSubject } from '@vestibul/core';
 import { WrongCall } from '../surroundings';
 
+type Options<Name extends string, Maybe extends string> = Record<Name, string> &
+  Partial<Record<Maybe, string>>;
+
 /** Reads `--name value` options; every one of `needed` must be there, and nothing that is not asked for. */
 export function readOptions<Name extends string, Maybe extends string = never>(
   args: readonly string[],
   needed: readonly Name[],
   maybe: readonly Maybe[] = [],
-): Record<Name, string> & Partial<Record<Maybe, string>> {
+): Options<Name, Maybe> {
+  const { options, rest } = readOptionsAndRest(args, needed, maybe);
+  if (rest.length > 0) throw new WrongCall('');
+  return options;
+}
+
+/** The same, with what else is named in the call. */
+export function readOptionsAndRest<Name extends string, Maybe extends string = never>(
+  args: readonly string[],
+  needed: readonly Name[],
+  maybe: readonly Maybe[] = [],
+): { options: Options<Name, Maybe>; rest: string[] } {
   const options = Object.fromEntries(
     [...needed, ...maybe].map((name) => [name, { type: 'string' as const }]),
   );
-  let values: Record<string, string | undefined>;
+  let read: { values: Record<string, string | undefined>; positionals: string[] };
   try {
-    values = parseArgs({ args: [...args], options, strict: true, allowPositionals: false }).values;
+    read = parseArgs({ args: [...args], options, strict: true, allowPositionals: true });
   } catch {
     throw new WrongCall('');
   }
-  if (needed.some((name) => values[name] === undefined)) throw new WrongCall('');
-  return values as Record<Name, string> & Partial<Record<Maybe, string>>;
+  if (needed.some((name) => read.values[name] === undefined)) throw new WrongCall('');
+  return { options: read.values as Options<Name, Maybe>, rest: read.positionals };
 }
 
 /** What a rule is for. */

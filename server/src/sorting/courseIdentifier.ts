@@ -22,7 +22,7 @@ import { all, one, type Database } from '../platform/database/database';
 import { listElsewhere, listEverybodyValues } from '../naming/naming';
 import type { PieceAnswer, PilePieceRow } from './pilePieces';
 import { listKnownWords, type PileRow } from './piles';
-import { readInside } from './inside/readInside';
+import { readInside } from '../extraction/readInside';
 
 /** What tells whose something is in a course, read once for many pieces. */
 export interface CourseIdentifier {

@@ -6,7 +6,7 @@ import { madeZip } from '../testing/madeZip';
 import { TestSchool, bytesOf, until } from '../testing/TestSchool';
 import { bounds } from '../platform/runJob';
 import { resumeWithoutRoom } from './advance';
-import { readXml } from './inside/readXml';
+import { readXml } from '../extraction/readXml';
 
 let school: TestSchool;
 const before = { ...bounds.readPieces };

@@ -28,7 +28,7 @@ import {
 import { findPile, type PileRow } from './piles';
 import { findUpload, hasArrived } from '../intake/uploads';
 import { answerFor, openIdentifier, readBlanks, type CourseIdentifier } from './courseIdentifier';
-import { evidenceOfInside, readInside } from './inside/readInside';
+import { evidenceOfInside, readInside } from '../extraction/readInside';
 import { CorruptEntry, unpackLimits, unpackZip } from './unpack';
 
 /*

@@ -3,8 +3,8 @@ import { crc32 } from 'node:zlib';
 import type { Entry, ZipFile } from 'yauzl';
 import { isLitter, oneLine, pointsOutside, type Refusal } from '@vestibul/core';
 import { isDiskFull } from '../platform/failure';
-import { entryName } from './entryName';
-import { openZip } from './openZip';
+import { entryName } from '../platform/entryName';
+import { openZip } from '../platform/openZip';
 
 /** How far an archive may unpack. */
 export interface UnpackLimits {

@@ -8,7 +8,7 @@ import { readOdt } from './readOdt';
 /** Files made by programs that nobody here wrote. */
 const fromOthers = (name: string) =>
   bytesOf(
-    readFileSync(new URL(`../../../../../server/src/sorting/inside/testing/files/${name}`, import.meta.url)),
+    readFileSync(new URL(`../../../../../server/src/extraction/testing/files/${name}`, import.meta.url)),
   );
 const bytesOf = (bytes: Uint8Array): ArrayBuffer => new Uint8Array(bytes).buffer;
 

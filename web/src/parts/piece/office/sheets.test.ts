@@ -10,7 +10,7 @@ import { readXlsx } from './readXlsx';
 /** Files made by programs that nobody here wrote. */
 const fromOthers = (name: string) =>
   bytesOf(
-    readFileSync(new URL(`../../../../../server/src/sorting/inside/testing/files/${name}`, import.meta.url)),
+    readFileSync(new URL(`../../../../../server/src/extraction/testing/files/${name}`, import.meta.url)),
   );
 const bytesOf = (bytes: Uint8Array): ArrayBuffer => new Uint8Array(bytes).buffer;
 

@@ -7,8 +7,8 @@ import { PDFDocument, StandardFonts } from 'pdf-lib';
 import sharp from 'sharp';
 import { makeIdentifier, weighBeside } from '@vestibul/core';
 import { makePile, makeRandom } from '@vestibul/core/testing/pile';
-import { sniffType } from '../../intake/sniff';
-import { madeZip } from '../../testing/madeZip';
+import { sniffType } from '../intake/sniff';
+import { madeZip } from '../testing/madeZip';
 import { nothing } from './Inside';
 import { evidenceOfInside, readInside } from './readInside';
 

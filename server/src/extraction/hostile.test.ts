@@ -4,7 +4,7 @@ import path from 'node:path';
 import { afterAll, beforeAll, expect, test } from '@jest/globals';
 import { makeIdentifier, weighBeside } from '@vestibul/core';
 import { madeStudent } from '@vestibul/core/testing/pile';
-import { sniffType } from '../../intake/sniff';
+import { sniffType } from '../intake/sniff';
 import { evidenceOfInside, readInside } from './readInside';
 
 /* Files that were made to take long, or to be read as more than there is. Each is read to its end, or given up, within bounds. */

@@ -3,14 +3,12 @@ import fsp from 'node:fs/promises';
 import os from 'node:os';
 import path from 'node:path';
 import { pipeline } from 'node:stream/promises';
-import { isLitter, type Evidence } from '@vestibul/core';
-import { sniffType } from '../../intake/sniff';
-import { unpackLimits, unpackZip } from '../unpack';
-import { evidenceOfInside, readInside } from './readInside';
+import type { Evidence } from '@vestibul/core';
+import { sniffType } from '../intake/sniff';
+import { unpackLimits, unpackZip } from './unpack';
+import { listFiles } from '../platform/listFiles';
+import { evidenceOfInside, readInside } from '../extraction/readInside';
 
-/** Files of a folder that are read, and how deep it is gone into. */
-const MOST_FILES = 20_000;
-const DEEPEST = 20;
 /** Bytes of one file of an archive, and of all of them. */
 const LARGEST = 2 * 1024 ** 3;
 const MOST_BYTES = 20 * 1024 ** 3;
@@ -59,17 +57,4 @@ export async function readPile(place: string, take: Take): Promise<void> {
 async function evidenceIn(file: string, name: string): Promise<Evidence[]> {
   const { mime, extension } = await sniffType(file, name);
   return evidenceOfInside(await readInside(file, mime, extension));
-}
-
-/** The files in a folder and in its folders; links are not followed, and what systems leave lying is left out. */
-async function listFiles(folder: string, within = '', depth = 0): Promise<string[]> {
-  const found: string[] = [];
-  const entries = await fsp.readdir(path.join(folder, within), { withFileTypes: true });
-  for (const entry of entries.sort((a, b) => (a.name < b.name ? -1 : 1))) {
-    const name = within === '' ? entry.name : `${within}/${entry.name}`;
-    if (entry.isDirectory() && depth < DEEPEST) found.push(...(await listFiles(folder, name, depth + 1)));
-    else if (entry.isFile() && !isLitter(name)) found.push(name);
-    if (found.length > MOST_FILES) throw new Error('too many files');
-  }
-  return found;
 }

@@ -1,21 +1,24 @@
-import { LONGEST_TEXT } from './Inside';
+import type { Reach } from './Inside';
 import { readXml } from './readXml';
 
 const WORKBOOK = 'xl/workbook.xml';
 const STRINGS = 'xl/sharedStrings.xml';
 const SHEET = /^xl\/worksheets\/sheet\d+\.xml$/u;
 
+/** `sheet2.xml` before `sheet10.xml`. */
+export const byNumber = new Intl.Collator('und', { numeric: true }).compare;
+
 /** The names of the sheets of a workbook and its first cells, a line for each row (ECMA-376 part 1, 18.3); '' for none. */
-export function readSheets(parts: ReadonlyMap<string, string>): string {
+export function readSheets(parts: ReadonlyMap<string, string>, reach: Reach): string {
   const strings = readStrings(parts.get(STRINGS) ?? '');
-  const sheets = [...parts].filter(([name]) => SHEET.test(name)).sort(([a], [b]) => (a < b ? -1 : 1));
+  const sheets = [...parts].filter(([name]) => SHEET.test(name)).sort(([a], [b]) => byNumber(a, b));
   const names: string[] = [];
   readXml(parts.get(WORKBOOK) ?? '', {
     open: (name, attributes) => {
       if (name === 'sheet' && attributes['name']) names.push(attributes['name']);
     },
   });
-  return [...sheets.map(([, xml]) => readCells(xml, strings)), ...names].join('\n');
+  return [...sheets.map(([, xml]) => readCells(xml, strings, reach)), ...names].join('\n');
 }
 
 function readStrings(xml: string): string[] {
@@ -38,7 +41,7 @@ function readStrings(xml: string): string[] {
   return strings;
 }
 
-function readCells(xml: string, strings: readonly string[]): string {
+function readCells(xml: string, strings: readonly string[], reach: Reach): string {
   let text = '';
   let type = '';
   let within = '';
@@ -65,7 +68,7 @@ function readCells(xml: string, strings: readonly string[]): string {
         if (name === within) within = '';
       },
     },
-    { isEnough: () => text.length > LONGEST_TEXT },
+    { isEnough: () => text.length > reach.text },
   );
   return text;
 }

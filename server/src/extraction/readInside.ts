@@ -1,5 +1,5 @@
 import { evidenceOfText, type Evidence } from '@vestibul/core';
-import { LONGEST_TEXT, nothing, type Inside } from './Inside';
+import { beginning, nothing, type Inside, type Reach } from './Inside';
 import { readArchive } from './archive';
 import { readPicture, readRecording } from './media';
 import { readOffice } from './office';
@@ -10,30 +10,41 @@ import { readLetter, readMarkup, readPage, readPlain, readRichText } from './pla
 /** A document that takes longer than this to read says nothing, in milliseconds. */
 const PATIENCE_MS = 10_000;
 
-type Reader = (file: string) => Promise<Inside>;
+type Reader = (file: string, reach: Reach) => Promise<Inside>;
 
 /** Reads what a file says of whose it is and what it is: author fields, its own title, its first text. Never fails. */
 export async function readInside(file: string, mime: string, extension: string): Promise<Inside> {
   const read = readerFor(mime, extension);
   if (!read) return nothing;
-  let timer: NodeJS.Timeout | undefined;
   try {
-    const late = new Promise<Inside>((resolve) => {
-      timer = setTimeout(() => resolve(nothing), PATIENCE_MS);
-    });
-    const { authors, changedBy, title, commented, ...texts } = await Promise.race([read(file), late]);
+    const { authors, changedBy, title, commented, others, ...texts } = await inTime(
+      read(file, beginning),
+      PATIENCE_MS,
+    );
     return {
       authors: distinct(authors),
       changedBy: distinct(changedBy),
       title: title.trim().slice(0, LONGEST_ACCOUNT),
-      text: texts.text.slice(0, LONGEST_TEXT),
-      header: texts.header.slice(0, LONGEST_TEXT),
-      fields: texts.fields.slice(0, LONGEST_TEXT),
+      text: texts.text.slice(0, beginning.text),
+      header: texts.header.slice(0, beginning.text),
+      fields: texts.fields.slice(0, beginning.text),
       commented: distinct(commented),
+      others,
     };
   } catch {
     // Damaged, or not what it says: then nothing is known of it beside its name.
     return nothing;
+  }
+}
+
+/** What is read, if it is within so many milliseconds; fails else. */
+export async function inTime<Read>(reading: Promise<Read>, patience: number): Promise<Read> {
+  let timer: NodeJS.Timeout | undefined;
+  try {
+    const late = new Promise<never>((_, reject) => {
+      timer = setTimeout(() => reject(new Error('too late')), patience);
+    });
+    return await Promise.race([reading, late]);
   } finally {
     clearTimeout(timer);
   }
@@ -61,7 +72,8 @@ const BY_EXTENSION: Readonly<Record<string, Reader>> = {
   eml: readLetter,
 };
 
-function readerFor(mime: string, extension: string): Reader | null {
+/** What reads files of a kind; null where nothing does. */
+export function readerFor(mime: string, extension: string): Reader | null {
   if (/officedocument|opendocument/u.test(mime) || /^(?:docx|pptx|xlsx|odt|odp|ods)$/u.test(extension))
     return readOffice;
   if (mime === 'application/pdf') return readPdf;

@@ -3,12 +3,12 @@ import path from 'node:path';
 import { describe, expect, test } from '@jest/globals';
 import { makeIdentifier, weighBeside } from '@vestibul/core';
 import { madeStudent, makePile } from '@vestibul/core/testing/pile';
-import { sniffType } from '../../intake/sniff';
+import { sniffType } from '../intake/sniff';
 import type { Inside } from './Inside';
 import { evidenceOfInside, readInside } from './readInside';
 
 /* Files that writers which are not ours made (bench/insides/make.mjs says which), and what stands in each. */
-const files = path.resolve('server/src/sorting/inside/testing/files');
+const files = path.resolve('server/src/extraction/testing/files');
 type Facts = Partial<Record<'text' | 'header' | 'fields' | 'authors' | 'changedBy', string[]>> & {
   title?: string;
   /** Whose it is, where its text says so; null where it is plainly nobody's. */

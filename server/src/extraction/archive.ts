@@ -1,8 +1,8 @@
 import { isLitter, splitName } from '@vestibul/core';
 import type { Entry } from 'yauzl';
-import { entryName } from '../entryName';
+import { entryName } from '../platform/entryName';
 import { nothing, type Inside } from './Inside';
-import { openZip } from '../openZip';
+import { openZip } from '../platform/openZip';
 
 /** Entries of an archive that are looked at. */
 const MOST_ENTRIES = 500;

@@ -1,42 +1,49 @@
 import { commentersIn, hasCommenters } from './commenters';
-import { LONGEST_TEXT, type Inside } from './Inside';
-import { readParts } from './readParts';
-import { readSheets } from './sheets';
+import type { Inside, Reach } from './Inside';
+import { listParts, readParts } from './readParts';
+import { byNumber, readSheets } from './sheets';
 import { readXml } from './readXml';
 
 /** Parts of documents that say who and what, and those that hold text, in their order (ECMA-376 part 1; ODF 1.3 part 3). */
 const CORE_PARTS = ['docProps/core.xml', 'meta.xml'];
 const PROPERTIES = 'docProps/custom.xml';
-const TEXT_PARTS = /^(?:word\/document\.xml|content\.xml|ppt\/slides\/slide[1-3]\.xml)$/u;
+const TEXT_PARTS = /^(?:word\/document\.xml|content\.xml|ppt\/slides\/slide(\d+)\.xml)$/u;
 const HEADER_PARTS = /^(?:word\/(?:header|footer)\d*\.xml|styles\.xml)$/u;
-const SHEET_PARTS = /^xl\/(?:workbook\.xml|sharedStrings\.xml|worksheets\/sheet[1-3]\.xml)$/u;
+const SHEET_PARTS = /^xl\/(?:workbook\.xml|sharedStrings\.xml|worksheets\/sheet(\d+)\.xml)$/u;
+/** Pictures and the like; not the small picture of itself that a program makes at every saving. */
+const OTHER_PARTS = /^(?:(?:word|ppt|xl)\/(?:media|embeddings|ink)|Pictures)\//u;
+
+const isUpTo = (most: number, found: RegExpExecArray | null) =>
+  found !== null && Number(found[1] ?? 0) <= most;
 
 /** Documents of office programs: what they say of themselves, their text, the head and foot of their pages. */
-export async function readOffice(file: string): Promise<Inside> {
+export async function readOffice(file: string, reach: Reach): Promise<Inside> {
   const parts = await readParts(
     file,
     (name) =>
       CORE_PARTS.includes(name) ||
       name === PROPERTIES ||
-      TEXT_PARTS.test(name) ||
+      isUpTo(reach.slides, TEXT_PARTS.exec(name)) ||
       HEADER_PARTS.test(name) ||
-      SHEET_PARTS.test(name) ||
+      isUpTo(reach.sheets, SHEET_PARTS.exec(name)) ||
       hasCommenters(name),
+    reach,
   );
   const core = CORE_PARTS.map((name) => parts.get(name)).find((xml) => xml !== undefined);
   const joined = (wanted: RegExp) =>
     [...parts]
       .filter(([name]) => wanted.test(name))
-      .sort(([a], [b]) => (a < b ? -1 : 1))
-      .map(([name, xml]) => textOfXml(name === 'styles.xml' ? pagesOf(xml) : xml))
+      .sort(([a], [b]) => byNumber(a, b))
+      .map(([name, xml]) => textOfXml(name === 'styles.xml' ? pagesOf(xml) : xml, reach))
       .join('\n');
   const { fields, ...said } = core ? sayCore(core) : { authors: [], changedBy: [], title: '', fields: '' };
   const properties = parts.get(PROPERTIES);
   return {
     ...said,
-    text: joined(TEXT_PARTS) + readSheets(parts),
+    text: joined(TEXT_PARTS) + readSheets(parts, reach),
     header: joined(HEADER_PARTS),
     fields: `${fields}${properties ? sayProperties(properties) : ''}`,
+    others: reach.others ? await listParts(file, (name) => OTHER_PARTS.test(name)) : [],
     commented: [...parts].flatMap(([name, xml]) => commentersIn(name, xml)),
   };
 }
@@ -107,14 +114,21 @@ const ROWS = new Set(['w:tr', 'a:tr', 'table:table-row']);
 /** Blanks that stand for themselves (ODF 1.3 part 3, 6.1.3); more than a few are a gap. */
 const blanks = (count = '1') => ' '.repeat(Math.min(Number(count) || 1, 9));
 /** What is written in a document and is no text of it: numbers of pages, what a box falls back to, who commented. */
-const NO_TEXT = new Set(['w:instrText', 'mc:Fallback', 'office:annotation', 'office:scripts']);
+const NO_TEXT = new Set([
+  'w:instrText',
+  'mc:Fallback',
+  'office:annotation',
+  'office:scripts',
+  'text:page-number',
+  'text:page-count',
+]);
 
 /**
  * The text of a document's part from its start, with a line for each paragraph. Outside of paragraphs stands no text, and
  * the end of a line within one is a blank
  * (ODF 1.3 part 3, 6.1.2).
  */
-function textOfXml(xml: string): string {
+function textOfXml(xml: string, reach: Reach): string {
   let text = '';
   let skipped = 0;
   let inCells = 0;
@@ -151,7 +165,7 @@ function textOfXml(xml: string): string {
         if (NO_TEXT.has(name)) skipped -= 1;
       },
     },
-    { isEnough: () => text.length > LONGEST_TEXT },
+    { isEnough: () => text.length > reach.text },
   );
   return text;
 }

@@ -1,4 +1,4 @@
-import { nothing, type Inside } from './Inside';
+import { nothing, type Inside, type Reach } from './Inside';
 import { readPdfBytes } from './pdf';
 import { readBytesOfParts } from './readParts';
 import { readXml } from './readXml';
@@ -11,13 +11,13 @@ const LISTS = /\.plist$/iu;
  * A program's document that is a ZIP of its own kind: the text of its preview, and its property lists as fields. Lists in
  * binary are passed over: their parts can refer to each other without end.
  */
-export async function readPackage(file: string): Promise<Inside> {
-  const parts = await readBytesOfParts(file, (name) => PREVIEW.test(name) || LISTS.test(name));
+export async function readPackage(file: string, reach: Reach): Promise<Inside> {
+  const parts = await readBytesOfParts(file, (name) => PREVIEW.test(name) || LISTS.test(name), reach);
   const preview = [...parts].find(([name]) => PREVIEW.test(name))?.[1];
   const fields = [...parts]
     .filter(([name, bytes]) => LISTS.test(name) && !bytes.subarray(0, 6).equals(BINARY))
     .map(([, bytes]) => fieldsOf(bytes.toString('utf8')));
-  const said = preview ? await readPdfBytes(preview) : nothing;
+  const said = preview ? await readPdfBytes(preview, reach) : nothing;
   return { ...said, fields: [said.fields, ...fields].filter(Boolean).join('\n') };
 }
 

@@ -1,4 +1,4 @@
-import { LONGEST_TEXT, nothing, type Inside } from './Inside';
+import { nothing, type Inside, type Reach } from './Inside';
 
 /** Groups of Rich Text Format 1.9 that hold no text of the document. */
 const NO_TEXT = new Set(
@@ -20,7 +20,7 @@ const DEEPEST = 200;
 type Into = 'text' | 'header' | 'authors' | 'changedBy' | 'title' | null;
 
 /** Reads the text of Rich Text Format (version 1.9.1) in one pass: control words left out, letters by their numbers put in. */
-export function readRtf(rtf: string): Inside {
+export function readRtf(rtf: string, reach: Reach): Inside {
   const found = { text: '', header: '', authors: '', changedBy: '', title: '' };
   const groups: Into[] = ['text'];
   let skip = 0;
@@ -32,7 +32,7 @@ export function readRtf(rtf: string): Inside {
   };
   const control = /\\([a-z]{1,32})(-?\d{1,10})? ?|\\'([\da-f]{2})|\\([^a-z\d])|([{}])|([^\\{}\r\n])/giu;
   for (const [, word, number, hex, sign, brace, letter] of rtf.matchAll(control)) {
-    if (found.text.length > LONGEST_TEXT || groups.length > DEEPEST) break;
+    if (found.text.length > reach.text || groups.length > DEEPEST) break;
     if (letter !== undefined) add(letter);
     else if (brace === '{') groups.push(into());
     else if (brace === '}') groups.pop();

@@ -1,18 +1,17 @@
 import fsp from 'node:fs/promises';
 import { decodeText } from '@vestibul/core';
-import { LONGEST_TEXT, nothing, type Inside } from './Inside';
+import { nothing, type Inside, type Reach } from './Inside';
 import { readRtf } from './rtf';
 import { readXml } from './readXml';
 
-const MOST_TEXT = 256 * 1024;
 /** People who are named as having made one file. */
 const MOST_AUTHORS = 20;
 
 /** The start of a file as text, in whatever code it is written. */
-async function readStart(file: string): Promise<string> {
+async function readStart(file: string, bytes: number): Promise<string> {
   const handle = await fsp.open(file);
   try {
-    const { buffer, bytesRead } = await handle.read(Buffer.alloc(MOST_TEXT), 0, MOST_TEXT, 0);
+    const { buffer, bytesRead } = await handle.read(Buffer.alloc(bytes), 0, bytes, 0);
     return decodeText(buffer.subarray(0, bytesRead));
   } finally {
     await handle.close();
@@ -20,12 +19,12 @@ async function readStart(file: string): Promise<string> {
 }
 
 /** What is text and nothing else. */
-export async function readPlain(file: string): Promise<Inside> {
-  return { ...nothing, text: await readStart(file) };
+export async function readPlain(file: string, reach: Reach): Promise<Inside> {
+  return { ...nothing, text: await readStart(file, reach.bytes) };
 }
 
-export async function readRichText(file: string): Promise<Inside> {
-  return readRtf(await readStart(file));
+export async function readRichText(file: string, reach: Reach): Promise<Inside> {
+  return readRtf(await readStart(file, reach.bytes), reach);
 }
 
 /** Elements of HTML that end a line, and those whose text is none of the page's (HTML Standard, 4.3 to 4.12). */
@@ -35,11 +34,11 @@ const LINES = new Set(
 const UNSEEN = new Set('script style template noscript'.split(' '));
 
 /** A page: its title, who its head says made it, and its text. */
-export async function readPage(file: string): Promise<Inside> {
+export async function readPage(file: string, reach: Reach): Promise<Inside> {
   const authors: string[] = [];
   let [title, text, within, unseen] = ['', '', '', 0];
   readXml(
-    await readStart(file),
+    await readStart(file, reach.bytes),
     {
       open: (name, attributes) => {
         within = name;
@@ -60,7 +59,7 @@ export async function readPage(file: string): Promise<Inside> {
         within = '';
       },
     },
-    { isHtml: true, isEnough: () => text.length > LONGEST_TEXT },
+    { isHtml: true, isEnough: () => text.length > reach.text },
   );
   return { ...nothing, authors, title, text };
 }
@@ -73,12 +72,12 @@ const LONGEST_TITLE_PATH = 3;
 const TEXTS = new Set('text tspan desc name description cmt'.split(' '));
 
 /** Tracks, maps and drawings: who made them, what they are called, and the texts in them. */
-export async function readMarkup(file: string): Promise<Inside> {
+export async function readMarkup(file: string, reach: Reach): Promise<Inside> {
   const authors: string[] = [];
   const path: string[] = [];
   let [title, text, inAuthor] = ['', '', 0];
   readXml(
-    await readStart(file),
+    await readStart(file, reach.bytes),
     {
       open: (name) => {
         path.push(name);
@@ -96,15 +95,15 @@ export async function readMarkup(file: string): Promise<Inside> {
         if (AUTHORS.has(path.pop() ?? '')) inAuthor -= 1;
       },
     },
-    { isEnough: () => text.length > LONGEST_TEXT || authors.length > MOST_AUTHORS },
+    { isEnough: () => text.length > reach.text || authors.length > MOST_AUTHORS },
   );
   return { ...nothing, authors, title, text };
 }
 
 /** A letter (RFC 5322): its sender is an account, what it is about its title. */
-export async function readLetter(file: string): Promise<Inside> {
+export async function readLetter(file: string, reach: Reach): Promise<Inside> {
   const { simpleParser } = await import('mailparser');
-  const start = await readStart(file);
+  const start = await readStart(file, reach.bytes);
   const {
     from,
     subject = '',
@@ -113,7 +112,7 @@ export async function readLetter(file: string): Promise<Inside> {
     skipHtmlToText: false,
     skipImageLinks: true,
     skipTextToHtml: true,
-    maxHtmlLengthToParse: MOST_TEXT,
+    maxHtmlLengthToParse: reach.bytes,
   });
   const senders = from?.value.map(({ name, address = '' }) => name || address) ?? [];
   return { ...nothing, authors: senders, title: subject, text };
