@@ -14,6 +14,7 @@ import { dueInstant, later } from './calendar';
 import { wasThere } from './comings';
 import { keepFile, type KeptFile } from './files/keepFile';
 import { makeFile, messyName } from './files/makeFile';
+import { makeBlankFile } from './handOuts';
 import type { DemoStudent } from './people';
 import { makeChance } from './random';
 import { ReviewPlan, type Deed } from './ReviewPlan';
@@ -40,6 +41,9 @@ interface WantedFile {
 interface MadeFile extends KeptFile {
   originalName: string;
 }
+
+/** Who turns the sheet in as it was handed out. */
+const AS_HANDED_OUT = 'Maeve Weber';
 
 /** Files made at once. */
 const AT_ONCE = 8;
@@ -162,14 +166,18 @@ export class WorkMaker {
     const chance = makeChance(seed);
     const kind = again || chance.happens(0.35) ? chance.pick(assignment.kinds) : assignment.kinds[0]!;
     const author = [first, last].filter(Boolean).join(' ');
-    const bytes = await makeFile({
-      kind,
-      title: assignment.title,
-      author,
-      at,
-      chance: () => makeChance(seed),
-      isDraft,
-    });
+    const { sheet } = assignment;
+    const bytes =
+      sheet?.kind === kind && author === AS_HANDED_OUT
+        ? await makeBlankFile(sheet.title, kind, at)
+        : await makeFile({
+            kind,
+            title: assignment.title,
+            author,
+            at,
+            chance: () => makeChance(seed),
+            isDraft,
+          });
     const originalName = messyName(chance, kind, assignment.title, first || last, last);
     return { originalName, ...(await keepFile(this.school, bytes, originalName)) };
   }

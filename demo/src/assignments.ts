@@ -14,6 +14,8 @@ export interface DemoAssignment {
   scoring: Scoring;
   lateRule?: LateRule;
   weight?: number;
+  /** What is handed out with it, to write on. */
+  sheet?: { title: string; kind: FileKind };
 }
 
 const all = [2, 3, 4, 5, 7];
@@ -177,5 +179,6 @@ export const assignments: readonly DemoAssignment[] = [
     unit: 'Weather and water',
     scoring: rubric,
     lateRule: tenADay,
+    sheet: { title: 'Stream gauge sheet', kind: 'docx' },
   },
 ];

@@ -17,6 +17,18 @@ import { keepFile } from './files/keepFile';
 import { makeFile, type FileKind } from './files/makeFile';
 import { makeChance } from './random';
 
+const FIRST_VERSION = 71;
+
+/** The bytes of a blank. */
+export function makeBlankFile(
+  title: string,
+  kind: FileKind,
+  at: Instant,
+  seed = FIRST_VERSION,
+): Promise<Buffer> {
+  return makeFile({ kind, title, author: 'I. Tamsin', at, chance: () => makeChance(seed) });
+}
+
 /** Makes a file; what it answers keeps that as a blank of a course, or as the next version of one. */
 export async function keepMadeBlank(
   school: School,
@@ -27,8 +39,8 @@ export async function keepMadeBlank(
   at: Instant,
   isNewVersion = false,
 ): Promise<(blankId?: BlankId) => BlankId> {
-  const seed = isNewVersion ? 72 : 71;
-  const bytes = await makeFile({ kind, title, author: 'I. Tamsin', at, chance: () => makeChance(seed) });
+  const seed = isNewVersion ? 72 : FIRST_VERSION;
+  const bytes = await makeBlankFile(title, kind, at, seed);
   const originalName = `${title}.${kind}`;
   const { type, ...kept } = await keepFile(school, bytes, originalName);
   return (blankId) => {

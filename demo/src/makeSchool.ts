@@ -39,10 +39,9 @@ const YEAR = 365 * DAY;
 
 /** The blank that comes with what is due now, and the sheet that everybody has had since September. */
 async function planHandOuts(school: School, by: PersonId, course: CourseId, now: Instant): Promise<Deed[]> {
-  const log = readCourse(school, course, 'teacher').assignments.find(
-    ({ title }) => title === 'Stream gauge log',
-  )!;
-  const logSheet = await keepMadeBlank(school, by, course, 'Stream gauge sheet', 'docx', now);
+  const { title: logTitle, sheet } = assignments.find((known) => known.sheet)!;
+  const log = readCourse(school, course, 'teacher').assignments.find(({ title }) => title === logTitle)!;
+  const logSheet = await keepMadeBlank(school, by, course, sheet!.title, sheet!.kind, now);
   const key = await keepMadeBlank(school, by, course, 'Map key', 'pdf', now);
   let keyId: BlankId;
   const newKey = later(now, -2 * DAY);

@@ -26,6 +26,7 @@ import { Room } from './platform/Room';
 import { Vault } from './platform/Vault';
 import { PileWorks } from './sorting/PileWorks';
 import { Bus } from './platform/live/Bus';
+import { SideWorks } from './platform/live/SideWorks';
 import { LongWorks } from './platform/live/LongWorks';
 import { Rights } from './access/Rights';
 import { Looking } from './platform/live/Looking';
@@ -77,6 +78,7 @@ export function openSchool(options: SchoolOptions): School {
     address: options.address ?? (() => 'http://localhost/'),
     gate: new WriteGate(),
     works: new LongWorks(),
+    sideWorks: new SideWorks(),
     piles: new PileWorks(),
     report: options.report ?? (() => {}),
     folder,

@@ -146,7 +146,7 @@ export async function startServer(options: ServerOptions): Promise<RunningServer
       stopFinishing();
       stopExpiring();
       stopClearing();
-      await school.piles.close();
+      await Promise.all([school.piles.close(), school.sideWorks.close()]);
       closePost();
       school.close();
     },

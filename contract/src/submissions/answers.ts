@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { progressStates } from '@vestibul/core';
 import type {
   AssignmentId,
   CourseId,
@@ -38,6 +39,23 @@ export const submissionsAnswers = {
         assignmentId: branded<AssignmentId>(),
         due: instant.nullable(),
         excused: z.boolean(),
+      }),
+    ),
+  }),
+  /** How far the work is from what was handed out with its assignment; what is still being measured is counted. */
+  readProgress: z.object({
+    hasBlank: z.boolean(),
+    waiting: count,
+    works: z.array(
+      z.object({
+        submissionId: branded<SubmissionId>(),
+        attempt: count,
+        words: count,
+        added: count,
+        removed: count,
+        /** Of all words those that were added, from 0 to 1. */
+        share: z.number(),
+        state: z.enum(progressStates),
       }),
     ),
   }),

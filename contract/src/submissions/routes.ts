@@ -37,6 +37,12 @@ export const submissionsRoutes = {
     needs: 'view',
     answers: 'bytes',
   },
+  readProgress: {
+    method: 'GET',
+    path: '/api/assignments/:assignmentId/progress',
+    about: 'assignment',
+    needs: 'view',
+  },
   readWork: {
     method: 'GET',
     path: '/api/assignments/:assignmentId/work.zip',

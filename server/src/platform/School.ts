@@ -9,6 +9,7 @@ import type { Vault } from './Vault';
 import type { PileWorks } from '../sorting/PileWorks';
 import type { Bus } from './live/Bus';
 import type { LongWorks } from './live/LongWorks';
+import type { SideWorks } from './live/SideWorks';
 import type { Rights } from '../access/Rights';
 import type { Looking } from './live/Looking';
 import type { Streams } from './live/Streams';
@@ -87,6 +88,7 @@ export interface School {
   address: () => string;
   /** What goes on after its request was answered. */
   works: LongWorks;
+  sideWorks: SideWorks;
   /** The piles that are being worked on. */
   piles: PileWorks;
   /** Where an error goes that no request waits for. */

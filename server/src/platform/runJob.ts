@@ -35,6 +35,8 @@ const MB = 1024 ** 2;
 /** The bounds of every job. */
 export const bounds: Record<JobName, Bounds> = {
   hashFile: { lane: 'long' },
+  extract: { lane: 'long', quietMs: 45_000, mostGrowth: 512 * MB },
+  measure: { lane: 'long', quietMs: 45_000, mostGrowth: 512 * MB },
   finishRecording: { lane: 'long', quietMs: 15_000, mostGrowth: 512 * MB },
   measureSound: { lane: 'short', quietMs: 15_000, mostGrowth: 256 * MB },
   readList: { lane: 'short', quietMs: 60_000 },

@@ -1,5 +1,6 @@
 import { takeBack } from './attempts';
 import { recordInClass, undoInClass } from './inClass';
+import { readProgress } from './progress';
 import { readRack } from './rack';
 import { listMyAssignments, listPeriodPieces, listMyFiles, previewTray, readTray } from './studentPlace';
 import { previewDues } from './reckon';
@@ -10,6 +11,7 @@ import { sealTexts } from '../intake/tray';
 
 export const submissionHandlers = {
   readRack: (call) => readRack(call.school, call.params.courseId, caller(call).id),
+  readProgress: ({ school, params }) => readProgress(school, params.assignmentId),
   // Not shown to others: what one of the staff has looked at is new to the rest of them all the same.
   markSeen(call) {
     markSeen(call.school, caller(call).id, call.params.submissionId, call.body.attempts);

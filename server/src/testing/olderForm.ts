@@ -52,6 +52,7 @@ const undo: Record<number, string> = {
   41: `DROP INDEX comment_by_spoken; ALTER TABLE comment DROP COLUMN spoken_id; ALTER TABLE comment DROP COLUMN spoken_seconds;
     ALTER TABLE upload DROP COLUMN submission_id`,
   42: 'DROP INDEX upload_spoken_unsaved',
+  43: 'DROP TABLE progress',
 };
 
 /** Ends a school's server, and starts it on its database as an earlier version would have left it. */

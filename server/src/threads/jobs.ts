@@ -5,6 +5,8 @@ import {
   readList,
   type ListOptions,
   type CourseId,
+  type Extracted,
+  type Progress as FarFromBlank,
   type PieceNote,
   type PackageId,
   type PersonId,
@@ -22,6 +24,8 @@ import {
   type ReadAgain,
   type UnpackEnd,
 } from '../sorting/pileJobs';
+import { extract } from '../extraction/extract';
+import { measure } from '../extraction/measure';
 import type { NewPilePiece } from '../sorting/pilePieces';
 import { writeFeed } from '../calendar/feed';
 import { findStray } from '../intake/findStray';
@@ -50,6 +54,11 @@ async function inSchool<Result>(
 
 interface InSchool {
   school: ThreadSchool;
+}
+
+interface ToExtract {
+  file: string;
+  kind: Parameters<typeof extract>[1];
 }
 
 interface UnpackJob extends InSchool {
@@ -88,6 +97,16 @@ export const jobs = {
     for await (const chunk of fs.createReadStream(file, { highWaterMark: 1 << 20 }))
       hash.update(chunk as Buffer);
     return hash.digest('hex') as Sha256;
+  },
+
+  /** All that is in a file; null where it cannot be read. */
+  extract({ file, kind }: ToExtract): Promise<Extracted | null> {
+    return extract(file, kind);
+  },
+
+  /** How far a file is from the nearest of some blanks; null where that cannot be told. */
+  measure({ file, kind, blanks }: ToExtract & { blanks: Extracted[] }): Promise<FarFromBlank | null> {
+    return measure(file, kind, blanks);
   },
 
   /** Writes a recording anew with its duration; false where it stays as it came. */

@@ -1,10 +1,20 @@
 import { describe, expect, test } from '@jest/globals';
 import { errorStatus } from '@vestibul/contract';
 import type { Instant, PersonId } from '@vestibul/core';
-import type { RackStudent } from '../state/api';
+import type { RackStudent, WorkProgress } from '../state/api';
 import { at, byLast, course, g1, now, slot, students } from '../testing/course';
 import { currentAssignment, type MyAssignment } from '../screens/student/currentAssignment';
-import { assignmentsFor, nearestAssignment, placesFor, placesOfStudent, tallyOf } from './rack/courseWork';
+import {
+  assignmentsFor,
+  nearestAssignment,
+  placesFor,
+  placesOfStudent,
+  rowsOf,
+  tallyOf,
+  type Place,
+} from './rack/courseWork';
+import { sayAdded, sayProgress } from './rack/sayProgress';
+import { saySlot } from './rack/SlotView';
 import { sayBytes, sayDueDay, sayListName, sayName, sayShortly } from './ui/format';
 import { sayFailure } from './messages/sentences';
 import { stripFor } from './naming/stripFor';
@@ -87,6 +97,7 @@ describe('the work of a course', () => {
     expect(tallyOf(places)).toEqual({
       in: 1,
       unseen: 1,
+      untouched: 0,
       late: 0,
       missing: 1,
       toReview: 1,
@@ -94,6 +105,47 @@ describe('the work of a course', () => {
       held: 0,
     });
     expect(placesFor(course, rack, '3', log, now, byLast)).toHaveLength(1);
+  });
+
+  test('students × assignments have a place for whatever is asked of somebody, and none for the rest', () => {
+    const own = { studentId: 's1', assignmentId: course.assignments[0]!.id, due: null, excused: true };
+    const rack = { students, slots: [slot('s1', {})], dues: [own] };
+    const rows = rowsOf(course, rack, 'all', course.assignments, now, byLast);
+    expect(rows.map(({ student }) => student.last)).toEqual(['Ålund', 'Zhang', 'Berg']);
+    // Column by column what the rack of that assignment shows.
+    for (const [at, assignment] of course.assignments.entries())
+      expect(rows.flatMap(({ places }) => places[at] ?? [])).toEqual(
+        placesFor(course, rack, 'all', assignment, now, byLast),
+      );
+    expect(rows[1]!.places[0]?.state).toBe('excused');
+  });
+
+  test('an untouched copy of what was handed out is counted, and said in the slot', () => {
+    const progress = {
+      state: 'untouched',
+      added: 0,
+      removed: 0,
+      words: 9,
+      share: 0,
+      attempt: 1,
+    } as WorkProgress;
+    const places = placesFor(
+      course,
+      { students, slots: [slot('s1', {})], dues: [] },
+      '2',
+      course.assignments[1]!,
+      now,
+      byLast,
+    );
+    const [one] = places.filter((place) => place.slot).map((place): Place => ({ ...place, progress }));
+    expect(tallyOf([one!]).untouched).toBe(1);
+    expect(saySlot(one!.student, one!.slot, one!.state, progress)).toMatch(/: turned in, .*untouched copy$/);
+    const begun = { ...progress, state: 'begun', added: 12, removed: 3, share: 0.4 } as WorkProgress;
+    expect([sayAdded(begun), sayProgress(begun)]).toEqual([
+      '+ 12 words',
+      'Begun: 12 words added, 3 taken away, 40 % of its text.',
+    ]);
+    expect(sayAdded({ ...begun, added: 0 })).toBe('changed, no words added');
   });
 
   test('the work of one student through the year is theirs alone, each with its assignment', () => {

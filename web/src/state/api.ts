@@ -12,6 +12,7 @@ const tagTypes = [
   'Submission',
   'Phrases',
   'Marks',
+  'Progress',
   'Ledger',
   'Mine',
   'Tray',
@@ -156,6 +157,7 @@ export const api = createApi({
       readAssignment: read('readAssignment', 'Course'),
 
       readRack: read('readRack', 'Rack'),
+      readProgress: read('readProgress', 'Progress', 'Blanks'),
       readLevels: read('readLevels', 'Marks', 'Rack', 'Course'),
       readMarks: read('readMarks', 'Marks', 'Rack', 'Course', 'Roster'),
       readSubmission: build.query<AnswerOf<'readSubmission'>, CallFor<'readSubmission'>>({
@@ -254,6 +256,7 @@ export const api = createApi({
 });
 
 export type Slot = AnswerOf<'readRack'>['slots'][number];
+export type WorkProgress = AnswerOf<'readProgress'>['works'][number];
 export type RackStudent = AnswerOf<'readRack'>['students'][number];
 export type RosterStudent = AnswerOf<'readRoster'>[number];
 export type Course = AnswerOf<'readCourse'>;

@@ -101,7 +101,7 @@ export function useLive(): void {
         // Of all that may be open, only what this very submission shows is read again.
         const id = notice.slot?.id ?? before?.id;
         if (id) dispatch(api.util.invalidateTags([{ type: 'Submission', id }]));
-        if (id) readAgainSoon(['Ledger', 'Marks']);
+        if (id) readAgainSoon(['Ledger', 'Marks', 'Progress']);
       } else if (notice.kind === 'looking') {
         const { submissionId, people } = notice;
         dispatch(

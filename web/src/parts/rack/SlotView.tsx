@@ -1,5 +1,6 @@
 import { nothingIn, stateOf, type Instant, type SubmissionState } from '@vestibul/core';
-import type { RackStudent, Slot } from '../../state/api';
+import type { RackStudent, Slot, WorkProgress } from '../../state/api';
+import { sayAdded } from './sayProgress';
 import { sayListName, sayShortly } from '../ui/format';
 import { GroupMark, type Group } from '../courses/GroupMark';
 
@@ -24,6 +25,7 @@ interface SlotViewProps {
   state: SubmissionState;
   now: number;
   zone: string;
+  progress?: WorkProgress | undefined;
 }
 
 const voids: Partial<Record<SubmissionState, string>> = {
@@ -34,12 +36,19 @@ const voids: Partial<Record<SubmissionState, string>> = {
 };
 
 /** The inside of a slot: the hole with what lies in it, and the name plate. The forms are in styles.css. */
-export function SlotView({ student, slot, state, now, zone, group }: SlotViewProps) {
+export function SlotView({ student, slot, state, now, zone, group, progress }: SlotViewProps) {
   return (
     <>
       <span className="hole">
         {slot?.turnedInAt ? (
-          <Sheet slot={slot} turnedInAt={slot.turnedInAt} state={state} now={now} zone={zone} />
+          <Sheet
+            slot={slot}
+            turnedInAt={slot.turnedInAt}
+            state={state}
+            now={now}
+            zone={zone}
+            progress={progress}
+          />
         ) : (
           <span className={`void ${state === 'missing' && !student.leftAt ? 'void-missing' : ''}`}>
             {student.leftAt ? `left ${sayShortly(student.leftAt, now, zone)}` : voids[state]}
@@ -65,10 +74,11 @@ interface SheetProps {
   state: SubmissionState;
   now: number;
   zone: string;
+  progress?: WorkProgress | undefined;
 }
 
 /** What lies in a slot: what it is, since when, how its owner called it, and how far it is. */
-export function Sheet({ slot, turnedInAt, state, now, zone }: SheetProps) {
+export function Sheet({ slot, turnedInAt, state, now, zone, progress }: SheetProps) {
   // What comes while somebody looks slides in; a rack that opens has nothing to move.
   const hasJustCome = now - Date.parse(turnedInAt) < JUST_MS;
   return (
@@ -85,8 +95,11 @@ export function Sheet({ slot, turnedInAt, state, now, zone }: SheetProps) {
           <time dateTime={turnedInAt}>{sayShortly(turnedInAt, now, zone)}</time>
         </span>
         {isFlat(state) ? null : (
-          <span className="own-name" title={slot.originalName}>
-            {slot.originalName.replace(/\.\w{1,5}$/, '')}
+          <span
+            className={`own-name ${progress?.state === 'untouched' ? 'is-untouched' : ''}`}
+            title={slot.originalName}
+          >
+            {progress ? sayAdded(progress) : slot.originalName.replace(/\.\w{1,5}$/, '')}
           </span>
         )}
         {state === 'handed back' ? <span className="turned-down" /> : null}
@@ -119,13 +132,19 @@ export function slotClass(student: RackStudent, slot: Slot | undefined, state: S
 }
 
 /** The same in words, for those who hear the rack. */
-export function saySlot(student: RackStudent, slot: Slot | undefined, state: SubmissionState): string {
+export function saySlot(
+  student: RackStudent,
+  slot: Slot | undefined,
+  state: SubmissionState,
+  progress?: WorkProgress,
+): string {
   const more = [
     student.leftAt ? 'has left' : '',
     slot?.turnedInAt && slot.lateMs > 0 && state !== 'late' ? 'late' : '',
     slot && slot.pieces > 1 ? `${slot.pieces} pieces` : (slot?.form ?? ''),
     slot?.unseen ? 'not seen' : '',
     slot?.drifted ? 'drift' : '',
+    progress ? sayAdded(progress) : '',
   ].filter(Boolean);
   return [`${sayListName(student)}: ${state}`, ...more].join(', ');
 }

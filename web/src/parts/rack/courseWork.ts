@@ -7,7 +7,7 @@ import {
   type SortOrder,
   type SubmissionState,
 } from '@vestibul/core';
-import type { Course, RackStudent, Slot } from '../../state/api';
+import type { Course, RackStudent, Slot, WorkProgress } from '../../state/api';
 import { isUnseen } from '../hall/Hall';
 import { stateOfSlot } from './SlotView';
 
@@ -20,6 +20,8 @@ export interface Place {
   slot: Slot | undefined;
   due: Instant | null;
   state: SubmissionState;
+  /** How far it is from what was handed out, where that is known. */
+  progress?: WorkProgress | undefined;
 }
 
 /** The assignments that a period has been given and students see, or that any has, when all are looked at; soonest due first. */
@@ -186,6 +188,7 @@ export interface Tally {
   unseen: number;
   late: number;
   missing: number;
+  untouched: number;
   toReview: number;
   toHandBack: number;
   held: number;
@@ -210,12 +213,13 @@ export const isToHandBack = ({ state, slot }: Pick<Place, 'state' | 'slot'>): bo
 export const isAnswered = ({ slot }: Pick<Place, 'slot'>): boolean => (slot?.answers ?? 0) > 0;
 
 /** What the counts above the rack count, in their order. */
-export const tallied = ['in', 'unseen', 'late', 'held', 'missing'] as const;
+export const tallied = ['in', 'unseen', 'untouched', 'late', 'held', 'missing'] as const;
 export type Tallied = (typeof tallied)[number];
 
 const fits: Record<Tallied, (place: Place) => boolean> = {
   in: ({ slot }) => Boolean(slot?.turnedInAt),
   unseen: ({ slot }) => slot !== undefined && isUnseen(slot),
+  untouched: ({ progress }) => progress?.state === 'untouched',
   late: ({ slot }) => (slot?.lateMs ?? 0) > 0,
   held: ({ state }) => state === 'held',
   missing: ({ state }) => state === 'missing',
@@ -234,6 +238,7 @@ export function tallyOf(places: readonly Place[]): Tally {
     unseen: count(fits.unseen),
     late: count(fits.late),
     missing: count(fits.missing),
+    untouched: count(fits.untouched),
     toReview: count(isToReview),
     toHandBack: count(isToHandBack),
     held: count(fits.held),

@@ -16,6 +16,7 @@ import { stayForNotices } from '../../parts/ui/stayForNotices';
 import { useKeys } from '../../parts/ui/useKeys';
 import { useMedia } from '../../parts/ui/useMedia';
 import { useSwipe } from '../../parts/ui/useSwipe';
+import { sayProgress } from '../../parts/rack/sayProgress';
 import { useSeen } from '../../parts/rack/useSeen';
 import { sayWhoOpens } from '../../parts/review/sayWhoOpens';
 import { NotTheirs } from '../../parts/review/NotTheirs';
@@ -107,7 +108,13 @@ export function Glance({ course, places, at, onMove, onReview, onClose, onClosed
             <NamePicture segments={strip.segments} />
           </div>
           {place.slot?.id ? (
-            <Shown key={place.slot.id} course={course} submissionId={place.slot.id} zone={zone} />
+            <Shown
+              key={place.slot.id}
+              course={course}
+              submissionId={place.slot.id}
+              progress={place.progress}
+              zone={zone}
+            />
           ) : (
             <p className="m-auto p-8 text-lg text-ink-2">
               {place.state === 'started'
@@ -130,10 +137,11 @@ export function Glance({ course, places, at, onMove, onReview, onClose, onClosed
 interface ShownProps {
   course: Course;
   submissionId: Submission['id'];
+  progress: Place['progress'];
   zone: string;
 }
 
-function Shown({ course, submissionId, zone }: ShownProps) {
+function Shown({ course, submissionId, progress, zone }: ShownProps) {
   const submission = api.useReadSubmissionQuery({ params: { submissionId } });
   const [chosen, setChosen] = useState<PieceId | null>(null);
   return (
@@ -156,6 +164,7 @@ function Shown({ course, submissionId, zone }: ShownProps) {
                 ''
               )}
               {counting.attempt > 1 ? ` · attempt ${counting.attempt}` : ''}
+              {progress ? ` · ${sayProgress(progress)}` : ''}
             </p>
             <PieceTabs pieces={pieces} current={current} onChoose={setChosen} />
             <DriftNote piece={current} zone={zone} />

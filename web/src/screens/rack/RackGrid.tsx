@@ -106,7 +106,7 @@ function SlotButton({
   onChoose,
   onPress,
 }: RackGridProps & { place: Place }) {
-  const { student, slot, state } = place;
+  const { student, slot, state, progress } = place;
   const isSelected = student.id === selected;
   const isPicked = picked?.has(student.id) ?? false;
   return (
@@ -117,7 +117,7 @@ function SlotButton({
         className={slotClass(student, slot, state)}
         aria-current={isSelected}
         aria-pressed={picked ? isPicked : undefined}
-        aria-label={saySlot(student, slot, state)}
+        aria-label={saySlot(student, slot, state, progress)}
         tabIndex={isSelected ? 0 : -1}
         onFocus={() => onChoose(student.id)}
         // A press focuses it too where the browser focuses no buttons.
@@ -130,6 +130,7 @@ function SlotButton({
           state={state}
           now={now}
           zone={zone}
+          progress={progress}
           group={course.periods
             .find(({ id }) => id === student.periodId)
             ?.groups.find(({ id }) => id === student.groupId)}

@@ -21,6 +21,7 @@ import { tell } from '../../parts/messages/Notices';
 import { Empty, Failed, Loading } from '../../parts/messages/States';
 import { stripFor } from '../../parts/naming/stripFor';
 import { useChosen } from '../../parts/hall/useChosen';
+import { useProgress } from '../../parts/rack/useProgress';
 import { useArrangement } from '../../parts/rack/useArrangement';
 import { useKeys } from '../../parts/ui/useKeys';
 import { useNow } from '../../parts/hall/useNow';
@@ -67,8 +68,13 @@ export function Slots({ course, period }: { course: Course; period: string }) {
 
   const assignments = assignmentsFor(course, period, now);
   const assignment = chooseAssignment(assignments, asksFor.get('assignment'), now);
-  const everybody =
-    rack.data && assignment ? placesFor(course, rack.data, period, assignment, now, arrangement) : [];
+  const progress = useProgress(assignment?.id ?? null);
+  const everybody = (
+    rack.data && assignment ? placesFor(course, rack.data, period, assignment, now, arrangement) : []
+  ).map((place): Place => {
+    const known = place.slot?.id ? progress.get(place.slot.id) : undefined;
+    return known?.attempt === place.slot?.attempt ? { ...place, progress: known } : place;
+  });
   const shown = tallied.find((key) => key === asksFor.get('show')) ?? null;
   const places = useShown(
     everybody,

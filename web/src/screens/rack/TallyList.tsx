@@ -3,13 +3,17 @@ import { tallied, type Tallied, type Tally } from '../../parts/rack/courseWork';
 const says = {
   in: 'in',
   unseen: 'not seen',
+  untouched: 'untouched',
   late: 'late',
   held: 'held',
   missing: 'missing',
 } as const satisfies Record<Tallied, string>;
 
+/** What most assignments have none of. */
+const RARE: ReadonlySet<Tallied> = new Set(['held', 'untouched']);
+
 /** What is red where it is not nothing. */
-const WARNS: ReadonlySet<Tallied> = new Set(['late', 'missing']);
+const WARNS: ReadonlySet<Tallied> = new Set(['untouched', 'late', 'missing']);
 
 interface TallyListProps {
   tally: Tally;
@@ -27,7 +31,7 @@ export function TallyList({ tally, shown, onShow }: TallyListProps) {
       className="ml-auto flex gap-1 max-md:ml-0 max-md:w-full max-md:gap-3"
     >
       {tallied
-        .filter((key) => key !== 'held' || tally.held > 0 || shown === 'held')
+        .filter((key) => !RARE.has(key) || tally[key] > 0 || shown === key)
         .map((key) => (
           <button
             key={key}
