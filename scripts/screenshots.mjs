@@ -144,8 +144,11 @@ try {
   const evening = await visit('itamsin', { dark: true });
   await settle(evening);
   await openRack(evening, 4);
+  await evening.getByRole('link', { name: 'Whole term' }).click();
+  await evening.getByRole('link', { name: 'All periods' }).click();
+  await evening.getByRole('grid').waitFor();
   await settle(evening);
-  await take(evening, 'rack-evening');
+  await take(evening, 'rack-map');
 
   await go(teacher, 'o');
   // A pile from an old stick: what can be told is placed, the rest lies on the table.
