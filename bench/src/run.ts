@@ -4,6 +4,7 @@ import path from 'node:path';
 import { measureAttack } from './attack';
 import { measureDesk } from './desk';
 import { measureFirstLoad } from './firstLoad';
+import { measureGlance } from './glance';
 import { measureIdentify } from './identify';
 import { measurePages } from './pages';
 import { measurePile } from './pile';
@@ -23,6 +24,7 @@ const measures: Readonly<Record<string, Measure>> = {
   insides: measureInsides,
   pile: measurePile,
   rack: measureRack,
+  glance: measureGlance,
   review: async (folder) => [...(await measureReview(folder)), ...(await measureDesk(`${folder}-desk`))],
   school: measureSchool,
   upload: measureUpload,

@@ -19,13 +19,16 @@ interface Kept {
   extension: string;
 }
 
-/** Every version of what was handed out with an assignment. */
+/** Versions that are measured against: each work is compared with all of them. */
+const MOST_GIVEN = 12;
+
+/** What was handed out with an assignment, in its newest versions. */
 function listGiven(db: Database, assignment: AssignmentId): Kept[] {
   return all<Kept>(
     db,
-    `SELECT DISTINCT v.sha256, v.mime, v.extension FROM hand_out h JOIN blank_version v ON v.blank_id = h.blank_id
-     WHERE h.assignment_id = ? ORDER BY v.sha256`,
-    [assignment],
+    `SELECT v.sha256, v.mime, v.extension FROM hand_out h JOIN blank_version v ON v.blank_id = h.blank_id
+     WHERE h.assignment_id = ? GROUP BY v.sha256 ORDER BY MAX(v.kept_at) DESC, v.sha256 LIMIT ?`,
+    [assignment, MOST_GIVEN],
   );
 }
 

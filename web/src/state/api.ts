@@ -1,5 +1,7 @@
+import { original } from '@reduxjs/toolkit';
 import { createApi } from '@reduxjs/toolkit/query/react';
 import type { AnswerOf, JsonRouteName, LiveNotice } from '@vestibul/contract';
+import type { CourseId } from '@vestibul/core';
 import { contractQuery, type AnyCall, type CallFor } from './contractQuery';
 
 const tagTypes = [
@@ -278,12 +280,21 @@ export const isSlotOf =
   (slot: Slot): boolean =>
     slot.studentId === studentId && slot.assignmentId === assignmentId;
 
-/** Puts one slot into the rack that is on screen, without reading the whole rack again. */
-export function putSlot(changed: SlotNow) {
-  const { courseId, slot } = changed;
+const keyOf = ({ studentId, assignmentId }: Pick<SlotNow, 'studentId' | 'assignmentId'>) =>
+  `${studentId} ${assignmentId}`;
+
+/** Puts slots of a course into the rack that is on screen, without reading the whole rack again; of several of one slot the last. */
+export function putSlots(courseId: CourseId, changed: readonly SlotNow[]) {
   return api.util.updateQueryData('readRack', { params: { courseId } }, (rack) => {
-    const at = rack.slots.findIndex(isSlotOf(changed));
-    if (at >= 0) rack.slots.splice(at, 1, ...(slot ? [slot] : []));
-    else if (slot) rack.slots.push(slot);
+    // Looked for in what was there: through the draft every slot of the course would be copied for each that changed.
+    const places = new Map(original(rack)!.slots.map((slot, at) => [keyOf(slot), at]));
+    const gone: number[] = [];
+    for (const [key, { slot }] of new Map(changed.map((one) => [keyOf(one), one]))) {
+      const at = places.get(key);
+      if (!slot) gone.push(...(at === undefined ? [] : [at]));
+      else if (at === undefined) rack.slots.push(slot);
+      else rack.slots[at] = slot;
+    }
+    for (const at of gone.toSorted((a, b) => b - a)) rack.slots.splice(at, 1);
   });
 }

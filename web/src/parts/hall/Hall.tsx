@@ -1,4 +1,4 @@
-import { Suspense, lazy, useState, type ReactNode } from 'react';
+import { Suspense, lazy, useMemo, useState, type ReactNode } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { api, type Course, type Slot } from '../../state/api';
 import { Mark } from './Mark';
@@ -158,14 +158,15 @@ function useUnseen(course: Course): Map<string, number> {
     { params: { courseId: course.id } },
     { skip: course.role === 'office' },
   );
-  const counts = new Map<string, number>();
-  if (!data) return counts;
-  const periodOf = new Map(data.students.map((student) => [student.id, student.periodId]));
-  for (const slot of data.slots.filter(isUnseen)) {
-    const periodId = periodOf.get(slot.studentId);
-    if (periodId) counts.set(periodId, (counts.get(periodId) ?? 0) + 1);
-  }
-  return counts;
+  return useMemo(() => {
+    const counts = new Map<string, number>();
+    const periodOf = new Map(data?.students.map((student) => [student.id, student.periodId]));
+    for (const slot of data?.slots.filter(isUnseen) ?? []) {
+      const periodId = periodOf.get(slot.studentId);
+      if (periodId) counts.set(periodId, (counts.get(periodId) ?? 0) + 1);
+    }
+    return counts;
+  }, [data]);
 }
 
 /** New since this teacher last looked; what is reviewed or handed back has been looked at by a colleague. */

@@ -1,17 +1,21 @@
 import { useEffect, useSyncExternalStore } from 'react';
 import { routes, type LiveNotice } from '@vestibul/contract';
-import type { CourseId } from '@vestibul/core';
+import { groupBy, type CourseId, type SubmissionId } from '@vestibul/core';
 import { announce } from '../messages/announce';
 import { tell } from '../messages/Notices';
 import { comingOf, sayComing, type Coming } from '../messages/sayComing';
 import { sayName } from '../ui/format';
-import { api, isSlotOf, putSlot, type Slot, type SlotNow, type Tag } from '../../state/api';
+import { api, isSlotOf, putSlots, type Slot, type SlotNow, type Tag } from '../../state/api';
+import { inBursts } from '../../state/inBursts';
 import { onBackInTouch } from '../../state/backInTouch';
 import { LiveLine, type Stream } from '../../state/LiveLine';
 import { store, useAppDispatch } from '../../state/store';
 
 /** How long notices of a whole course are gathered before it is read again, in milliseconds: thirty students begin at once. */
 const GATHER_MS = 1500;
+
+/** How long slots are gathered while they come thick and fast, in milliseconds; the first is shown at once. */
+const BURST_MS = 250;
 
 /** Over how long the pages of a class read again what was changed for all of it, so that they do not ask all at once. */
 const SPREAD_MS = 3000;
@@ -91,17 +95,32 @@ export function useLive(): void {
         stale.clear();
       }, GATHER_MS);
     };
+    /** What became of slots, in their order: put into the rack at once, however many they are. */
+    const takeSlots = (changed: readonly SlotNow[]) => {
+      const befores = new Map<string, Slot | undefined>();
+      const ids = new Set<SubmissionId>();
+      for (const notice of changed) {
+        const key = `${notice.studentId} ${notice.assignmentId}`;
+        const before = befores.has(key) ? befores.get(key) : slotBefore(notice);
+        befores.set(key, notice.slot ?? undefined);
+        hearComing(notice, before);
+        const id = notice.slot?.id ?? before?.id;
+        if (id) ids.add(id);
+      }
+      for (const [courseId, theirs] of groupBy(changed, (notice) => notice.courseId)) {
+        dispatch(putSlots(courseId, theirs));
+        // A rack that is on its way was perhaps read before, and would take the slots back to what they were.
+        if (rackOf(courseId).status === 'pending') readAgainSoon(['Rack']);
+      }
+      if (ids.size === 0) return;
+      // Of all that may be open, only what these very submissions show is read again.
+      dispatch(api.util.invalidateTags([...ids].map((id) => ({ type: 'Submission' as const, id }))));
+      readAgainSoon(['Ledger', 'Marks', 'Progress']);
+    };
+    const slots = inBursts(takeSlots, BURST_MS);
     const hear = (notice: LiveNotice) => {
       if (notice.kind === 'slot') {
-        const before = slotBefore(notice);
-        hearComing(notice, before);
-        dispatch(putSlot(notice));
-        // A rack that is on its way was perhaps read before, and would take the slot back to what it was.
-        if (rackOf(notice.courseId).status === 'pending') readAgainSoon(['Rack']);
-        // Of all that may be open, only what this very submission shows is read again.
-        const id = notice.slot?.id ?? before?.id;
-        if (id) dispatch(api.util.invalidateTags([{ type: 'Submission', id }]));
-        if (id) readAgainSoon(['Ledger', 'Marks', 'Progress']);
+        slots.add(notice);
       } else if (notice.kind === 'looking') {
         const { submissionId, people } = notice;
         dispatch(
@@ -138,6 +157,7 @@ export function useLive(): void {
     start();
     return () => {
       clearTimeout(gathering);
+      slots.stop();
       stopHearing();
       document.removeEventListener('visibilitychange', look);
       unsubscribe();
