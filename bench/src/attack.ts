@@ -1,8 +1,6 @@
-import { fork } from 'node:child_process';
 import { randomBytes } from 'node:crypto';
 import net from 'node:net';
 import path from 'node:path';
-import { fileURLToPath } from 'node:url';
 import { Worker } from 'node:worker_threads';
 import { pathOf } from '@vestibul/contract';
 import type { PersonId } from '@vestibul/core';
@@ -12,6 +10,7 @@ import { buffer } from 'node:stream/consumers';
 import { addCourse, addStudents, addTeacher, assign, openServer, openYear } from './furnish';
 import { inMemory, sendFile } from './sendFile';
 import { round } from './timing';
+import { startApart } from './startApart';
 
 const MB = 1024 ** 2;
 /** How long each kind of trouble goes on, in milliseconds. */
@@ -71,7 +70,7 @@ async function flood(send: (n: number) => Promise<unknown>): Promise<void> {
 export async function measureAttack(folder: string): Promise<string[]> {
   const data = path.join(folder, 'school');
   const { cookie, course, assignment, students } = await furnish(data);
-  const { address, close } = await startApart(data);
+  const { address, close } = await startApart(data, { VESTIBUL_LOG: 'silent', VESTIBUL_KEEP_FREE: '0' });
   const urls = ['readCourse', 'readRoster', 'listPiles', 'readTable'].map(
     (name) => address + pathOf(name as 'readCourse', { courseId: course }),
   );
@@ -161,26 +160,6 @@ async function furnish(data: string) {
   }));
   await close();
   return { cookie, course: made.course, assignment, students };
-}
-
-/** The server as a process of its own, so that what its callers do costs it nothing. */
-async function startApart(data: string): Promise<{ address: string; close: () => Promise<void> }> {
-  const main = fileURLToPath(new URL('../server/main.mjs', import.meta.url));
-  const child = fork(main, [], {
-    env: { ...process.env, PORT: '0', VESTIBUL_DATA: data, VESTIBUL_LOG: 'silent', VESTIBUL_KEEP_FREE: '0' },
-  });
-  const address = await new Promise<string>((resolve, reject) => {
-    child.once('message', ({ ready }: { ready: string }) => resolve(ready));
-    child.once('exit', (code) => reject(new Error(`the server ended with ${code}`)));
-  });
-  return {
-    address,
-    close: () =>
-      new Promise((resolve) => {
-        child.once('exit', () => resolve());
-        child.kill('SIGTERM');
-      }),
-  };
 }
 
 /** Requests whose body comes one byte a second, many at once. */

@@ -1,15 +1,11 @@
-import { fork } from 'node:child_process';
-import path from 'node:path';
-import { fileURLToPath } from 'node:url';
 import { chromium, type Page } from '@playwright/test';
 import { pathOf } from '@vestibul/contract';
 import type { CourseId } from '@vestibul/core';
 import { SESSION_COOKIE, startSession } from '@vestibul/server';
 import { openServer } from './furnish';
 import { makeLargeSchool, type Size } from './largeSchool';
+import { startApart } from './startApart';
 import { middle, round } from './timing';
-
-const built = fileURLToPath(new URL('..', import.meta.url));
 
 /** The term map of a course. */
 const SIZE: Size = { students: 160, courses: 1, perCourse: 160, assignments: 40 };
@@ -28,13 +24,7 @@ export async function measureGlance(folder: string): Promise<string[]> {
   const { course, teacher } = makeLargeSchool(furnished.school, SIZE);
   const token = startSession(furnished.school, teacher);
   await furnished.close();
-  const server = fork(path.join(built, 'server/main.mjs'), [], {
-    env: { ...process.env, VESTIBUL_DATA: folder, VESTIBUL_LOG: 'warn', PORT: '0' },
-    stdio: ['ignore', 'ignore', 'inherit', 'ipc'],
-  });
-  const address = await new Promise<string>((resolve) =>
-    server.once('message', (message) => resolve((message as { ready: string }).ready)),
-  );
+  const { address, close } = await startApart(folder);
   const executablePath = process.env.CHROMIUM ?? '/usr/bin/chromium';
   const browser = await chromium.launch({ executablePath, args: ['--no-sandbox', '--disable-gpu'] });
   try {
@@ -71,7 +61,7 @@ export async function measureGlance(folder: string): Promise<string[]> {
     ];
   } finally {
     await browser.close();
-    server.kill();
+    await close();
   }
 }
 

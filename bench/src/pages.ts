@@ -1,8 +1,9 @@
-import { execFileSync, fork } from 'node:child_process';
+import { execFileSync } from 'node:child_process';
 import path from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { chromium, type Browser, type Page } from '@playwright/test';
 import { addressOfView, mainViews, type Views } from '../../e2e/support/mainViews';
+import { startApart } from './startApart';
 import { middle } from './timing';
 
 const built = fileURLToPath(new URL('../', import.meta.url));
@@ -28,13 +29,7 @@ const PLAIN = `data:text/html,${encodeURIComponent('<main></main><script>for (le
 export async function measurePages(folder: string): Promise<string[]> {
   const school = path.join(folder, 'school');
   execFileSync(process.execPath, [path.join(built, 'demo/make.mjs'), school], { stdio: 'ignore' });
-  const server = fork(path.join(built, 'server/main.mjs'), [], {
-    env: { ...process.env, VESTIBUL_DATA: school, VESTIBUL_DEMO: '1', VESTIBUL_LOG: 'warn', PORT: '0' },
-    stdio: ['ignore', 'ignore', 'inherit', 'ipc'],
-  });
-  const address = await new Promise<string>((resolve) =>
-    server.once('message', (message) => resolve((message as { ready: string }).ready)),
-  );
+  const { address, close } = await startApart(school, { VESTIBUL_DEMO: '1' });
   const executablePath = process.env.CHROMIUM ?? '/usr/bin/chromium';
   const browser = await chromium.launch({ executablePath, args: ['--no-sandbox', '--disable-gpu'] });
   try {
@@ -43,7 +38,7 @@ export async function measurePages(folder: string): Promise<string[]> {
     return lines;
   } finally {
     await browser.close();
-    server.kill();
+    await close();
   }
 }
 

@@ -280,16 +280,17 @@ export const isSlotOf =
   (slot: Slot): boolean =>
     slot.studentId === studentId && slot.assignmentId === assignmentId;
 
-const keyOf = ({ studentId, assignmentId }: Pick<SlotNow, 'studentId' | 'assignmentId'>) =>
+/** What tells one slot of a course from another. */
+export const slotKey = ({ studentId, assignmentId }: Pick<SlotNow, 'studentId' | 'assignmentId'>) =>
   `${studentId} ${assignmentId}`;
 
 /** Puts slots of a course into the rack that is on screen, without reading the whole rack again; of several of one slot the last. */
 export function putSlots(courseId: CourseId, changed: readonly SlotNow[]) {
   return api.util.updateQueryData('readRack', { params: { courseId } }, (rack) => {
     // Looked for in what was there: through the draft every slot of the course would be copied for each that changed.
-    const places = new Map(original(rack)!.slots.map((slot, at) => [keyOf(slot), at]));
+    const places = new Map(original(rack)!.slots.map((slot, at) => [slotKey(slot), at]));
     const gone: number[] = [];
-    for (const [key, { slot }] of new Map(changed.map((one) => [keyOf(one), one]))) {
+    for (const [key, { slot }] of new Map(changed.map((one) => [slotKey(one), one]))) {
       const at = places.get(key);
       if (!slot) gone.push(...(at === undefined ? [] : [at]));
       else if (at === undefined) rack.slots.push(slot);

@@ -5,7 +5,7 @@ import { announce } from '../messages/announce';
 import { tell } from '../messages/Notices';
 import { comingOf, sayComing, type Coming } from '../messages/sayComing';
 import { sayName } from '../ui/format';
-import { api, isSlotOf, putSlots, type Slot, type SlotNow, type Tag } from '../../state/api';
+import { api, isSlotOf, putSlots, slotKey, type Slot, type SlotNow, type Tag } from '../../state/api';
 import { inBursts } from '../../state/inBursts';
 import { onBackInTouch } from '../../state/backInTouch';
 import { LiveLine, type Stream } from '../../state/LiveLine';
@@ -100,7 +100,7 @@ export function useLive(): void {
       const befores = new Map<string, Slot | undefined>();
       const ids = new Set<SubmissionId>();
       for (const notice of changed) {
-        const key = `${notice.studentId} ${notice.assignmentId}`;
+        const key = slotKey(notice);
         const before = befores.has(key) ? befores.get(key) : slotBefore(notice);
         befores.set(key, notice.slot ?? undefined);
         hearComing(notice, before);

@@ -47,6 +47,13 @@ export function groupNames(course: Course): Map<string, string> {
   return new Map(course.periods.flatMap((period) => period.groups.map((group) => [group.id, group.name])));
 }
 
+/** The small group of a student, where they are in one. */
+export const groupOf = (
+  course: Course,
+  { periodId, groupId }: Pick<RackStudent, 'periodId' | 'groupId'>,
+): Course['periods'][number]['groups'][number] | undefined =>
+  course.periods.find(({ id }) => id === periodId)?.groups.find(({ id }) => id === groupId);
+
 export interface Arrangement {
   order: SortOrder;
   language: string;
@@ -68,7 +75,7 @@ export function inOrder<
   return sortPeople(named, order, language).map(({ student }) => student);
 }
 
-export interface RackData {
+interface RackData {
   students: readonly RackStudent[];
   slots: readonly Slot[];
   dues: readonly { studentId: string; assignmentId: string; due: Instant | null; excused: boolean }[];
@@ -95,7 +102,7 @@ function placeOf(
 }
 
 /** The students of a period, or of all, one period after the other and in order in each. Who has left stays at their place. */
-export function studentsOf<
+function studentsOf<
   Student extends Pick<RackStudent, 'id' | 'last' | 'first' | 'called' | 'periodId' | 'groupId'>,
 >(students: readonly Student[], course: Course, period: string, arrangement: Arrangement): Student[] {
   const numberOf = new Map(course.periods.map((known) => [known.id, known.number]));

@@ -1,5 +1,5 @@
 import { useVirtualizer } from '@tanstack/react-virtual';
-import { useEffect, useId, useRef, type KeyboardEvent, type MouseEvent, type ReactNode } from 'react';
+import { useEffect, useId, useRef, type KeyboardEvent, type ReactNode } from 'react';
 
 /** A cell, by its row and its column. */
 export interface Spot {
@@ -26,8 +26,8 @@ export interface CellTableProps {
   cell: (at: Spot, isHere: boolean) => ReactNode;
   labelOf: (at: Spot) => string;
   cellClass: (at: Spot, isHere: boolean) => string;
-  onPress: (at: Spot, event: MouseEvent<HTMLElement>) => void;
-  onClick?: (at: Spot, event: MouseEvent<HTMLElement>) => void;
+  onPress: (at: Spot) => void;
+  onClick?: (at: Spot) => void;
   onDoubleClick?: (at: Spot) => void;
   onKeyDown: (event: KeyboardEvent) => void;
   /** The table itself, which has the focus. */
@@ -116,7 +116,7 @@ export function CellTable(props: CellTableProps) {
       onClick={(event) => {
         const { row, column } =
           (event.target as Element).closest<HTMLElement>('[data-column]')?.dataset ?? {};
-        if (row && column) onClick?.({ row: Number(row), column: Number(column) }, event);
+        if (row && column) onClick?.({ row: Number(row), column: Number(column) });
       }}
     >
       <div className="relative w-max min-w-full">
@@ -200,7 +200,7 @@ export function CellTable(props: CellTableProps) {
                         onMouseDown={(event) => {
                           if (event.target instanceof HTMLInputElement) return;
                           event.preventDefault();
-                          onPress(at, event);
+                          onPress(at);
                         }}
                         onDoubleClick={onDoubleClick && (() => onDoubleClick(at))}
                       >

@@ -1,6 +1,6 @@
 import { forwardRef, startTransition, useEffect, useImperativeHandle, useRef, useState } from 'react';
 import type { PersonId } from '@vestibul/core';
-import type { Place } from '../../parts/rack/courseWork';
+import { groupOf, type Place } from '../../parts/rack/courseWork';
 import { enamel } from '../../parts/courses/Plate';
 import { SlotView, saySlot, slotClass } from '../../parts/rack/SlotView';
 import type { Course } from '../../state/api';
@@ -131,9 +131,7 @@ function SlotButton({
           now={now}
           zone={zone}
           progress={progress}
-          group={course.periods
-            .find(({ id }) => id === student.periodId)
-            ?.groups.find(({ id }) => id === student.groupId)}
+          group={groupOf(course, student)}
         />
       </button>
     </li>

@@ -1,7 +1,7 @@
 import { Link } from 'react-router';
 import { placePath } from '../../parts/hall/places';
 import { GroupMark } from '../../parts/courses/GroupMark';
-import type { StudentRow } from '../../parts/rack/courseWork';
+import { groupOf, type StudentRow } from '../../parts/rack/courseWork';
 import { THROUGH_YEAR } from '../../parts/review/throughYear';
 import { sayListName } from '../../parts/ui/format';
 import type { Course } from '../../state/api';
@@ -16,9 +16,7 @@ interface RowNameProps {
 
 /** Whose row it is, and the way to all that they did. */
 export function RowName({ course, period, row: { student, places }, wraps = false }: RowNameProps) {
-  const group = course.periods
-    .find(({ id }) => id === student.periodId)
-    ?.groups.find(({ id }) => id === student.groupId);
+  const group = groupOf(course, student);
   const newest = places.findLast((place) => place?.slot?.id);
   const name = (
     <>

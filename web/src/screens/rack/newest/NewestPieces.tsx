@@ -42,12 +42,15 @@ export function NewestPieces({ course, period }: { course: Course; period: strin
   const most = Number(useKeptChoice(mostChoice));
   const rack = api.useReadRackQuery({ params: { courseId: course.id } });
   const data = useDeferredValue(rack.data);
-  const wanted: Wanted = {
-    word: asksFor.get('word') ?? '',
-    form: asksFor.get('form') ?? '',
-    state: submissionStates.find((state) => state === asksFor.get('state')) ?? '',
-    group: (asksFor.get('group') ?? '') as GroupId | '',
-  };
+  const wanted = useMemo(
+    (): Wanted => ({
+      word: asksFor.get('word') ?? '',
+      form: asksFor.get('form') ?? '',
+      state: submissionStates.find((state) => state === asksFor.get('state')) ?? '',
+      group: (asksFor.get('group') ?? '') as GroupId | '',
+    }),
+    [asksFor],
+  );
   const want = (key: keyof Wanted | 'most', value: string) => {
     if (key === 'most') keepChoice(mostChoice, value);
     else choose((search) => (value === '' ? search.delete(key) : search.set(key, value)));

@@ -1,4 +1,4 @@
-import { useState } from 'react';
+import { useMemo, useState } from 'react';
 import type { StudentRow } from '../../../parts/rack/courseWork';
 import { isAny, newestOf, type Wanted } from './newestOf';
 
@@ -14,23 +14,32 @@ interface Laid {
  */
 export function useNewest(rows: readonly StudentRow[], wanted: Wanted, most: number, of: string) {
   const [laid, setLaid] = useState<Laid>({ of: '', pieces: new Map() });
-  const now = new Map(
-    rows.map((row) => [
-      row.student.id as string,
-      newestOf(row, wanted, most).map(({ assignment }) => assignment.id as string),
-    ]),
+  // Hundreds of names are looked through: when something changes, not with every key.
+  const now = useMemo(
+    () =>
+      new Map(
+        rows.map((row) => [
+          row.student.id as string,
+          newestOf(row, wanted, most).map(({ assignment }) => assignment.id as string),
+        ]),
+      ),
+    [rows, wanted, most],
   );
   const lay = () => setLaid({ of, pieces: now });
   const isOther = laid.of !== of && rows.length > 0;
   if (isOther) lay();
   const pieces = isOther ? now : laid.pieces;
-  const shown = rows
-    .map((row): StudentRow => {
-      const placeOf = new Map(row.places.map((place) => [place?.assignment.id as string, place]));
-      const theirs = (pieces.get(row.student.id) ?? []).map((id) => placeOf.get(id) ?? null);
-      return { ...row, places: Array.from({ length: most }, (_, at) => theirs[at] ?? null) };
-    })
-    .filter(({ places }) => isAny(wanted) || places.some((place) => place !== null));
+  const shown = useMemo(
+    () =>
+      rows
+        .map((row): StudentRow => {
+          const placeOf = new Map(row.places.map((place) => [place?.assignment.id as string, place]));
+          const theirs = (pieces.get(row.student.id) ?? []).map((id) => placeOf.get(id) ?? null);
+          return { ...row, places: Array.from({ length: most }, (_, at) => theirs[at] ?? null) };
+        })
+        .filter(({ places }) => isAny(wanted) || places.some((place) => place !== null)),
+    [rows, pieces, wanted, most],
+  );
   const cameSince = [...now].reduce(
     (sum, [student, ids]) => sum + ids.filter((id) => !(pieces.get(student) ?? []).includes(id)).length,
     0,
