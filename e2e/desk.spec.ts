@@ -70,8 +70,15 @@ test('every kind of piece is shown in place', async ({ browser, demo }) => {
       ).toBeVisible(),
     photo: async () => expectDecoded(page),
     picture: async () => expectDecoded(page),
-    track: async () =>
-      expect(page.getByRole('region', { name: 'The work' }).locator('pre')).toContainText('<gpx'),
+    track: async () => {
+      const work = page.getByRole('region', { name: 'The work' });
+      await expect(work.getByRole('img', { name: /^The way of .*, north at the top$/ })).toBeVisible();
+      // Whoever walks along it by keyboard hears where they are; as text it is there too.
+      await work.getByRole('slider').press('End');
+      await expect(work.getByRole('slider')).toHaveAttribute('aria-valuetext', /^\d+ m, .*after \d+ min$/);
+      await work.getByRole('button', { name: 'Show it as text' }).click();
+      await expect(work.locator('pre')).toContainText('<gpx');
+    },
     sound: async () => expectPlays(page, 'audio'),
     video: async () => expectPlays(page, 'video'),
   };

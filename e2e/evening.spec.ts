@@ -16,7 +16,7 @@ type Kind = keyof typeof kinds;
 const PIECES = 30;
 const MOST_KEYS = 6;
 
-/** Waits until the piece on the desk can be read; answers what it is. Others, as a track, have no places. */
+/** Waits until the piece on the desk can be read; answers what it is; null of what is not shown. */
 async function kindShown(page: Page): Promise<Kind | null> {
   const work = page.getByRole('region', { name: 'The work' });
   const readable = Object.entries(kinds).map(([kind, { shown }]) => ({
@@ -24,7 +24,12 @@ async function kindShown(page: Page): Promise<Kind | null> {
     at: work.locator(shown).first(),
   }));
   const any = readable.map(({ at }) => at).reduce((all, one) => all.or(one));
-  await expect(any.or(work.getByText(/can’t be previewed/)).first()).toBeVisible();
+  await expect(
+    any
+      .or(work.getByRole('slider'))
+      .or(work.getByText(/can’t be shown here/))
+      .first(),
+  ).toBeVisible();
   for (const { kind, at } of readable) if (await at.isVisible()) return kind as Kind;
   return null;
 }

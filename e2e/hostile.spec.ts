@@ -18,8 +18,8 @@ test('a text made to freeze the page of whoever reads it is shown as it is, and 
 
   const { page, faults } = await visit('itamsin');
   await toRack(page, 5, 'Stream gauge log');
+  // A press opens the glance; a key beside it would close it again, where it is there already.
   await page.getByRole('button', { name: /^Tūroa, Mere: / }).click();
-  await page.keyboard.press(' ');
   const glance = page.getByRole('dialog');
   await expect(glance.getByText('Five readings.')).toBeVisible();
   await expect(glance.getByText('Shown as plain text.')).toBeVisible();
@@ -41,9 +41,9 @@ test('work that is broken, or too much of it, says at the desk what it is, and t
     ['book.pdf', 'application/pdf', await pdfOf(10_000), /^the first 200 of 10000 pages/],
     ['locked.pdf', 'application/pdf', await lockedPdf(), /^This PDF asks for a password/],
     ['broken.pdf', 'application/pdf', brokenPdf(), /^This PDF is damaged/],
-    ['bomb.docx', DOCX, await bombDocx(), /^This text is damaged, or made in a way that can’t be shown here/],
+    ['bomb.docx', DOCX, await bombDocx(), /^This text is too long to be shown here/],
     ['gauge.csv', 'text/csv', tableOf(500_000), /^Only the first 50,000 rows are shown/],
-    ['years.csv', 'text/csv', tableOf(2_000_000), /^This table \(.*\) is too long to be shown here/],
+    ['years.csv', 'text/csv', tableOf(2_000_000), /^This table is too long to be shown here/],
     ['wall.png', 'image/png', hugePng(), /^This picture has 30000 × 30000 pixels/],
     [
       'torn.jpg',

@@ -72,6 +72,8 @@ export type { Candidate, Coming, ComingReason, Visitor } from './identify/visito
 export { decodeText, isText } from './roster/decodeText';
 export { BYTE_ORDER_MARK, csvForm, oneLine } from './text/cells';
 export { columnLetters } from './text/columnLetters';
+export { readRichText } from './text/richText';
+export type { RichText } from './text/richText';
 export { readRows } from './text/readRows';
 export { readTable, separators } from './roster/readTable';
 export type { ReadTable, Separator } from './roster/readTable';
@@ -124,7 +126,8 @@ export { moveToYear } from './calendar/moveToYear';
 export { HIGHEST_PERIOD, LONGEST_CYCLE, meetingsOn, nextMeeting } from './calendar/meetings';
 export type { Meeting, MeetingPattern } from './calendar/meetings';
 export { addMonths, weekOf, weeksOfMonth } from './calendar/weeks';
-export { formOf, forms } from './submissions/formOf';
+export { MOST_PIXELS } from './submissions/pixels';
+export { LOCKED_MIME, formOf, forms } from './submissions/formOf';
 export type { Form } from './submissions/formOf';
 export { countingAttempt, countings } from './submissions/countingAttempt';
 export type { AttemptFacts, Counting } from './submissions/countingAttempt';

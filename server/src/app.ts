@@ -294,11 +294,25 @@ function requireOwnOrigin(request: Request, _response: Response, next: NextFunct
   next();
 }
 
+/**
+ * Workers that unpack photos and scans do so by WebAssembly, which is no text that is run (CSP 3, 6.1.11); a worker has the policy
+ * that it came with (CSP 3, 4.2.2), so that no page has it too.
+ */
+const UNPACKS = /[\\/](?:heic|pdf)\.worker[^\\/]*$/;
+const UNPACKER_POLICY = "default-src 'none'; script-src 'self' 'wasm-unsafe-eval'; connect-src 'self'";
+
 /** The built pages: files with their hash in their name for ever, and the one page for every other address. */
 function servePages(app: Express, folder: string): void {
   app.use(
     '/assets',
-    express.static(`${folder}/assets`, { immutable: true, maxAge: '1y', fallthrough: false }),
+    express.static(`${folder}/assets`, {
+      immutable: true,
+      maxAge: '1y',
+      fallthrough: false,
+      setHeaders: (response, file) => {
+        if (UNPACKS.test(file)) response.set('Content-Security-Policy', UNPACKER_POLICY);
+      },
+    }),
   );
   app.use(express.static(folder, { index: false, maxAge: 0 }));
   app.get('/{*page}', (_request, response) => {

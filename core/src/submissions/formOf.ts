@@ -17,6 +17,9 @@ export const forms = [
 ] as const;
 export type Form = (typeof forms)[number];
 
+/** The type under which a document is kept that a password locks: what it is, nobody can see (common practice, no source). */
+export const LOCKED_MIME = 'application/encrypted';
+
 /** Extensions of the kinds of work that a sniffed type alone does not tell apart. */
 const byExtension: Record<string, Form> = {
   csv: 'table',
@@ -35,6 +38,8 @@ const byExtension: Record<string, Form> = {
   md: 'text',
   gpx: 'track',
   kml: 'track',
+  kmz: 'track',
+  geojson: 'track',
   pdf: 'pages',
   zip: 'archive',
 };
@@ -44,7 +49,7 @@ export function formOf(mime: string, extension: string): Form {
   if (mime === LINK_MIME) return 'link';
   const known = byExtension[extension];
   if (known) return known;
-  if (mime === 'image/jpeg' || mime === 'image/heic') return 'photo';
+  if (/^image\/(?:jpeg|hei[cf])/.test(mime)) return 'photo';
   const family = mime.split('/')[0];
   if (family === 'image') return 'picture';
   if (family === 'audio') return 'sound';

@@ -98,6 +98,9 @@ test.each([
   ['text/plain', 'log', 'text'],
   ['text/uri-list', 'uri', 'link'],
   ['application/octet-stream', 'xyz', 'file'],
+  ['image/heif', 'heif', 'photo'],
+  ['application/geo+json', 'geojson', 'track'],
+  ['application/vnd.google-earth.kmz', 'kmz', 'track'],
 ])('formOf(%s, %s) is %s', (mime, extension, form) => {
   expect(formOf(mime, extension)).toBe(form);
 });

@@ -111,7 +111,9 @@ export function makeGpx(chance: Chance, startedAt: string): Buffer {
     lat += (chance.next() - 0.4) / 2000;
     lon += (chance.next() - 0.4) / 2000;
     const time = new Date(start + i * 30_000).toISOString();
-    return `    <trkpt lat="${lat.toFixed(6)}" lon="${lon.toFixed(6)}"><time>${time}</time></trkpt>`;
+    // Up the valley to a ridge, along it and down a little; where it begins is as high as it lies north.
+    const height = 180 + (lat - 54.1) * 900 + 46 * Math.sin(i / 14) + 3 * Math.sin(i / 2);
+    return `    <trkpt lat="${lat.toFixed(6)}" lon="${lon.toFixed(6)}"><ele>${height.toFixed(1)}</ele><time>${time}</time></trkpt>`;
   });
   return Buffer.from(
     `<?xml version="1.0" encoding="UTF-8"?>\n<gpx version="1.1" creator="Larkmoor" xmlns="http://www.topografix.com/GPX/1/1">\n  <trk><name>walk</name><trkseg>\n${points.join('\n')}\n  </trkseg></trk>\n</gpx>\n`,

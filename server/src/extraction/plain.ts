@@ -1,7 +1,6 @@
 import fsp from 'node:fs/promises';
-import { decodeText } from '@vestibul/core';
+import { decodeText, readRichText as readRtf } from '@vestibul/core';
 import { nothing, type Inside, type Reach } from './Inside';
-import { readRtf } from './rtf';
 import { readXml } from './readXml';
 
 /** People who are named as having made one file. */
@@ -24,7 +23,8 @@ export async function readPlain(file: string, reach: Reach): Promise<Inside> {
 }
 
 export async function readRichText(file: string, reach: Reach): Promise<Inside> {
-  return readRtf(await readStart(file, reach.bytes), reach);
+  const { text, header, title, authors, changedBy } = readRtf(await readStart(file, reach.bytes), reach.text);
+  return { ...nothing, text, header, title, authors: [authors], changedBy: [changedBy] };
 }
 
 /** Elements of HTML that end a line, and those whose text is none of the page's (HTML Standard, 4.3 to 4.12). */

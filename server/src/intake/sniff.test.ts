@@ -2,6 +2,7 @@ import { afterAll, beforeAll, expect, test } from '@jest/globals';
 import fs from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
+import { fileURLToPath } from 'node:url';
 import { Readable } from 'node:stream';
 import { Vault } from '../platform/Vault';
 import { runJob } from '../platform/runJob';
@@ -52,6 +53,28 @@ test.each([
   const file = path.join(folder, 'file');
   fs.writeFileSync(file, bytes);
   expect(await sniffType(file, name)).toEqual({ mime, extension });
+});
+
+const everyFile = (name: string) => new URL(`../../../e2e/files/every/${name}`, import.meta.url);
+
+test.each([
+  ['locked-report.docx', 'application/encrypted', 'docx'],
+  ['locked-heights.xlsx', 'application/encrypted', 'xlsx'],
+  ['report.doc', 'application/msword', 'doc'],
+  ['photo.heic', 'image/heic', 'heic'],
+  ['report.epub', 'application/epub+zip', 'epub'],
+  ['report.rtf', 'application/rtf', 'rtf'],
+  ['walk.geojson', 'application/geo+json', 'geojson'],
+  ['walk.kmz', 'application/vnd.google-earth.kmz', 'kmz'],
+])('%s, made by another program, is told by its bytes', async (name, mime, extension) => {
+  expect(await sniffType(fileURLToPath(everyFile(name)), name)).toEqual({ mime, extension });
+});
+
+test('an old document under a newer name is not taken for one that a password locks', async () => {
+  expect(await sniffType(fileURLToPath(everyFile('report.doc')), 'report.docx')).toEqual({
+    mime: 'application/x-cfb',
+    extension: 'cfb',
+  });
 });
 
 test('the vault keeps bytes under the hash that coreutils would print, and leaves nothing of what fails', async () => {

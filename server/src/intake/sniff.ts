@@ -1,6 +1,6 @@
 import fsp from 'node:fs/promises';
 import { fileTypeFromBuffer, fileTypeFromFile } from 'file-type';
-import { splitName } from '@vestibul/core';
+import { LOCKED_MIME, splitName } from '@vestibul/core';
 
 /** Bytes looked at to tell text from anything else. */
 const TEXT_SAMPLE = 64 * 1024;
@@ -67,6 +67,9 @@ const inCompound: Record<string, string> = {
   notebook: 'application/x-cfb',
 };
 
+/** Documents that a password locks are kept in a compound file too, and keep the extension that their program knows. */
+const lockable = new Set('docx docm dotx xlsx xlsm pptx pptm ppsx'.split(' '));
+
 /** Containers of which the bytes tell no more: what is in them, the name says where it can be. */
 const containers: Record<string, Record<string, string>> = { zip: inZip, cfb: inCompound };
 
@@ -92,6 +95,8 @@ export async function sniffType(file: string, originalName: string): Promise<Sni
   // A byte-order mark is looked at before any magic number: UTF-16 begins as some sound does.
   const found = isUtf16(start) ? undefined : await findType(file, start);
   if (found && found.ext !== 'xml') {
+    if (found.ext === 'cfb' && lockable.has(named) && (await isLocked(file, start)))
+      return { mime: LOCKED_MIME, extension: named };
     const inside = containers[found.ext]?.[named];
     if (inside) return { mime: inside, extension: named };
     // A container that holds sound or video alike; the recorder here says by the name that it is sound alone.
@@ -111,10 +116,24 @@ export async function sniffType(file: string, originalName: string): Promise<Sni
 const findType = (file: string, start: Buffer) =>
   start.length < TEXT_SAMPLE ? fileTypeFromBuffer(start) : fileTypeFromFile(file);
 
-async function startOf(file: string): Promise<Buffer> {
+/**
+ * Whether a compound file holds a document that a password locks: the first sector of its directory names what is in it (MS-CFB,
+ * 2.2 and 2.6; MS-OFFCRYPTO, 2.3).
+ */
+async function isLocked(file: string, start: Buffer): Promise<boolean> {
+  if (start.length < CFB_HEADER_BYTES) return false;
+  const sectorBytes = 2 ** Math.min(start.readUInt16LE(30), 12);
+  const at = (start.readUInt32LE(48) + 1) * sectorBytes;
+  return (await bytesAt(file, at, sectorBytes)).toString('utf16le').includes('Encrypt');
+}
+const CFB_HEADER_BYTES = 512;
+
+const startOf = (file: string) => bytesAt(file, 0, TEXT_SAMPLE);
+
+async function bytesAt(file: string, at: number, length: number): Promise<Buffer> {
   const handle = await fsp.open(file, 'r');
   try {
-    const { buffer, bytesRead } = await handle.read(Buffer.allocUnsafe(TEXT_SAMPLE), 0, TEXT_SAMPLE, 0);
+    const { buffer, bytesRead } = await handle.read(Buffer.allocUnsafe(length), 0, length, at);
     return buffer.subarray(0, bytesRead);
   } finally {
     await handle.close();

@@ -1,8 +1,4 @@
-/**
- * Most pixels of a picture that is shown in place: more than any phone's camera takes, and, unpacked to four bytes each,
- * what a browser's tab can hold.
- */
-const MOST_PIXELS = 120_000_000;
+import { MOST_PIXELS } from '@vestibul/core';
 
 /**
  * Width and height of a picture that is too large to be shown, in pixels; null of one that is not. They are read from its

@@ -2,8 +2,9 @@ import { readRows } from '@vestibul/core';
 import { readOds } from '../parts/piece/office/readOds';
 import { readXlsx } from '../parts/piece/office/readXlsx';
 import { MOST_ROWS, SheetFiller, type Sheet } from '../parts/piece/office/Sheet';
+import { whyOf } from '../parts/piece/office/Unreadable';
 import { plainText } from '../parts/piece/plainText';
-import type { SheetsQuestion, TableKind } from '../parts/piece/readSheets';
+import type { SheetsQuestion, SheetsRead, TableKind } from '../parts/piece/readSheets';
 
 const readers: Record<TableKind, (bytes: ArrayBuffer) => Sheet[]> = {
   xlsx: readXlsx,
@@ -19,9 +20,10 @@ const readers: Record<TableKind, (bytes: ArrayBuffer) => Sheet[]> = {
 
 /** Reads the sheets of a table away from the page. */
 self.onmessage = ({ data: { bytes, kind } }: MessageEvent<SheetsQuestion>) => {
+  const answer = (read: SheetsRead) => self.postMessage(read);
   try {
-    self.postMessage({ sheets: readers[kind](bytes) });
-  } catch {
-    self.postMessage({ sheets: null });
+    answer(readers[kind](bytes));
+  } catch (error) {
+    answer(whyOf(error));
   }
 };

@@ -10,7 +10,7 @@ import { Failure } from '../failure';
  * from a student must never run in this origin.
  */
 const SHOWN_IN_PLACE =
-  /^(image\/(jpeg|png|gif|webp|avif|heic)|audio\/|video\/|application\/(pdf|ogg)$|text\/(plain|csv|tab-separated-values|markdown)$)/;
+  /^(image\/(jpeg|png|gif|webp|avif|heic|heif)|audio\/|video\/|application\/(pdf|ogg)$|text\/(plain|csv|tab-separated-values|markdown)$)/;
 
 /** Bytes of a student are shown by the page's own means only; opened by themselves they may do nothing. */
 const SANDBOX = "default-src 'none'; style-src 'unsafe-inline'; media-src 'self'; img-src 'self'; sandbox";

@@ -1,15 +1,26 @@
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
+import fs from 'node:fs';
 import http from 'node:http';
+import os from 'node:os';
+import path from 'node:path';
 import { routes, type Route, type RouteName } from '@vestibul/contract';
 import { Refusals } from '../../sign-in/Refusals';
 import { TestSchool } from '../TestSchool';
 import { requireShallow } from '../../platform/http/readBody';
 
+const pages = fs.mkdtempSync(path.join(os.tmpdir(), 'vestibul-pages-'));
 let school: TestSchool;
 beforeAll(async () => {
-  school = await TestSchool.open({ signInAttempts: 3 });
+  fs.mkdirSync(path.join(pages, 'assets'));
+  fs.writeFileSync(path.join(pages, 'index.html'), '<!doctype html>');
+  for (const part of ['index-x.js', 'heic.worker-x.js', 'pdf.worker.min-x.mjs', 'document.worker-x.js'])
+    fs.writeFileSync(path.join(pages, 'assets', part), '');
+  school = await TestSchool.open({ signInAttempts: 3, pages });
 });
-afterAll(() => school.close());
+afterAll(async () => {
+  await school.close();
+  fs.rmSync(pages, { recursive: true });
+});
 
 const year = { label: 'A', startsOn: '2026-01-01', endsOn: '2026-12-31' };
 
@@ -100,6 +111,23 @@ test('every answer carries a content policy without inline script, and may not b
   expect(policy).toContain("frame-ancestors 'none'");
   expect(policy).toContain("default-src 'none'");
   expect(headers.get('x-content-type-options')).toBe('nosniff');
+});
+
+test('only the workers that unpack photos and scans may compile anything, and no page', async () => {
+  const compilers: string[] = [];
+  for (const part of [
+    '',
+    'today',
+    ...fs.readdirSync(path.join(pages, 'assets')).map((file) => `assets/${file}`),
+  ]) {
+    const answer = await fetch(`${school.running.address}/${part}`);
+    expect(answer.status).toBe(200);
+    const policy = answer.headers.get('content-security-policy')!;
+    expect(policy).toContain("default-src 'none'");
+    expect(policy).not.toMatch(/script-src[^;]*'unsafe/);
+    if (policy.includes('wasm-unsafe-eval')) compilers.push(part);
+  }
+  expect(compilers).toEqual(['assets/heic.worker-x.js', 'assets/pdf.worker.min-x.mjs']);
 });
 
 test.each([

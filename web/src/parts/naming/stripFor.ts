@@ -12,6 +12,7 @@ import {
   type Naming,
   type NamingCourseFacts,
   type NamingStudentFacts,
+  type PieceId,
   type Rule,
 } from '@vestibul/core';
 import type { Course, RackStudent, Slot } from '../../state/api';
@@ -109,15 +110,14 @@ export function stripFor(
   slot: Slot | undefined,
   zone: string,
 ): StripContent {
-  if (slot?.turnedInAt) {
-    const assignment = course.assignments.find((known) => known.id === slot.assignmentId);
-    const piece = { ...slot, at: slot.turnedInAt, n: 1 };
-    return stripOf(namedPiece(course, student, assignment, piece, zone), slot.name, {
-      ...(slot.topPieceId ? { target: { subject: 'file', id: slot.topPieceId } } : {}),
-      note: slot.heldForName ? 'held for its name; came as' : 'came as',
-      noteCode: slot.originalName,
-    });
-  }
+  if (slot?.turnedInAt)
+    return stripForPiece(
+      course,
+      student,
+      slot,
+      { ...slot, id: slot.topPieceId, at: slot.turnedInAt, n: 1 },
+      zone,
+    );
   const folder = namedFolder(course, student, zone);
   if (student.folderName) {
     return stripOf(folder, student.folderName, {
@@ -130,6 +130,32 @@ export function stripFor(
     verdict: 'No turn-in folder yet',
     note: 'its name will be this; make the folders in Set-up',
   };
+}
+
+/** A piece as far as its name tells of it; of what is only begun there is no piece yet. */
+export interface StripPiece {
+  id: PieceId | null;
+  name: string;
+  originalName: string;
+  at: Instant;
+  attempt: number;
+  n: number;
+}
+
+/** The name strip for one piece of the work in a slot: the one that is looked at. */
+export function stripForPiece(
+  course: Course,
+  student: NamedStudent,
+  slot: Slot,
+  piece: StripPiece,
+  zone: string,
+): StripContent {
+  const assignment = course.assignments.find((known) => known.id === slot.assignmentId);
+  return stripOf(namedPiece(course, student, assignment, piece, zone), piece.name, {
+    ...(piece.id ? { target: { subject: 'file', id: piece.id } } : {}),
+    note: slot.heldForName && piece.id === slot.topPieceId ? 'held for its name; came as' : 'came as',
+    noteCode: piece.originalName,
+  });
 }
 
 function stripOf(

@@ -16,6 +16,8 @@ export function CoveredNames({ words, children }: { words: ReadonlySet<string>; 
   useLayoutEffect(() => {
     if (!box.current || !canCoverWords || words.size === 0) return;
     const covered = new Highlight();
+    // No colour of a program's words shows a name.
+    covered.priority = 1;
     CSS.highlights.set(COVERED, covered);
     const coverIn = (root: Node) => {
       const texts = document.createTreeWalker(root, NodeFilter.SHOW_TEXT);

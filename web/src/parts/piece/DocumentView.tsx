@@ -1,13 +1,13 @@
 import DOMPurify from 'dompurify';
-import { useEffect, useRef, useState } from 'react';
+import { useCallback, useEffect, useRef } from 'react';
 import { Failed, Loading } from '../messages/States';
 import { leadsOut } from '../ui/leadsOut';
 import { TextPlaces } from './places/TextPlaces';
 import { NotShown } from './NotShown';
 import type { ShownPiece } from './pieceKind';
-import type { ReadDocument } from './office/ReadDocument';
 import { readDocument, type DocumentKind } from './readDocument';
 import { useBytes } from './useBytes';
+import { useReading } from './useReading';
 
 interface DocumentViewProps {
   piece: ShownPiece;
@@ -18,26 +18,19 @@ interface DocumentViewProps {
 /** The text of a document, cleaned: nothing of it runs, is loaded from elsewhere, or looks like a part of the page. */
 export function DocumentView({ piece, source, kind }: DocumentViewProps) {
   const bytes = useBytes(source);
-  const [read, setRead] = useState<ReadDocument | null | undefined>();
+  const read = useReading(
+    bytes,
+    useCallback(async (there, stop) => there.document ?? readDocument(there.bytes, kind, stop), [kind]),
+  );
   const words = useRef<HTMLDivElement>(null);
 
   useEffect(() => {
-    if (bytes.status !== 'there') return;
-    const stop = new AbortController();
-    const begin = async () => {
-      const answer = await (bytes.document ?? readDocument(bytes.bytes, kind, stop.signal));
-      if (!stop.signal.aborted) setRead(answer);
-    };
-    void begin();
-    return () => stop.abort();
-  }, [bytes, kind]);
-  useEffect(() => {
-    if (read) words.current?.replaceChildren(clean(read.html));
+    if (read && typeof read !== 'string') words.current?.replaceChildren(clean(read.html));
   }, [read]);
 
   if (bytes.status === 'failed') return <Failed failure={bytes.failure} />;
-  if (read === null) return <NotShown piece={piece} source={source} why="damaged" />;
-  if (read === undefined) return <Loading what="Reading the document" />;
+  if (read === null) return <Loading what="Reading the document" />;
+  if (typeof read === 'string') return <NotShown piece={piece} source={source} why={read} />;
   return (
     <div tabIndex={0} role="region" aria-label={piece.name} className="min-h-0 flex-1 overflow-auto p-4">
       {read.missing.length > 0 ? (

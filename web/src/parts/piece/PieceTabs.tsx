@@ -1,5 +1,5 @@
 import { Download } from 'lucide-react';
-import type { ReactNode } from 'react';
+import { useEffect, useRef, type ReactNode } from 'react';
 import { pathOf } from '@vestibul/contract';
 import type { PieceId } from '@vestibul/core';
 import type { Piece } from '../../state/api';
@@ -15,13 +15,24 @@ interface PieceTabsProps {
 
 /** The pieces of a submission to choose from, and the sealed copy's facts. */
 export function PieceTabs({ pieces, current, onChoose, more }: PieceTabsProps) {
+  const chosen = useRef<HTMLButtonElement>(null);
+  useEffect(() => {
+    // Newer browsers answer with a promise, which is no end of an effect.
+    void chosen.current?.scrollIntoView({ block: 'nearest' });
+  }, [current.id]);
   return (
     <div className="flex min-w-0 flex-wrap items-center gap-x-3 gap-y-1.5">
       {pieces.length > 1 ? (
-        <div className="flex flex-wrap gap-1.5" role="group" aria-label="Pieces">
+        // Of very many the work itself still has most of the room.
+        <div
+          className="flex max-h-24 flex-wrap gap-1.5 overflow-y-auto p-0.5"
+          role="group"
+          aria-label="Pieces"
+        >
           {pieces.map((piece) => (
             <button
               key={piece.id}
+              ref={piece.id === current.id ? chosen : null}
               type="button"
               aria-pressed={piece.id === current.id}
               onClick={() => onChoose(piece.id)}

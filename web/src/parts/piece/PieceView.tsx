@@ -1,11 +1,14 @@
-import { Suspense, lazy, useState } from 'react';
-import { pathOf, type ErrorAnswer } from '@vestibul/contract';
+import { Suspense, lazy } from 'react';
+import { pathOf } from '@vestibul/contract';
 import { Loading } from '../messages/States';
-import { AreaPlaces } from './places/AreaPlaces';
-import { MomentPlaces } from './places/MomentPlaces';
+import { CodeView } from './code/CodeView';
 import { LinkView } from './LinkView';
-import { NotShown, type WhyNot } from './NotShown';
+import { SoundView } from './media/SoundView';
+import { VideoView } from './media/VideoView';
+import { NotShown } from './NotShown';
 import { noteRoom } from './pageWidth';
+import { HeicView } from './picture/HeicView';
+import { PictureView } from './picture/PictureView';
 import { pieceKind, type ShownPiece } from './pieceKind';
 import { PlainView } from './PlainView';
 
@@ -14,7 +17,10 @@ const DocumentView = lazy(() =>
   import('./DocumentView').then(({ DocumentView: view }) => ({ default: view })),
 );
 const SheetsView = lazy(() => import('./SheetsView').then(({ SheetsView: view }) => ({ default: view })));
-
+const ArchiveView = lazy(() =>
+  import('./archive/ArchiveView').then(({ ArchiveView: view }) => ({ default: view })),
+);
+const TrackView = lazy(() => import('./track/TrackView').then(({ TrackView: view }) => ({ default: view })));
 const MarkdownView = lazy(() =>
   import('./MarkdownView').then(({ MarkdownView: view }) => ({ default: view })),
 );
@@ -34,80 +40,44 @@ export function PieceView({ piece }: { piece: ShownPiece }) {
 }
 
 function viewOf(piece: ShownPiece, source: string) {
-  const { name } = piece;
   const kind = pieceKind(piece);
   switch (kind) {
     case 'picture':
       return <PictureView piece={piece} source={source} />;
+    case 'drawing':
+      return <PictureView piece={piece} source={source} isDrawn />;
+    case 'heic':
+      return <HeicView piece={piece} source={source} />;
     case 'pdf':
       return <PdfView piece={piece} source={source} />;
     case 'docx':
     case 'odt':
+    case 'rtf':
+    case 'pptx':
+    case 'odp':
+    case 'epub':
       return <DocumentView piece={piece} source={source} kind={kind} />;
     case 'csv':
     case 'xlsx':
     case 'ods':
       return <SheetsView piece={piece} source={source} kind={kind} />;
     case 'video':
-      return (
-        <div className="grid min-h-0 flex-1 place-items-center overflow-auto p-3">
-          <MomentPlaces>
-            {/* eslint-disable-next-line jsx-a11y/media-has-caption -- students' recordings come without captions */}
-            <video
-              src={source}
-              controls
-              preload="metadata"
-              aria-label={name}
-              className="max-h-full max-w-full rounded"
-            />
-          </MomentPlaces>
-        </div>
-      );
+      return <VideoView piece={piece} source={source} />;
     case 'sound':
-      return (
-        <div className="grid flex-1 place-items-center p-6">
-          <MomentPlaces>
-            {/* eslint-disable-next-line jsx-a11y/media-has-caption -- students' recordings come without captions */}
-            <audio src={source} controls preload="metadata" aria-label={name} className="w-full max-w-lg" />
-          </MomentPlaces>
-        </div>
-      );
+      return <SoundView piece={piece} source={source} />;
+    case 'track':
+      return <TrackView piece={piece} source={source} />;
+    case 'archive':
+      return <ArchiveView piece={piece} source={source} />;
     case 'link':
       return <LinkView source={source} />;
     case 'markdown':
       return <MarkdownView piece={piece} source={source} />;
+    case 'code':
+      return <CodeView piece={piece} source={source} />;
     case 'text':
       return <PlainView piece={piece} source={source} />;
     case null:
       return null;
-  }
-}
-
-/** A picture; what is offered instead where it cannot be shown, being damaged or too large. */
-function PictureView({ piece, source }: { piece: ShownPiece; source: string }) {
-  const [why, setWhy] = useState<WhyNot | null>(null);
-  if (why) return <NotShown piece={piece} source={source} why={why} />;
-  return (
-    <div className="grid min-h-0 flex-1 place-items-center p-4 [container-type:size]">
-      <AreaPlaces className="relative w-fit">
-        <img
-          src={source}
-          alt={piece.name}
-          draggable={false}
-          className="block max-h-[calc(100cqh-2rem)] max-w-[calc(100cqw-2rem)] rounded object-contain"
-          onError={() => void whyNot(source).then(setWhy)}
-        />
-      </AreaPlaces>
-    </div>
-  );
-}
-
-/** Why a picture came to nothing: the browser says only that it did. */
-async function whyNot(source: string): Promise<WhyNot> {
-  try {
-    const response = await fetch(source, { headers: { Range: 'bytes=0-0' } });
-    return response.ok ? 'damaged' : ((await response.json()) as ErrorAnswer).error;
-  } catch {
-    return { code: 'no-connection', details: {} };
   }
 }

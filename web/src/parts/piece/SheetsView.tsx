@@ -1,4 +1,4 @@
-import { useEffect, useState } from 'react';
+import { useCallback, useState } from 'react';
 import { Failed, Loading } from '../messages/States';
 import { sayNumber } from '../ui/format';
 import type { Sheet } from './office/Sheet';
@@ -8,6 +8,7 @@ import type { ShownPiece } from './pieceKind';
 import { readSheets, type TableKind } from './readSheets';
 import { SheetTable } from './SheetTable';
 import { useBytes } from './useBytes';
+import { useReading } from './useReading';
 
 interface SheetsViewProps {
   piece: ShownPiece;
@@ -18,21 +19,14 @@ interface SheetsViewProps {
 /** A table, or a workbook sheet by sheet. */
 export function SheetsView({ piece, source, kind }: SheetsViewProps) {
   const bytes = useBytes(source);
-  const [sheets, setSheets] = useState<readonly Sheet[] | null | undefined>();
-  useEffect(() => {
-    if (bytes.status !== 'there') return;
-    const stop = new AbortController();
-    const begin = async () => {
-      const answer = await readSheets(bytes.bytes, kind, stop.signal);
-      if (!stop.signal.aborted) setSheets(answer);
-    };
-    void begin();
-    return () => stop.abort();
-  }, [bytes, kind]);
+  const sheets = useReading(
+    bytes,
+    useCallback((there, stop) => readSheets(there.bytes, kind, stop), [kind]),
+  );
 
   if (bytes.status === 'failed') return <Failed failure={bytes.failure} />;
-  if (sheets === undefined) return <Loading what="Reading the table" />;
-  if (sheets === null) return <NotShown piece={piece} source={source} why="damaged" />;
+  if (sheets === null) return <Loading what="Reading the table" />;
+  if (typeof sheets === 'string') return <NotShown piece={piece} source={source} why={sheets} />;
   return <Sheets piece={piece} source={source} sheets={sheets} />;
 }
 
@@ -42,7 +36,8 @@ interface SheetsProps {
   sheets: readonly Sheet[];
 }
 
-function Sheets({ piece, source, sheets }: SheetsProps) {
+/** Sheets to choose from, and the one that is chosen. */
+export function Sheets({ piece, source, sheets }: SheetsProps) {
   const places = usePlaces();
   const [chosen, setChosen] = useState(0);
   // Whoever is led to a comment is led to its sheet.

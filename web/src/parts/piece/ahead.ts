@@ -2,8 +2,7 @@ import { pathOf } from '@vestibul/contract';
 import type { Piece } from '../../state/api';
 import type { PdfAhead } from './drawPdf';
 import { pieceKind, type PieceKind } from './pieceKind';
-import type { ReadDocument } from './office/ReadDocument';
-import { readDocument, type DocumentKind } from './readDocument';
+import { isDocument, readDocument, type DocumentKind, type DocumentRead } from './readDocument';
 
 /** Pieces fetched before they are asked for: as many as somebody goes through in a minute. */
 export const MOST_AHEAD = 3;
@@ -13,7 +12,7 @@ const LARGEST_AHEAD = 8 * 1024 ** 2;
 /** What is made of a piece ahead, by its kind; null of all else. */
 export interface MadeAhead {
   /** What is shown of a document. */
-  document: Promise<ReadDocument | null> | null;
+  document: Promise<DocumentRead | null> | null;
   pdf: Promise<PdfAhead | null> | null;
 }
 
@@ -22,16 +21,17 @@ interface Ahead extends MadeAhead {
   /** A picture is drawn ahead, and stays so while it is kept here. */
   picture: HTMLImageElement | null;
 }
+/** Players fetch what they play, and the list of a ZIP is a small part of it. */
+const FETCH_THEMSELVES: ReadonlySet<PieceKind> = new Set(['video', 'sound', 'archive']);
 const ahead = new Map<string, Ahead>();
 
 /** Fetches a piece that will probably be looked at next. What cannot be fetched is asked for again when it is looked at. */
-export function fetchAhead(piece: Pick<Piece, 'id' | 'mime' | 'bytes' | 'form'>): void {
+export function fetchAhead(piece: Pick<Piece, 'id' | 'name' | 'mime' | 'bytes' | 'form'>): void {
   const source = pathOf('readPiece', { pieceId: piece.id });
   const kind = pieceKind(piece);
-  // Players fetch what they play themselves.
-  if (kind === null || kind === 'video' || kind === 'sound') return;
+  if (kind === null || FETCH_THEMSELVES.has(kind)) return;
   if (piece.bytes > LARGEST_AHEAD || ahead.has(source)) return;
-  ahead.set(source, kind === 'picture' ? drawAhead(source) : readAhead(source, kind));
+  ahead.set(source, kind === 'picture' || kind === 'drawing' ? drawAhead(source) : readAhead(source, kind));
   const [oldest] = ahead.keys();
   if (ahead.size > MOST_AHEAD && oldest !== undefined) {
     void ahead.get(oldest)!.pdf?.then((made) => made?.task.destroy());
@@ -60,7 +60,7 @@ function readAhead(source: string, kind: PieceKind): Ahead {
   };
   return {
     bytes,
-    document: kind === 'docx' || kind === 'odt' ? document(kind) : null,
+    document: isDocument(kind) ? document(kind) : null,
     pdf: kind === 'pdf' ? pdf().catch(() => null) : null,
     picture: null,
   };

@@ -1,5 +1,6 @@
-import { askWorker } from '../ui/askWorker';
+import { askOnce } from '../ui/askWorker';
 import type { Sheet } from './office/Sheet';
+import type { WhyUnreadable } from './office/Unreadable';
 
 /** How long a table is read for, in milliseconds. */
 const PATIENCE_MS = 20_000;
@@ -12,18 +13,17 @@ export interface SheetsQuestion {
   kind: TableKind;
 }
 
-/** The sheets of a table, away from the page; null where it cannot be read, or not in time. `stop` gives it up. */
+/** The sheets of a table, or why they cannot be read. */
+export type SheetsRead = readonly Sheet[] | WhyUnreadable;
+
+/** Reads the sheets of a table away from the page; a table that is not read in time is 'slow'. `stop` gives it up. */
 export async function readSheets(
   bytes: ArrayBuffer,
   kind: TableKind,
   stop: AbortSignal,
-): Promise<readonly Sheet[] | null> {
+): Promise<SheetsRead> {
   const worker = new Worker(new URL('../../workers/sheets.worker.ts', import.meta.url), { type: 'module' });
   const question: SheetsQuestion = { bytes, kind };
-  const answer = await askWorker<{ sheets: Sheet[] | null }>(worker, question, {
-    patienceMs: PATIENCE_MS,
-    stop,
-  });
-  worker.terminate();
-  return answer?.sheets ?? null;
+  const answer = await askOnce<SheetsRead>(worker, question, { patienceMs: PATIENCE_MS, stop });
+  return answer ?? 'slow';
 }

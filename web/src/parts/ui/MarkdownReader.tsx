@@ -1,6 +1,6 @@
 import MarkdownToJsx, { astToJSX, type MarkdownToJSX } from 'markdown-to-jsx/react';
 import { useEffect, useState, type ComponentProps } from 'react';
-import { askWorker } from './askWorker';
+import { askOnce } from './askWorker';
 import { leadsOut } from './leadsOut';
 import { LONGEST_AT_ONCE, PATIENCE_MS, parseOptions } from './markdownLimits';
 
@@ -47,11 +47,10 @@ function LongReader({ text }: { text: string }) {
       const worker = new Worker(new URL('../../workers/markdown.worker.ts', import.meta.url), {
         type: 'module',
       });
-      const answer = await askWorker<MarkdownToJSX.ASTNode[] | null>(worker, text, {
+      const answer = await askOnce<MarkdownToJSX.ASTNode[] | null>(worker, text, {
         patienceMs: PATIENCE_MS,
         stop: stop.signal,
       });
-      worker.terminate();
       if (!stop.signal.aborted) setTree(answer ?? 'too much');
     };
     void read();

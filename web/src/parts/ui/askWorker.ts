@@ -27,3 +27,14 @@ export function askWorker<Answer>(
     worker.postMessage(question);
   });
 }
+
+/** Asks a worker that is there for one question, and ends it; null as above. */
+export async function askOnce<Answer>(
+  worker: Worker,
+  question: unknown,
+  asking: Asking,
+): Promise<Answer | null> {
+  const answer = await askWorker<Answer>(worker, question, asking);
+  worker.terminate();
+  return answer;
+}

@@ -15,7 +15,7 @@ import { PieceView } from '../../parts/piece/PieceView';
 import { placePath } from '../../parts/hall/places';
 import { announce } from '../../parts/messages/announce';
 import { Empty, Read } from '../../parts/messages/States';
-import { stripFor } from '../../parts/naming/stripFor';
+import { stripFor, stripForPiece, type StripPiece } from '../../parts/naming/stripFor';
 import { useCoursePage } from '../../parts/courses/useCoursePage';
 import { useKeys } from '../../parts/ui/useKeys';
 import { usePageTitle } from '../../parts/ui/usePageTitle';
@@ -83,6 +83,7 @@ function DeskOf({ course, period }: { course: Course; period: string }) {
     });
   const asked = selected ?? empty;
   const toYear = asked && !isCovered(asked) ? pathOfYear(asked, isOfYear ? {} : THROUGH_YEAR) : null;
+  const [lying, setLying] = useState<Lying | null>(null);
   const isFirst = useRef(true);
   // Whoever hears the page hears whom they look at now; the first one they read.
   useEffect(() => {
@@ -108,7 +109,9 @@ function DeskOf({ course, period }: { course: Course; period: string }) {
           ? null
           : isCovered(selected)
             ? HIDDEN
-            : stripFor(course, selected.student, selected.slot, zone)
+            : selected.slot && lying?.of === selected.slot.id
+              ? stripForPiece(course, selected.student, selected.slot, lying.piece, zone)
+              : stripFor(course, selected.student, selected.slot, zone)
       }
       keys={[
         { keys: ['j', 'k'], does: 'next, back' },
@@ -179,6 +182,7 @@ function DeskOf({ course, period }: { course: Course; period: string }) {
                     course={course}
                     zone={zone}
                     onDone={goOn}
+                    onPiece={setLying}
                   />
                 </div>
               ) : empty ? (
@@ -258,6 +262,14 @@ interface WorkProps {
   course: Course;
   zone: string;
   onDone: () => void;
+  /** Told which piece lies on the desk. */
+  onPiece: (lying: Lying) => void;
+}
+
+/** The piece that lies on the desk, and of which work it is. */
+interface Lying {
+  of: Submission['id'];
+  piece: StripPiece;
 }
 
 function Work({ submissionId, ...more }: WorkProps) {
@@ -273,7 +285,7 @@ interface OpenWorkProps extends Omit<WorkProps, 'submissionId'> {
   submission: Submission;
 }
 
-function OpenWork({ asked, cover, toYear, submission, course, zone, onDone }: OpenWorkProps) {
+function OpenWork({ asked, cover, toYear, submission, course, zone, onDone, onPiece }: OpenWorkProps) {
   const label = cover?.label;
   const covered = cover?.student;
   // The same as long as it is: places in it are looked for anew where it is another.
@@ -287,6 +299,10 @@ function OpenWork({ asked, cover, toYear, submission, course, zone, onDone }: Op
     pieces.find((piece) => piece.id === chosen) ??
     pieces.find((piece) => piece.attempt === counting) ??
     pieces[0];
+  const at = data.attempts.find((attempt) => attempt.attempt === current?.attempt)?.at;
+  useEffect(() => {
+    if (current && at) onPiece({ of: submission.id, piece: { ...current, at } });
+  }, [onPiece, submission.id, current, at]);
   useLooking(submission.id, !course.year.isOver);
   const beside = useBeside(course, data, pieces, current);
   const desk = useDeskPlaces(data, current, {

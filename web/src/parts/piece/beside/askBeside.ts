@@ -1,8 +1,8 @@
-import { askWorker } from '../../ui/askWorker';
+import { askOnce } from '../../ui/askWorker';
 import { MOST_PAGES, openPdf } from '../openPdf';
 import { isTable, pieceKind, type PieceKind, type ShownPiece } from '../pieceKind';
 import { plainText } from '../plainText';
-import { readDocumentWords } from '../readDocument';
+import { isDocument, readDocumentWords } from '../readDocument';
 import { readSheets, type TableKind } from '../readSheets';
 import type { BesideAnswer, BesideQuestion } from './besideQuestion';
 
@@ -23,8 +23,8 @@ export function comparedBy(before: ShownPiece, after: ShownPiece): BesideQuestio
   return kinds.every(hasWords) ? 'words' : null;
 }
 
-const WORDS: ReadonlySet<PieceKind | null> = new Set(['pdf', 'docx', 'odt', 'csv', 'markdown', 'text']);
-const hasWords = (kind: PieceKind | null) => WORDS.has(kind);
+const WORDS: ReadonlySet<PieceKind | null> = new Set(['pdf', 'csv', 'markdown', 'code', 'text']);
+const hasWords = (kind: PieceKind | null) => WORDS.has(kind) || isDocument(kind);
 
 /** Compares two pieces; null where they have nothing to compare by, or cannot be read in time. */
 export async function askBeside(before: Side, after: Side, stop: AbortSignal): Promise<BesideAnswer | null> {
@@ -33,8 +33,7 @@ export async function askBeside(before: Side, after: Side, stop: AbortSignal): P
   const worker = new Worker(new URL('../../../workers/beside.worker.ts', import.meta.url), {
     type: 'module',
   });
-  const answer = await askWorker<BesideAnswer>(worker, question, { patienceMs: PATIENCE_MS, stop });
-  worker.terminate();
+  const answer = await askOnce<BesideAnswer>(worker, question, { patienceMs: PATIENCE_MS, stop });
   return answer;
 }
 
@@ -61,20 +60,14 @@ async function questionOf(before: Side, after: Side, stop: AbortSignal): Promise
 /** The rows of a table; of several sheets one after the other, each further one below its name. */
 async function rowsOf({ piece, bytes }: Side, stop: AbortSignal): Promise<string[][] | null> {
   const sheets = await readSheets(bytes, pieceKind(piece) as TableKind, stop);
-  return sheets && sheets.flatMap(({ name, rows }, i) => (i === 0 ? rows : [[name ?? ''], ...rows]));
+  if (typeof sheets === 'string') return null;
+  return sheets.flatMap(({ name, rows }, i) => (i === 0 ? rows : [[name ?? ''], ...rows]));
 }
 
 async function wordsOf({ piece, bytes }: Side, stop: AbortSignal): Promise<string | null> {
   const kind = pieceKind(piece);
-  switch (kind) {
-    case 'docx':
-    case 'odt':
-      return readDocumentWords(bytes, kind, stop);
-    case 'pdf':
-      return pdfWords(bytes, stop);
-    default:
-      return plainText(bytes);
-  }
+  if (isDocument(kind)) return readDocumentWords(bytes, kind, stop);
+  return kind === 'pdf' ? pdfWords(bytes, stop) : plainText(bytes);
 }
 
 /** The words of a PDF, its lines as they end on its pages; null where it cannot be read. */

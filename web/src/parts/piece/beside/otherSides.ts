@@ -38,7 +38,11 @@ export function otherSidesOf(
       isEarlier: other.attempt < piece.attempt,
     }));
   const handedOut = blanks
-    .filter((blank) => hasPlaces(blank) && blank.handOuts.some((one) => one.assignmentId === assignmentId))
+    .filter(
+      (blank) =>
+        hasPlaces({ ...blank, name: blank.originalName }) &&
+        blank.handOuts.some((one) => one.assignmentId === assignmentId),
+    )
     .map((blank): OtherSide => ({
       ...blank,
       name: blank.originalName,

@@ -6,7 +6,12 @@ export type Unshown =
   | 'equations and charts'
   | 'charts'
   | 'text boxes'
-  | 'drawings';
+  | 'drawings'
+  | 'pictures'
+  | 'movements'
+  | 'video and sound'
+  | 'further slides'
+  | 'how it is set';
 
 /** A document as it is shown: its HTML is not cleaned yet. */
 export interface ReadDocument {

@@ -3,7 +3,7 @@ import { describe, expect, it } from '@jest/globals';
 import { strToU8, zipSync } from 'fflate';
 import mammoth from 'mammoth';
 import { missingInDocx } from './missingInDocx';
-import { readOdt } from './readOdt';
+import { readOpenDocument } from './readOpenDocument';
 
 /** Files made by programs that nobody here wrote. */
 const fromOthers = (name: string) =>
@@ -21,7 +21,7 @@ const odtOf = (body: string, styles = '', parts: Record<string, Uint8Array> = {}
       ...parts,
     }),
   );
-const htmlOf = (body: string, styles = '') => readOdt(odtOf(body, styles)).html;
+const htmlOf = (body: string, styles = '') => readOpenDocument(odtOf(body, styles)).html;
 
 const LAST = 'The water rose after the rain of Monday and fell again before the weekend came to its end.';
 const row = (...cells: string[]) =>
@@ -32,7 +32,7 @@ describe('a text document as odt', () => {
     ['LibreOffice', 'libreoffice-marks.odt', row('Name', 'Score')],
     ['pandoc', 'pandoc-marks.odt', row('<strong>Name</strong>', '<strong>Score</strong>')],
   ])('by %s is laid out', (_, name, head) => {
-    const { html, missing } = readOdt(fromOthers(name));
+    const { html, missing } = readOpenDocument(fromOthers(name));
     // White space between its elements is none of it.
     expect(html).toBe(
       `<table>${head}${row('Chidi Abara', '10')}${row('Mai Đặng', '9')}</table><p>${LAST}</p>`,
@@ -41,7 +41,7 @@ describe('a text document as odt', () => {
   });
 
   it('has its titles louder', () => {
-    expect(readOdt(fromOthers('pandoc.odt')).html).toBe(
+    expect(readOpenDocument(fromOthers('pandoc.odt')).html).toBe(
       `<p class="louder">Weir report</p><p>Chidi Abara</p><p class="louder">Weir report</p><p>${LAST}</p>`,
     );
   });
@@ -71,7 +71,7 @@ describe('a text document as odt', () => {
 
   it('has its pictures where they stand, its notes below, and goes on behind a frame', () => {
     const picture = Uint8Array.of(1, 2, 3);
-    const { html, missing } = readOdt(
+    const { html, missing } = readOpenDocument(
       odtOf(
         '<text:p>before<draw:frame><draw:text-box><text:p>in a box</text:p></draw:text-box></draw:frame>behind<text:note><text:note-citation>1</text:note-citation><text:note-body><text:p>said below</text:p></text:note-body></text:note></text:p>' +
           '<text:p><draw:frame><draw:image xlink:href="Pictures/a.png"/></draw:frame><draw:frame><draw:image xlink:href="Pictures/b.emf"/></draw:frame></text:p>',
@@ -86,7 +86,7 @@ describe('a text document as odt', () => {
   });
 
   it('leaves out what was taken out and what is said beside it, and says so', () => {
-    const { html, missing } = readOdt(
+    const { html, missing } = readOpenDocument(
       odtOf(
         '<text:tracked-changes><text:changed-region><text:deletion><text:p>gone</text:p></text:deletion></text:changed-region></text:tracked-changes>' +
           '<text:p>stays<office:annotation><dc:creator>A</dc:creator><text:p>aside</text:p></office:annotation><draw:frame><draw:object xlink:href="./Object 1"/></draw:frame></text:p>',
@@ -98,7 +98,7 @@ describe('a text document as odt', () => {
 
   it('is refused where it is none', () => {
     for (const bytes of [strToU8('no package'), zipSync({ mimetype: strToU8('x') })])
-      expect(() => readOdt(bytesOf(bytes))).toThrow();
+      expect(() => readOpenDocument(bytesOf(bytes))).toThrow();
   });
 });
 

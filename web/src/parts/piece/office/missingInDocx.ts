@@ -11,6 +11,8 @@ const LEFT_OUT: Readonly<Record<string, Unshown>> = {
   'wps:wsp': 'drawings',
 };
 
+const DOCUMENT = 'word/document.xml';
+
 /**
  * What a DOCX has that is not shown in place. Where something is written in two ways (ECMA-376 part 3, section 9.3), the simpler
  * one, in which a text box is shown, is what is read.
@@ -20,7 +22,7 @@ export function missingInDocx(bytes: ArrayBuffer): Unshown[] {
   /** What stands in the other way alone; null outside of such a place. */
   let otherWay: Set<Unshown> | null = null;
   let shownBoxes = 0;
-  walkXml(new OfficePackage(bytes, /^word\/document\.xml$/).text('word/document.xml') ?? '', {
+  walkXml(new OfficePackage(bytes, (name) => name === DOCUMENT).text(DOCUMENT) ?? '', {
     open(name) {
       if (name === 'mc:Choice') otherWay = new Set();
       if (name === 'mc:Fallback') otherWay = null;

@@ -1,5 +1,6 @@
 import { unzipSync } from 'fflate';
 import { Parser } from 'htmlparser2';
+import { Unreadable } from './Unreadable';
 
 /** Longest part of a package that is unpacked, and of all of them together, in bytes: of more a tab would run out. */
 const LONGEST_PART = 60_000_000;
@@ -10,13 +11,13 @@ export class OfficePackage {
   readonly #parts: Record<string, Uint8Array>;
 
   /** Throws where the bytes are no package, or too much is in it. `wanted` says by its name whether a part is unpacked. */
-  constructor(bytes: ArrayBuffer, wanted: RegExp) {
+  constructor(bytes: ArrayBuffer, wanted: (name: string) => boolean) {
     let together = 0;
     this.#parts = unzipSync(new Uint8Array(bytes), {
       filter({ name, originalSize }) {
-        if (!wanted.test(name)) return false;
+        if (!wanted(name)) return false;
         together += originalSize;
-        if (originalSize > LONGEST_PART || together > LONGEST_TOGETHER) throw new Error('Too much is in it');
+        if (originalSize > LONGEST_PART || together > LONGEST_TOGETHER) throw new Unreadable('long');
         return true;
       },
     });
@@ -46,3 +47,6 @@ export function walkXml(xml: string, { open, text, close }: XmlHandlers): void {
   );
   parser.end(xml);
 }
+
+/** The name of an element without what stands for its namespace, which is each writer's own to choose. */
+export const localName = (name: string): string => name.slice(name.indexOf(':') + 1);

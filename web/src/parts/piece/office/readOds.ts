@@ -1,11 +1,10 @@
-import { OfficePackage, walkXml } from './openPackage';
-import { ASIDE, foldSpace, spaceOf } from './readOpenText';
+import { walkXml } from './openPackage';
+import { ASIDE, foldSpace, openContent, spaceOf } from './readOpenText';
 import { MOST_COLUMNS, MOST_SHEETS, SheetFiller, type Sheet } from './Sheet';
 
 /** The sheets of a spreadsheet (OpenDocument 1.3 part 3, section 9), each cell as it shows; throws where it cannot be read. */
 export function readOds(bytes: ArrayBuffer): Sheet[] {
-  const xml = new OfficePackage(bytes, /^content\.xml$/).text('content.xml');
-  if (xml === null) throw new Error('No content');
+  const { content } = openContent(bytes, null);
   const fillers: SheetFiller[] = [];
   const count = { cells: 0 };
   let row = 1;
@@ -16,7 +15,7 @@ export function readOds(bytes: ArrayBuffer): Sheet[] {
   let cell: { paragraphs: string[]; alike: number } | null = null;
   let aside = 0;
   let tables = 0;
-  walkXml(xml, {
+  walkXml(content, {
     open(name, attributes) {
       if (ASIDE.has(name)) aside += 1;
       if (aside > 0) return;

@@ -1,4 +1,24 @@
-/** What ODT and ODS have in common: the text of a paragraph (OpenDocument 1.3 part 3, section 6.1). */
+/** What open documents have in common: their package, and the text of a paragraph (OpenDocument 1.3 part 3, section 6.1). */
+import { OfficePackage } from './openPackage';
+import { Unreadable } from './Unreadable';
+
+const CONTENT = 'content.xml';
+const MANIFEST = 'META-INF/manifest.xml';
+
+/** The package of a document and its content; throws where there is none, or a password locks it (OpenDocument 1.3 part 2, 4.3). */
+export function openContent(
+  bytes: ArrayBuffer,
+  wanted: RegExp | null,
+): { opened: OfficePackage; content: string } {
+  const opened = new OfficePackage(
+    bytes,
+    (name) => name === CONTENT || name === MANIFEST || Boolean(wanted?.test(name)),
+  );
+  if (opened.text(MANIFEST)?.includes('<manifest:encryption-data')) throw new Unreadable('password');
+  const content = opened.text(CONTENT);
+  if (content === null) throw new Unreadable('damaged');
+  return { opened, content };
+}
 
 /** White space that is written as an element. */
 export function spaceOf(name: string, attributes: Record<string, string>): string {

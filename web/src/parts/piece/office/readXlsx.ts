@@ -1,5 +1,6 @@
 import { format, is_date, parse_date_code } from 'ssf';
-import { OfficePackage, walkXml } from './openPackage';
+import { leadsOf } from './leads';
+import { OfficePackage, localName, walkXml } from './openPackage';
 import { MOST_SHEETS, SheetFiller, type Sheet } from './Sheet';
 
 /** What of the package is looked at (ECMA-376 part 1, section 12.3). */
@@ -7,12 +8,12 @@ const WANTED = /^(?:_rels\/\.rels|[^/]+\/(?:_rels\/[^/]+\.rels|[^/]+\.xml|worksh
 
 /** The sheets of a workbook (ECMA-376), each cell as it shows; throws where it cannot be read. */
 export function readXlsx(bytes: ArrayBuffer): Sheet[] {
-  const opened = new OfficePackage(bytes, WANTED);
-  const book = targetsOf(opened, '').find(({ type }) => type.endsWith('/officeDocument'))?.path;
+  const opened = new OfficePackage(bytes, (name) => WANTED.test(name));
+  const book = leadsOf(opened, '').find(({ type }) => type.endsWith('/officeDocument'))?.path;
   const xml = book && opened.text(book);
   if (!book || !xml) throw new Error('No workbook');
   const { sheets, isFrom1904 } = sheetsOf(xml);
-  const targets = targetsOf(opened, book);
+  const targets = leadsOf(opened, book);
   const pathOf = (type: string) => targets.find((target) => target.type.endsWith(type))?.path ?? '';
   const shows = {
     texts: textsOf(opened.text(pathOf('/sharedStrings')) ?? ''),
@@ -26,32 +27,13 @@ export function readXlsx(bytes: ArrayBuffer): Sheet[] {
   });
 }
 
-interface Target {
-  id: string;
-  type: string;
-  path: string;
-}
-
-/** What a part leads to (Open Packaging Conventions, ECMA-376 part 2, section 6.5). */
-function targetsOf(opened: OfficePackage, of: string): Target[] {
-  const folder = of.slice(0, of.lastIndexOf('/') + 1);
-  const targets: Target[] = [];
-  walkXml(opened.text(`${folder}_rels/${of.slice(folder.length)}.rels`) ?? '', {
-    open(name, { Id: id = '', Type: type = '', Target: target = '' }) {
-      if (local(name) !== 'Relationship') return;
-      targets.push({ id, type, path: target.startsWith('/') ? target.slice(1) : folder + target });
-    },
-  });
-  return targets;
-}
-
 function sheetsOf(xml: string) {
   const sheets: { name: string; id: string }[] = [];
   let isFrom1904 = false;
   walkXml(xml, {
     open(name, attributes) {
-      if (local(name) === 'workbookPr') isFrom1904 = /^(?:1|true)$/.test(attributes['date1904'] ?? '');
-      if (local(name) !== 'sheet') return;
+      if (localName(name) === 'workbookPr') isFrom1904 = /^(?:1|true)$/.test(attributes['date1904'] ?? '');
+      if (localName(name) !== 'sheet') return;
       const id = Object.entries(attributes).find(([key]) => key.endsWith(':id'))?.[1];
       sheets.push({ name: attributes['name'] ?? '', id: id ?? '' });
     },
@@ -67,16 +49,16 @@ function textsOf(xml: string): string[] {
   let isAside = false;
   walkXml(xml, {
     open(name) {
-      if (local(name) === 'si') text = '';
-      if (local(name) === 'rPh') isAside = true;
-      isText = local(name) === 't' && !isAside;
+      if (localName(name) === 'si') text = '';
+      if (localName(name) === 'rPh') isAside = true;
+      isText = localName(name) === 't' && !isAside;
     },
     text(part) {
       if (isText) text += part;
     },
     close(name) {
-      if (local(name) === 'si') texts.push(text);
-      if (local(name) === 'rPh') isAside = false;
+      if (localName(name) === 'si') texts.push(text);
+      if (localName(name) === 'rPh') isAside = false;
       isText = false;
     },
   });
@@ -91,12 +73,12 @@ function formatsOf(xml: string): (string | number)[] {
   walkXml(xml, {
     open(name, attributes) {
       const id = Number(attributes['numFmtId'] ?? 0);
-      if (local(name) === 'cellXfs') isOfCells = true;
-      if (local(name) === 'numFmt') own.set(id, attributes['formatCode'] ?? 'General');
-      if (local(name) === 'xf' && isOfCells) formats.push(own.get(id) ?? id);
+      if (localName(name) === 'cellXfs') isOfCells = true;
+      if (localName(name) === 'numFmt') own.set(id, attributes['formatCode'] ?? 'General');
+      if (localName(name) === 'xf' && isOfCells) formats.push(own.get(id) ?? id);
     },
     close(name) {
-      if (local(name) === 'cellXfs') isOfCells = false;
+      if (localName(name) === 'cellXfs') isOfCells = false;
     },
   });
   return formats;
@@ -125,7 +107,7 @@ function sheetOf(name: string, xml: string, shows: Shows, count: { cells: number
   let within: 'value' | 'formula' | null = null;
   walkXml(xml, {
     open(tag, attributes) {
-      switch (local(tag)) {
+      switch (localName(tag)) {
         case 'row':
           row = Number(attributes['r'] ?? row + 1);
           column = 0;
@@ -154,7 +136,7 @@ function sheetOf(name: string, xml: string, shows: Shows, count: { cells: number
     },
     close(tag) {
       within = null;
-      if (local(tag) !== 'c' || !cell) return;
+      if (localName(tag) !== 'c' || !cell) return;
       filler.put(cell.row, cell.column, shownOf(cell, shows));
       cell = null;
     },
@@ -198,6 +180,3 @@ function columnOf(reference: string | undefined): number | null {
   const letters = /^[A-Z]{1,3}/.exec(reference ?? '')?.[0];
   return letters ? [...letters].reduce((sum, letter) => sum * 26 + letter.charCodeAt(0) - 64, 0) : null;
 }
-
-/** A name without the prefix that a program chose for its namespace. */
-const local = (name: string) => name.slice(name.indexOf(':') + 1);

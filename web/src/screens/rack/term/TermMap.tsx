@@ -23,7 +23,7 @@ import { CellTable, type Spot } from '../../../parts/ui/CellTable';
 import { inputClass } from '../../../parts/ui/Field';
 import { sayCount, sayListName, sayMoment } from '../../../parts/ui/format';
 import { useMedia } from '../../../parts/ui/useMedia';
-import { useWidth } from '../../../parts/ui/useWidth';
+import { useWidth } from '../../../parts/ui/useSize';
 import { api, type Course } from '../../../state/api';
 import { linesOf } from '../linesOf';
 import { RackHead } from '../RackHead';

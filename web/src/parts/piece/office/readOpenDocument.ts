@@ -1,23 +1,20 @@
-import { OfficePackage, walkXml } from './openPackage';
+import { escaped } from './html';
+import { type OfficePackage, walkXml } from './openPackage';
+import { pictureTag } from './pictures';
 import type { ReadDocument, Unshown } from './ReadDocument';
-import { ASIDE, foldSpace, spaceOf } from './readOpenText';
-
-/** Pictures that every browser shows, by their extension. */
-const PICTURES: Readonly<Record<string, string>> = {
-  png: 'image/png',
-  jpg: 'image/jpeg',
-  jpeg: 'image/jpeg',
-  gif: 'image/gif',
-  webp: 'image/webp',
-};
+import { ASIDE, foldSpace, openContent, spaceOf } from './readOpenText';
 
 type Attributes = Record<string, string>;
 
-/** The HTML of a text document (OpenDocument 1.3 part 3), not cleaned yet; throws where it cannot be read. */
-export function readOdt(bytes: ArrayBuffer): ReadDocument {
-  const opened = new OfficePackage(bytes, /^(?:content\.xml|styles\.xml|Pictures\/[^/]+)$/);
-  const content = opened.text('content.xml');
-  if (content === null) throw new Error('No content');
+/** What the text of a document stands in, by what document it is (OpenDocument 1.3 part 3, 3.4 and 3.6). */
+const BODIES = new Set(['office:text', 'office:presentation']);
+
+/**
+ * The HTML of a text document or of slides (OpenDocument 1.3 part 3), not cleaned yet; throws where it cannot be read. What is said
+ * to a slide in its notes stands below it.
+ */
+export function readOpenDocument(bytes: ArrayBuffer): ReadDocument {
+  const { opened, content } = openContent(bytes, /^(?:styles\.xml|Pictures\/[^/]+)$/);
   const styles = new Styles();
   walkXml(opened.text('styles.xml') ?? '', { open: (name, attributes) => styles.note(name, attributes) });
   const writer = new HtmlWriter(opened, styles);
@@ -83,12 +80,14 @@ function tagsOf(attributes: Attributes): string[] {
   ];
 }
 
-const escaped = (text: string) =>
-  text.replaceAll('&', '&amp;').replaceAll('<', '&lt;').replaceAll('>', '&gt;').replaceAll('"', '&quot;');
-
 /** Most cells that one cell covers, or that stand beside each other alike. */
 const MOST_SPANNED = 100;
 const spanOf = (said: string | undefined) => Math.min(MOST_SPANNED, Math.max(1, Number(said ?? 1) || 1));
+
+/** Frames of a slide that hold its title, and those that every slide has (OpenDocument 1.3 part 3, 19.389). */
+const TITLES: ReadonlySet<string> = new Set(['title', 'subtitle']);
+const BOX = /^(?:rectangle|ooxml-rect|mso-spt202)$/;
+const NOT_ITS_OWN: ReadonlySet<string> = new Set(['page-number', 'date-time', 'header', 'footer', 'page']);
 
 class HtmlWriter {
   readonly #opened: OfficePackage;
@@ -104,6 +103,9 @@ class HtmlWriter {
   readonly #paragraphs: string[] = [];
   readonly #lists: { style: string; tag: string }[] = [];
   #aside = 0;
+  /** What each frame that is open holds, as slides have it. */
+  readonly #frames: string[] = [];
+  #notesBegin = 0;
   #isBody = false;
 
   constructor(opened: OfficePackage, styles: Styles) {
@@ -112,11 +114,13 @@ class HtmlWriter {
   }
 
   open(name: string, attributes: Attributes): void {
-    if (name === 'office:text') this.#isBody = true;
+    if (BODIES.has(name)) this.#isBody = true;
     if (name === 'office:annotation') this.#missing.add('comments');
     if (name === 'text:deletion') this.#missing.add('words that were taken out');
-    if (ASIDE.has(name)) this.#aside += 1;
+    if (name === 'draw:frame') this.#frames.push(attributes['presentation:class'] ?? '');
+    if (this.#isAside(name)) this.#aside += 1;
     if (this.#aside > 0 || !this.#isBody) return;
+    if (name === 'presentation:notes') this.#notesBegin = this.#html.length;
     const [begin, end] = this.#tagsFor(name, attributes);
     this.#html += begin;
     this.#closers.push(end);
@@ -127,8 +131,10 @@ class HtmlWriter {
   }
 
   close(name: string): void {
+    const isAside = this.#isAside(name);
+    if (name === 'draw:frame') this.#frames.pop();
     if (this.#aside > 0 || !this.#isBody) {
-      if (ASIDE.has(name)) this.#aside -= 1;
+      if (isAside) this.#aside -= 1;
       return;
     }
     this.#html += this.#closers.pop() ?? '';
@@ -143,7 +149,15 @@ class HtmlWriter {
       this.#html = this.#textBesideNote;
       this.#textBesideNote = null;
     }
-    if (name === 'office:text') this.#isBody = false;
+    // Most slides have notes in which nothing stands.
+    if (name === 'presentation:notes' && !/>[^<]|<img/.test(this.#html.slice(this.#notesBegin)))
+      this.#html = this.#html.slice(0, this.#notesBegin);
+    if (BODIES.has(name)) this.#isBody = false;
+  }
+
+  /** Whether what an element holds is no part of the text. */
+  #isAside(name: string): boolean {
+    return ASIDE.has(name) || (name === 'draw:frame' && NOT_ITS_OWN.has(this.#frames.at(-1) ?? ''));
   }
 
   end(): ReadDocument {
@@ -158,7 +172,7 @@ class HtmlWriter {
       case 'text:p': {
         const style = attributes['text:style-name'] ?? '';
         return this.#paragraph(
-          this.#styles.isTitle(style) ? '<p class="louder">' : '<p>',
+          TITLES.has(this.#frames.at(-1) ?? '') || this.#styles.isTitle(style) ? '<p class="louder">' : '<p>',
           this.#styles.tags(style),
         );
       }
@@ -187,12 +201,25 @@ class HtmlWriter {
         this.#textBesideNote ??= this.#html;
         this.#html = '';
         return ['', ''];
+      case 'draw:page':
+        return ['<section class="slide">', '</section>'];
+      case 'presentation:notes':
+        return ['<blockquote>', '</blockquote>'];
+      case 'anim:par':
+        this.#missing.add('movements');
+        return ['', ''];
+      case 'draw:plugin':
+        this.#missing.add('video and sound');
+        return ['', ''];
       case 'draw:image':
         return [this.#picture(attributes['xlink:href'] ?? ''), ''];
       case 'draw:object':
         this.#missing.add('equations and charts');
         return ['', ''];
-      case 'draw:custom-shape':
+      case 'draw:enhanced-geometry':
+        // A box is there for the words in it.
+        if (!BOX.test(attributes['draw:type'] ?? '')) this.#missing.add('drawings');
+        return ['', ''];
       case 'draw:line':
       case 'draw:path':
         this.#missing.add('drawings');
@@ -217,13 +244,9 @@ class HtmlWriter {
   }
 
   #picture(path: string): string {
-    const mime = PICTURES[path.slice(path.lastIndexOf('.') + 1).toLowerCase()];
-    const bytes = mime ? this.#opened.bytes(path) : null;
-    if (!bytes) {
-      this.#missing.add('drawings');
-      return '';
-    }
-    return `<img src="data:${mime};base64,${base64(bytes)}">`;
+    const tag = pictureTag(path, this.#opened.bytes(path));
+    if (!tag) this.#missing.add('drawings');
+    return tag ?? '';
   }
 }
 
@@ -234,13 +257,3 @@ const around = (tags: readonly string[]): [string, string] => [
     .map((tag) => `</${tag}>`)
     .join(''),
 ];
-
-/** A call takes so many arguments at once. */
-const AT_ONCE = 0x8000;
-
-function base64(bytes: Uint8Array): string {
-  let binary = '';
-  for (let at = 0; at < bytes.length; at += AT_ONCE)
-    binary += String.fromCharCode(...bytes.subarray(at, at + AT_ONCE));
-  return btoa(binary);
-}

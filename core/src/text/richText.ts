@@ -1,5 +1,3 @@
-import { nothing, type Inside, type Reach } from './Inside';
-
 /** Groups of Rich Text Format 1.9 that hold no text of the document. */
 const NO_TEXT = new Set(
   'fonttbl colortbl stylesheet listtable listoverridetable pict object themedata datastore xmlnstbl rsidtbl generator'.split(
@@ -19,8 +17,21 @@ const DEEPEST = 200;
 
 type Into = 'text' | 'header' | 'authors' | 'changedBy' | 'title' | null;
 
-/** Reads the text of Rich Text Format (version 1.9.1) in one pass: control words left out, letters by their numbers put in. */
-export function readRtf(rtf: string, reach: Reach): Inside {
+/** What is in a document of Rich Text Format. */
+export interface RichText extends Record<Exclude<Into, null>, string> {
+  /** Whether it has pictures, or something made by another program, of which nothing is read. */
+  hasPictures: boolean;
+}
+
+/** What holds a picture, or something that another program draws. */
+const PICTURES = new Set(['pict', 'object']);
+
+/**
+ * Reads the text of Rich Text Format (version 1.9.1) in one pass: control words left out, letters by their numbers put in. It
+ * ends once more than `longest` characters are read, or where groups lie deeper than any program writes.
+ */
+export function readRichText(rtf: string, longest: number): RichText {
+  let hasPictures = false;
   const found = { text: '', header: '', authors: '', changedBy: '', title: '' };
   const groups: Into[] = ['text'];
   let skip = 0;
@@ -32,7 +43,8 @@ export function readRtf(rtf: string, reach: Reach): Inside {
   };
   const control = /\\([a-z]{1,32})(-?\d{1,10})? ?|\\'([\da-f]{2})|\\([^a-z\d])|([{}])|([^\\{}\r\n])/giu;
   for (const [, word, number, hex, sign, brace, letter] of rtf.matchAll(control)) {
-    if (found.text.length > reach.text || groups.length > DEEPEST) break;
+    if (word !== undefined && PICTURES.has(word)) hasPictures = true;
+    if (found.text.length > longest || groups.length > DEEPEST) break;
     if (letter !== undefined) add(letter);
     else if (brace === '{') groups.push(into());
     else if (brace === '}') groups.pop();
@@ -55,8 +67,7 @@ export function readRtf(rtf: string, reach: Reach): Inside {
     else if (HEADERS.has(word)) groups[groups.length - 1] = 'header';
     else if (FIELDS.has(word as 'title')) groups[groups.length - 1] = FIELDS.get(word as 'title')!;
   }
-  const { authors, changedBy, ...texts } = found;
-  return { ...nothing, ...texts, authors: [authors], changedBy: [changedBy] };
+  return { ...found, hasPictures };
 }
 
 const WINDOWS = new TextDecoder('windows-1252');

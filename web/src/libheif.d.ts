@@ -1,0 +1,13 @@
+/** What is used of the package, whose own types leave out what its JavaScript adds. */
+declare module 'libheif-js/libheif-wasm/libheif-bundle.mjs' {
+  interface HeifImage {
+    get_width(): number;
+    get_height(): number;
+    /** Fills the pixels and hands them back, or null where they cannot be unpacked. */
+    display(pixels: ImageData, done: (drawn: ImageData | null) => void): void;
+  }
+  function libheif(): Promise<{
+    HeifDecoder: new () => { decode(bytes: Uint8Array): HeifImage[] };
+  }>;
+  export { libheif as default };
+}
