@@ -125,6 +125,8 @@ export { addDays, daysBetween, isOver } from './calendar/days';
 export { moveToYear } from './calendar/moveToYear';
 export { HIGHEST_PERIOD, LONGEST_CYCLE, meetingsOn, nextMeeting } from './calendar/meetings';
 export type { Meeting, MeetingPattern } from './calendar/meetings';
+export { QUIET_DAYS, arrivalsByDue, arrivalsByWeek, goneQuiet } from './progress/happened';
+export type { ArrivalBar, ArrivalWeek, Arrived, Asked, Quiet } from './progress/happened';
 export { addMonths, weekOf, weeksOfMonth } from './calendar/weeks';
 export { MOST_PIXELS } from './submissions/pixels';
 export { LOCKED_MIME, formOf, forms } from './submissions/formOf';

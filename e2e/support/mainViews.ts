@@ -24,6 +24,7 @@ export const mainViews: readonly Views[] = [
       'rack?period=all',
       'rack?view=newest',
       'rack?view=term&period=all',
+      'rack?view=happened&period=all',
       'review',
       'marks',
       'marks?view=pictures',

@@ -1,4 +1,4 @@
-import { Grid3x3, LayoutGrid, Rows3 } from 'lucide-react';
+import { ChartColumn, Grid3x3, LayoutGrid, Rows3 } from 'lucide-react';
 import { placePath } from '../../parts/hall/places';
 import { ViewLinks } from '../../parts/ui/ViewLinks';
 import type { Course } from '../../state/api';
@@ -7,6 +7,7 @@ const views = [
   ['slots', 'One assignment', LayoutGrid],
   ['newest', 'Newest work', Rows3],
   ['term', 'Whole term', Grid3x3],
+  ['happened', 'What happened', ChartColumn],
 ] as const;
 export type RackView = (typeof views)[number][0];
 

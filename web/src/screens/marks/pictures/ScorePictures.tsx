@@ -11,10 +11,11 @@ import {
 import { Chart } from '../../../parts/ui/Chart';
 import { inputClass } from '../../../parts/ui/Field';
 import { sayListName, sayNumber } from '../../../parts/ui/format';
+import { Picture } from '../../../parts/ui/Picture';
 import { api, type Course } from '../../../state/api';
 import type { Column } from '../MarkTable';
-import { Picture } from './Picture';
 
+const NOTHING = 'Nothing is scored yet.';
 const rounded = (points: number) => sayNumber(Math.round(points * 10) / 10);
 
 interface ScorePicturesProps {
@@ -75,6 +76,7 @@ function HowMany({ assignment, scores }: { assignment: BookAssignment; scores: r
   const labels = bars.map(({ from, to }) => `${sayNumber(from)}–${sayNumber(to)}`);
   return (
     <Picture
+      none={NOTHING}
       title="How many reached what"
       says={`Points that count, of ${sayNumber(assignment.most)}. A score on a border stands in the higher bar.`}
       chart={
@@ -116,6 +118,7 @@ function ByPeriod({ course, assignment, at, students }: ByPeriodProps) {
   });
   return (
     <Picture
+      none={NOTHING}
       title="Period by period"
       says="The box holds the middle half of a period, the line in it the middle one, the whiskers all of them."
       chart={
@@ -167,6 +170,7 @@ function ByCriterion({
   const most = Math.max(0, ...criteria.map(({ levels }) => levels.length));
   return (
     <Picture
+      none={NOTHING}
       title="The rubric, criterion by criterion"
       says="How many reached each level, the first level at the left."
       chart={
@@ -235,6 +239,7 @@ function OverTheYear({ columns, students, row, onChoose }: OverTheYearProps) {
   );
   return (
     <Picture
+      none={NOTHING}
       title="One student over the year"
       says="Percent of what could be reached, beside the middle of the students shown."
       chart={

@@ -34,7 +34,8 @@ import { useShown } from '../useShown';
 import { useStill } from '../useStill';
 import { useWall } from '../useWall';
 import { MapMark, MarkMeanings, markOf } from './MapMark';
-import { termNow } from './termNow';
+import { TermPicker } from './TermPicker';
+import { isInTerm, useTerm } from './useTerm';
 
 /** A mark is as large as a finger may aim at (WCAG 2.2, 2.5.8). */
 const MARK = 24;
@@ -64,23 +65,14 @@ export function TermMap({ course, period }: { course: Course; period: string }) 
   const rack = api.useReadRackQuery({ params: { courseId: course.id } });
   // What comes in while somebody types or looks waits for a moment in which nothing else is to be drawn.
   const data = useDeferredValue(rack.data);
-  const { terms } = course.year;
-  const asked = asksFor.get('term');
-  const term = asked === 'all' ? null : (terms.find(({ id }) => id === asked) ?? termNow(terms, now, zone));
+  const { asked, term, setTerm } = useTerm(course, now);
   const order = (Object.keys(orders) as MapOrder[]).find((key) => key === asksFor.get('order')) ?? 'name';
   const shown = tallied.find((key) => key === asksFor.get('show')) ?? null;
   const set = (key: string, value: string | null) =>
     choose((search) => (value === null ? search.delete(key) : search.set(key, value)));
 
   const assignments = useMemo(
-    () =>
-      assignmentsFor(course, period, now).filter(
-        ({ dues }) =>
-          term === null ||
-          dues.some(
-            ({ dueLocal }) => term.startsOn <= dueLocal.slice(0, 10) && dueLocal.slice(0, 10) <= term.endsOn,
-          ),
-      ),
+    () => assignmentsFor(course, period, now).filter((assignment) => isInTerm(assignment, term)),
     [course, period, now, term],
   );
   const everybody = useMemo(
@@ -146,21 +138,7 @@ export function TermMap({ course, period }: { course: Course; period: string }) 
       >
         <TallyList tally={tally} shown={shown} onShow={(key) => set('show', key)} />
         <div className="flex flex-wrap items-center gap-2.25">
-          {terms.length > 0 ? (
-            <select
-              aria-label="Term"
-              className={`${inputClass} w-auto! py-1 text-small`}
-              value={term?.id ?? 'all'}
-              onChange={(event) => set('term', event.target.value)}
-            >
-              {terms.map(({ id, name }) => (
-                <option key={id} value={id}>
-                  {name}
-                </option>
-              ))}
-              <option value="all">the whole year</option>
-            </select>
-          ) : null}
+          <TermPicker course={course} term={term} onChoose={setTerm} />
           <select
             aria-label="Who comes first"
             className={`${inputClass} w-auto! py-1 text-small`}

@@ -11,11 +11,13 @@ interface PictureProps {
   rows: readonly (readonly string[])[];
   /** Headings of what a phone has no room for. */
   onlyWide?: readonly string[];
+  /** What is said where there are no numbers. */
+  none: string;
   children?: ReactNode;
 }
 
-/** A picture of scores with its numbers beside it. */
-export function Picture({ title, says, chart, heads, rows, onlyWide = [], children }: PictureProps) {
+/** A picture with its numbers beside it. */
+export function Picture({ title, says, chart, heads, rows, onlyWide = [], none, children }: PictureProps) {
   const id = useId();
   const room = (column: number) => (onlyWide.includes(heads[column]!) ? 'max-sm:hidden' : '');
   return (
@@ -27,7 +29,7 @@ export function Picture({ title, says, chart, heads, rows, onlyWide = [], childr
       <p className="mb-2 text-small text-ink-2">{says}</p>
       {children}
       {rows.length === 0 ? (
-        <p className="text-ink-2">Nothing is scored yet.</p>
+        <p className="text-ink-2">{none}</p>
       ) : (
         <div className="grid grid-cols-1 items-start gap-x-6 gap-y-2 lg:grid-cols-[minmax(0,1fr)_minmax(18rem,auto)]">
           {chart}
