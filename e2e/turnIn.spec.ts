@@ -215,6 +215,35 @@ test('a student cannot open a classmate’s work by its address', async ({ brows
   expect(statuses.filter((status) => status === 403)).toHaveLength(statuses.length - opened);
 });
 
+test('the sign-in stays where it is while a finger is on its way to it: when more of the page comes, and when it was wrong', async ({
+  browser,
+  demo,
+}) => {
+  for (const phone of [false, true]) {
+    const { page } = await openWindow(browser, { phone });
+    let letPeopleCome = () => {};
+    const held = new Promise<void>((resolve) => (letPeopleCome = resolve));
+    await page.route('**/api/demo/people', async (route) => {
+      await held;
+      await route.continue();
+    });
+    await page.goto(demo.address);
+    const name = page.getByLabel('E-mail');
+    const button = page.getByRole('button', { name: 'Sign in', exact: true });
+    await expect(button).toBeVisible();
+    await page.evaluate(() => document.fonts.ready);
+    const before = { name: await name.boundingBox(), button: await button.boundingBox() };
+    letPeopleCome();
+    await expect(page.getByRole('button', { name: /Imogen Tamsin/ })).toBeVisible();
+    expect({ name: await name.boundingBox(), button: await button.boundingBox() }).toEqual(before);
+    await name.fill('itamsin@larkmoor.example');
+    await page.getByLabel('Password').fill('wrong');
+    await button.click();
+    await expect(page.getByRole('alert')).toContainText('Wrong e-mail, account or password');
+    expect(await name.boundingBox()).toEqual(before.name);
+  }
+});
+
 test('the demo people come in by one press; a wrong password is said so', async ({ browser, demo }) => {
   const { page, faults } = await openWindow(browser);
   await page.goto(demo.address);

@@ -20,7 +20,7 @@ export function SignIn() {
       </main>
     );
   return (
-    <main className="mx-auto grid min-h-dvh max-w-5xl content-center gap-10 p-6 lg:grid-cols-[1fr_1.1fr]">
+    <main className="mx-auto grid min-h-dvh max-w-5xl stands-still gap-10 px-6 pb-6 lg:grid-cols-[1fr_1.1fr]">
       <section className="grid content-start gap-6">
         <Mark className="h-16" />
         <div>

@@ -38,7 +38,7 @@ export function SignInAgain({ person }: { person: Person }) {
           onKeyDown={(event) => event.stopPropagation()}
           onEscapeKeyDown={(event) => event.preventDefault()}
           onPointerDownOutside={(event) => event.preventDefault()}
-          className="fixed inset-0 z-50 grid content-center justify-items-center overflow-auto bg-wall p-6 text-ink"
+          className="fixed inset-0 z-50 stands-still grid justify-items-center overflow-auto bg-wall px-6 pb-6 text-ink"
         >
           <div ref={password} className="grid w-full max-w-sm gap-5">
             <Mark className="h-14" />

@@ -26,7 +26,7 @@ export function TypeCode() {
     if (code) void navigate(`/welcome/${code}`);
   };
   return (
-    <main className="mx-auto grid min-h-dvh max-w-md content-center gap-6 p-6">
+    <main className="mx-auto grid min-h-dvh max-w-md stands-still gap-6 px-6 pb-6">
       <Mark className="h-14 justify-self-start" />
       <h1>The code of your slip</h1>
       <FormWithFaults className="grid gap-4" onSubmit={submit}>
@@ -90,7 +90,7 @@ export function Welcome() {
     if (result.data) void navigate('/', { replace: true });
   };
   return (
-    <main className="mx-auto grid min-h-dvh max-w-md content-center gap-6 p-6">
+    <main className="mx-auto grid min-h-dvh max-w-md stands-still gap-6 px-6 pb-6">
       <Mark className="h-14 justify-self-start" />
       <h1>{first ? 'Open your school' : `Welcome, ${name}`}</h1>
       <p className="text-ink-2">
