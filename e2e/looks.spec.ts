@@ -1,3 +1,5 @@
+import { addressOfView } from './support/mainViews';
+import { seeded } from './support/seeded';
 import { expect, go, test, toPeriod, toRack, toStep, visitDemo } from './support/journey';
 
 test('who asks for less motion has the colours of the other theme at once, not through those between', async ({
@@ -61,3 +63,56 @@ test('thirty slots and their assignment stand on 1280 × 800 without scrolling',
   });
   expect(framed).toBeGreaterThan(0);
 });
+
+/** What the browser tells of what was drawn at one place and then at another (W3C Layout Instability). */
+interface Shift extends PerformanceEntry {
+  sources: { node: Node | null; previousRect: DOMRectReadOnly; currentRect: DOMRectReadOnly }[];
+}
+
+for (const [who, phone, views] of [
+  ['itamsin', false, ['rack', 'ledger']],
+  ['office', false, ['/people']],
+  ['enwosu', true, ['/today', '/drawer', '/handed-back']],
+] as const) {
+  test(`nothing that ${who} could be pressing moves when the rest of the page comes, in whatever order`, async ({
+    browser,
+    demo,
+  }) => {
+    const { page, context } = await visitDemo(browser, demo, who, { phone });
+    await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
+    const home = new URL(page.url());
+    const next = seeded(11);
+    let onTheirWay = 0;
+    let lastCame = Date.now();
+    await context.route('**/api/**', async (route) => {
+      onTheirWay += 1;
+      await new Promise((resolve) => setTimeout(resolve, next(0, 900)));
+      await route.continue().catch(() => 'the page was closed meanwhile');
+      onTheirWay -= 1;
+      lastCame = Date.now();
+    });
+    await page.addInitScript(() => {
+      const moved: string[] = [];
+      Object.assign(window, { moved });
+      new PerformanceObserver((list) => {
+        for (const { sources } of list.getEntries() as Shift[])
+          for (const { node, previousRect: from, currentRect: to } of sources) {
+            const element = node instanceof Element ? node : node?.parentElement;
+            const isPressed =
+              element?.closest('a, button, input, select') ??
+              element?.querySelector('a, button, input, select');
+            const by = Math.hypot(to.x - from.x, to.y - from.y);
+            if (isPressed && by > 3)
+              moved.push(`${element!.textContent.slice(0, 60)} by ${Math.round(by)} px`);
+          }
+      }).observe({ type: 'layout-shift', buffered: true });
+    });
+    for (const view of views) {
+      await page.goto(addressOfView(home, view));
+      await expect(page.getByRole('heading').first()).toBeVisible();
+      await expect.poll(() => onTheirWay === 0 && Date.now() - lastCame > 1000).toBe(true);
+      const moved = await page.evaluate(() => (window as unknown as { moved: string[] }).moved);
+      expect(moved, view).toEqual([]);
+    }
+  });
+}

@@ -33,6 +33,21 @@ export function Loading({ what = 'Opening' }: { what?: string }) {
   );
 }
 
+interface TogetherProps {
+  of: readonly { data?: unknown; error?: unknown }[];
+  what: string;
+  children: ReactNode;
+}
+
+/**
+ * Parts that stand below each other and are read each by itself: shown once all of them are here or failed. One that came
+ * later would push down what somebody is just pressing.
+ */
+export function Together({ of, what, children }: TogetherProps) {
+  const isHere = of.every(({ data, error }) => data !== undefined || error !== undefined);
+  return isHere ? children : <Loading what={what} />;
+}
+
 interface Readable<Data> {
   data?: Data | undefined;
   error?: unknown;

@@ -87,7 +87,7 @@ function LedgerOf({ course, period }: { course: Course; period: string }) {
       strip={selected ? stripForLine(course, selected, zone) : null}
     >
       <header className="mb-3 flex flex-wrap items-end gap-x-4 gap-y-2">
-        <div className="mr-auto">
+        <div className="basis-full">
           <h1>Ledger</h1>
           <p className="mt-1 text-ink-2">
             {ledger.data ? sayCount(ledger.data.total, 'line') : '…'} · nothing here is ever changed or
@@ -224,12 +224,12 @@ function Choice(props: {
   children: React.ReactNode;
 }) {
   return (
-    <label className="grid text-small text-ink-2">
+    <label className="grid w-44 text-small text-ink-2">
       {props.label}
       <select
         value={props.value}
         onChange={(event) => props.onChange(event.target.value)}
-        className={`${inputClass} max-w-52 py-1.5`}
+        className={`${inputClass} py-1.5`}
       >
         {props.children}
       </select>

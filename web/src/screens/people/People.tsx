@@ -9,7 +9,7 @@ import { sayListName, sayName } from '../../parts/ui/format';
 import { tell, tellFailure } from '../../parts/messages/Notices';
 import { PageFrame } from '../../parts/hall/PageFrame';
 import { placePath } from '../../parts/hall/places';
-import { Empty, Read } from '../../parts/messages/States';
+import { Empty, Read, Together } from '../../parts/messages/States';
 import { usePageTitle } from '../../parts/ui/usePageTitle';
 import { usePerson } from '../../parts/hall/useSession';
 import { Pages } from '../../parts/ui/Pages';
@@ -28,6 +28,7 @@ export function People() {
   const [adding, setAdding] = useState(false);
   const [link, setLink] = useState<{ name: string; link: string } | null>(null);
   const people = api.useListPeopleQuery({ query: { find, after: pages.at(-1) ?? '' } });
+  const above = [api.useListAccountNewsQuery(), api.useListAccountRequestsQuery(), api.useListCoursesQuery()];
   const [renew] = api.useRenewLinkMutation();
   const [close] = api.useCloseAccountMutation();
   const [reopen] = api.useOpenAccountMutation();
@@ -59,123 +60,125 @@ export function People() {
         </>
       }
     >
-      <AccountNews />
-      <AccountRequests />
-      <CourseChoice />
-      <Field label="Find by last name" className="max-w-sm">
-        <input
-          type="search"
-          className={inputClass}
-          value={find}
-          onChange={(event) => {
-            setFind(event.target.value);
-            setPages([]);
-          }}
-        />
-      </Field>
-      <Read of={people} what="Reading the people">
-        {({ people: shown, next }) =>
-          shown.length === 0 ? (
-            <Empty title="No names match">
-              <p>Type the start of the last name; accents can be left out.</p>
-            </Empty>
-          ) : (
-            <>
-              <div className="overflow-x-auto rounded-plate border border-line bg-surface">
-                <table className="w-full border-collapse text-left">
-                  <caption className="sr-only">People of the school</caption>
-                  <thead className="text-small text-ink-2">
-                    <tr>
-                      {['Name', 'What', 'E-mail', 'Sign-in', 'Account'].map((heading) => (
-                        <th
-                          key={heading}
-                          scope="col"
-                          className="border-b border-line px-3 py-2 font-semibold"
-                        >
-                          {heading}
-                        </th>
-                      ))}
-                    </tr>
-                  </thead>
-                  <tbody>
-                    {shown.map((person) => (
-                      <tr key={person.id} className="border-b border-line last:border-b-0">
-                        <th scope="row" className="px-3 py-1.5 font-semibold">
-                          {sayListName(person)}
-                        </th>
-                        <td className="px-3 py-1.5">{person.standing}</td>
-                        <td className="px-3 py-1.5 text-small">{person.email}</td>
-                        <td className="px-3 py-1.5">
-                          {person.hasSignedIn ? (
-                            <span className="text-small text-ink-2">has a password </span>
-                          ) : null}
-                          {person.email ? (
-                            <button
-                              type="button"
-                              className="rounded text-small font-semibold text-act underline"
-                              onClick={() => void newLink(person.id, sayName(person))}
-                            >
-                              new one-time link<span className="sr-only"> for {sayName(person)}</span>
-                            </button>
-                          ) : (
-                            <span className="text-small text-ink-2">no e-mail address</span>
-                          )}
-                        </td>
-                        <td className="px-3 py-1.5 text-small whitespace-nowrap">
-                          {person.isClosed ? (
-                            <>
-                              <b className="font-semibold">closed</b> ·{' '}
-                              <AccountAct
-                                says="open"
-                                name={sayName(person)}
-                                onPress={() =>
-                                  void act(
-                                    reopen({ params: { personId: person.id } }),
-                                    `The account of ${sayName(person)} is open again.`,
-                                  )
-                                }
-                              />
-                            </>
-                          ) : (
-                            <>
-                              <AccountAct
-                                says="sign out everywhere"
-                                name={sayName(person)}
-                                onPress={() =>
-                                  void act(
-                                    endSessions({ params: { personId: person.id } }),
-                                    `${sayName(person)} is signed out everywhere.`,
-                                  )
-                                }
-                              />
-                              {person.id === me.id ? null : (
-                                <>
-                                  {' · '}
-                                  <AccountAct
-                                    says="close"
-                                    name={sayName(person)}
-                                    onPress={() =>
-                                      void act(
-                                        close({ params: { personId: person.id } }),
-                                        `The account of ${sayName(person)} is closed. You can open it again.`,
-                                      )
-                                    }
-                                  />
-                                </>
-                              )}
-                            </>
-                          )}
-                        </td>
+      <Together of={above} what="Reading the people">
+        <AccountNews />
+        <AccountRequests />
+        <CourseChoice />
+        <Field label="Find by last name" className="max-w-sm">
+          <input
+            type="search"
+            className={inputClass}
+            value={find}
+            onChange={(event) => {
+              setFind(event.target.value);
+              setPages([]);
+            }}
+          />
+        </Field>
+        <Read of={people} what="Reading the people">
+          {({ people: shown, next }) =>
+            shown.length === 0 ? (
+              <Empty title="No names match">
+                <p>Type the start of the last name; accents can be left out.</p>
+              </Empty>
+            ) : (
+              <>
+                <div className="overflow-x-auto rounded-plate border border-line bg-surface">
+                  <table className="w-full border-collapse text-left">
+                    <caption className="sr-only">People of the school</caption>
+                    <thead className="text-small text-ink-2">
+                      <tr>
+                        {['Name', 'What', 'E-mail', 'Sign-in', 'Account'].map((heading) => (
+                          <th
+                            key={heading}
+                            scope="col"
+                            className="border-b border-line px-3 py-2 font-semibold"
+                          >
+                            {heading}
+                          </th>
+                        ))}
                       </tr>
-                    ))}
-                  </tbody>
-                </table>
-              </div>
-              <Pages of="the people" pages={pages} next={next} onTurn={setPages} />
-            </>
-          )
-        }
-      </Read>
+                    </thead>
+                    <tbody>
+                      {shown.map((person) => (
+                        <tr key={person.id} className="border-b border-line last:border-b-0">
+                          <th scope="row" className="px-3 py-1.5 font-semibold">
+                            {sayListName(person)}
+                          </th>
+                          <td className="px-3 py-1.5">{person.standing}</td>
+                          <td className="px-3 py-1.5 text-small">{person.email}</td>
+                          <td className="px-3 py-1.5">
+                            {person.hasSignedIn ? (
+                              <span className="text-small text-ink-2">has a password </span>
+                            ) : null}
+                            {person.email ? (
+                              <button
+                                type="button"
+                                className="rounded text-small font-semibold text-act underline"
+                                onClick={() => void newLink(person.id, sayName(person))}
+                              >
+                                new one-time link<span className="sr-only"> for {sayName(person)}</span>
+                              </button>
+                            ) : (
+                              <span className="text-small text-ink-2">no e-mail address</span>
+                            )}
+                          </td>
+                          <td className="px-3 py-1.5 text-small whitespace-nowrap">
+                            {person.isClosed ? (
+                              <>
+                                <b className="font-semibold">closed</b> ·{' '}
+                                <AccountAct
+                                  says="open"
+                                  name={sayName(person)}
+                                  onPress={() =>
+                                    void act(
+                                      reopen({ params: { personId: person.id } }),
+                                      `The account of ${sayName(person)} is open again.`,
+                                    )
+                                  }
+                                />
+                              </>
+                            ) : (
+                              <>
+                                <AccountAct
+                                  says="sign out everywhere"
+                                  name={sayName(person)}
+                                  onPress={() =>
+                                    void act(
+                                      endSessions({ params: { personId: person.id } }),
+                                      `${sayName(person)} is signed out everywhere.`,
+                                    )
+                                  }
+                                />
+                                {person.id === me.id ? null : (
+                                  <>
+                                    {' · '}
+                                    <AccountAct
+                                      says="close"
+                                      name={sayName(person)}
+                                      onPress={() =>
+                                        void act(
+                                          close({ params: { personId: person.id } }),
+                                          `The account of ${sayName(person)} is closed. You can open it again.`,
+                                        )
+                                      }
+                                    />
+                                  </>
+                                )}
+                              </>
+                            )}
+                          </td>
+                        </tr>
+                      ))}
+                    </tbody>
+                  </table>
+                </div>
+                <Pages of="the people" pages={pages} next={next} onTurn={setPages} />
+              </>
+            )
+          }
+        </Read>
+      </Together>
       <Suspense>
         {adding ? (
           <AddPerson

@@ -72,7 +72,7 @@ export function Slots({ course, period }: { course: Course; period: string }) {
   const everybody = (
     rack.data && assignment ? placesFor(course, rack.data, period, assignment, now, arrangement) : []
   ).map((place): Place => {
-    const known = place.slot?.id ? progress.get(place.slot.id) : undefined;
+    const known = place.slot?.id ? progress.works.get(place.slot.id) : undefined;
     return known?.attempt === place.slot?.attempt ? { ...place, progress: known } : place;
   });
   const shown = tallied.find((key) => key === asksFor.get('show')) ?? null;
@@ -207,9 +207,9 @@ export function Slots({ course, period }: { course: Course; period: string }) {
                 onAll={selection.all}
                 onClear={selection.clear}
               />
-            ) : (
+            ) : isThere && progress.isRead ? (
               <>
-                <TallyList tally={tally} shown={shown} onShow={show} />
+                <TallyList tally={tally} hasBlank={progress.hasBlank} shown={shown} onShow={show} />
                 <div className="flex flex-wrap items-center gap-2.25">
                   <ApproveButton course={course} places={places} />
                   <RemindButton course={course} places={places} assignment={assignment} />
@@ -219,7 +219,7 @@ export function Slots({ course, period }: { course: Course; period: string }) {
                   </Button>
                 </div>
               </>
-            )}
+            ) : null}
           </RackHead>
           {rack.error && !rack.data ? (
             <Failed failure={rack.error} onRetry={() => void rack.refetch()} />

@@ -9,21 +9,22 @@ const says = {
   missing: 'missing',
 } as const satisfies Record<Tallied, string>;
 
-/** What most assignments have none of. */
-const RARE: ReadonlySet<Tallied> = new Set(['held', 'untouched']);
-
 /** What is red where it is not nothing. */
 const WARNS: ReadonlySet<Tallied> = new Set(['untouched', 'late', 'missing']);
 
 interface TallyListProps {
   tally: Tally;
+  /** Whether work can be untouched: those who are get their count while work is still being measured, so that nothing moves then. */
+  hasBlank: boolean;
   /** Whose slots are shown alone; null for all. */
   shown: Tallied | null;
   onShow: (shown: Tallied | null) => void;
 }
 
 /** The counts above the rack, as large as the question they answer; each leads to those it counts, and back. */
-export function TallyList({ tally, shown, onShow }: TallyListProps) {
+export function TallyList({ tally, hasBlank, shown, onShow }: TallyListProps) {
+  // What most assignments have none of is told where there is some.
+  const isRare = (key: Tallied) => key === 'held' || (key === 'untouched' && !hasBlank);
   return (
     <div
       role="group"
@@ -31,7 +32,7 @@ export function TallyList({ tally, shown, onShow }: TallyListProps) {
       className="ml-auto flex gap-1 max-md:ml-0 max-md:w-full max-md:gap-3"
     >
       {tallied
-        .filter((key) => !RARE.has(key) || tally[key] > 0 || shown === key)
+        .filter((key) => !isRare(key) || tally[key] > 0 || shown === key)
         .map((key) => (
           <button
             key={key}

@@ -6,7 +6,7 @@ import { sayBytes, sayList, sayMoment } from '../../parts/ui/format';
 import { tell, tellFailure } from '../../parts/messages/Notices';
 import { ProgressBar } from '../../parts/ui/ProgressBar';
 import { sayFailure } from '../../parts/messages/sentences';
-import { Empty, Read } from '../../parts/messages/States';
+import { Empty, Read, Together } from '../../parts/messages/States';
 import { usePageTitle } from '../../parts/ui/usePageTitle';
 import { useZone } from '../../parts/hall/useSession';
 import { Pages } from '../../parts/ui/Pages';
@@ -16,62 +16,68 @@ import { forget, sendFiles } from '../../state/uploader';
 import { CopyLink } from './CopyLink';
 import { StudentFrame } from './StudentFrame';
 
+const newest = { query: { before: '' } };
+
 /** The student's own files: where each lies and who can open it. */
 export function Drawer() {
   usePageTitle('Drawer');
   const zone = useZone();
   const [pages, setPages] = useState<string[]>([]);
   const files = api.useListMyFilesQuery({ query: { before: pages.at(-1) ?? '' } });
+  const loose = api.useListMyLooseQuery(newest);
+  const copies = api.useListMyCopiesQuery(newest);
   return (
     <StudentFrame place="Drawer">
       <h1 className="mb-1">Drawer</h1>
       <p className="mb-4 text-ink-2">Your own files. You are the owner of all of them.</p>
-      <HandedOut />
-      <Loose />
-      <Read of={files} what="Opening the drawer">
-        {(data) =>
-          data.files.length === 0 ? (
-            <Empty title="Nothing is turned in yet">
-              <p>What you turn in is here, under its proper name.</p>
-            </Empty>
-          ) : (
-            <>
-              <h2 className="mb-2">Turned in</h2>
-              <ul className="grid list-none gap-2 p-0">
-                {data.files.map((file) => (
-                  <li
-                    key={file.pieceId}
-                    className="grid gap-1 rounded-lg border border-line bg-surface px-4 py-3"
-                  >
-                    <a
-                      href={`${pathOf('readPiece', { pieceId: file.pieceId })}?download=1`}
-                      className="font-mono font-semibold [overflow-wrap:anywhere] text-act"
+      <Together of={[files, loose, copies]} what="Opening the drawer">
+        <HandedOut />
+        <Loose />
+        <Read of={files} what="Opening the drawer">
+          {(data) =>
+            data.files.length === 0 ? (
+              <Empty title="Nothing is turned in yet">
+                <p>What you turn in is here, under its proper name.</p>
+              </Empty>
+            ) : (
+              <>
+                <h2 className="mb-2">Turned in</h2>
+                <ul className="grid list-none gap-2 p-0">
+                  {data.files.map((file) => (
+                    <li
+                      key={file.pieceId}
+                      className="grid gap-1 rounded-lg border border-line bg-surface px-4 py-3"
                     >
-                      {file.name}
-                    </a>
-                    <p className="text-small text-ink-2 [overflow-wrap:anywhere]">
-                      was {file.originalName} · {file.form}, {sayBytes(file.bytes)} · turned in{' '}
-                      {sayMoment(file.turnedInAt, zone)}
-                    </p>
-                    <p className="text-small text-ink-2">
-                      In {file.folderName ? <code>{file.folderName}</code> : file.courseTitle} · can be opened
-                      by you
-                      {file.canOpen.length > 0 ? ` and ${file.canOpen.join(', ')}` : ''}
-                    </p>
-                    {file.driftedAt ? (
-                      <p className="text-small font-semibold">
-                        You changed it on {sayMoment(file.driftedAt, zone)}; what you turned in is kept as it
-                        was.
+                      <a
+                        href={`${pathOf('readPiece', { pieceId: file.pieceId })}?download=1`}
+                        className="font-mono font-semibold [overflow-wrap:anywhere] text-act"
+                      >
+                        {file.name}
+                      </a>
+                      <p className="text-small text-ink-2 [overflow-wrap:anywhere]">
+                        was {file.originalName} · {file.form}, {sayBytes(file.bytes)} · turned in{' '}
+                        {sayMoment(file.turnedInAt, zone)}
                       </p>
-                    ) : null}
-                  </li>
-                ))}
-              </ul>
-              <Pages of="the drawer" pages={pages} next={data.next} onTurn={setPages} byTime />
-            </>
-          )
-        }
-      </Read>
+                      <p className="text-small text-ink-2">
+                        In {file.folderName ? <code>{file.folderName}</code> : file.courseTitle} · can be
+                        opened by you
+                        {file.canOpen.length > 0 ? ` and ${file.canOpen.join(', ')}` : ''}
+                      </p>
+                      {file.driftedAt ? (
+                        <p className="text-small font-semibold">
+                          You changed it on {sayMoment(file.driftedAt, zone)}; what you turned in is kept as
+                          it was.
+                        </p>
+                      ) : null}
+                    </li>
+                  ))}
+                </ul>
+                <Pages of="the drawer" pages={pages} next={data.next} onTurn={setPages} byTime />
+              </>
+            )
+          }
+        </Read>
+      </Together>
     </StudentFrame>
   );
 }

@@ -65,8 +65,11 @@ export function StudentFrame({ place, title, subtitle, wide = false, children }:
             className="flex min-h-11 flex-1 items-center justify-center gap-1.5 border-t-3 border-transparent px-1 pt-1 font-medium whitespace-nowrap text-ink-2 no-underline aria-[current]:border-brass-mark aria-[current]:font-bold aria-[current]:text-ink"
           >
             {name}
-            {name === 'Handed back' && unread > 0 ? (
-              <span className="rounded bg-brass-soft px-1.5 text-[13px] text-ink">
+            {name === 'Handed back' ? (
+              // Its place is kept, so that the places do not move when it comes.
+              <span
+                className={`min-w-5 rounded bg-brass-soft px-1.5 text-[13px] text-ink ${unread > 0 ? '' : 'invisible'}`}
+              >
                 {unread}
                 <span className="sr-only"> new</span>
               </span>

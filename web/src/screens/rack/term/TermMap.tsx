@@ -136,7 +136,7 @@ export function TermMap({ course, period }: { course: Course; period: string }) 
         title={<h1>{term ? term.name : 'All assignments'}</h1>}
         line={`${sayCount(everybody.length, 'student')} · ${sayCount(assignments.length, 'assignment')}`}
       >
-        <TallyList tally={tally} shown={shown} onShow={(key) => set('show', key)} />
+        <TallyList hasBlank={false} tally={tally} shown={shown} onShow={(key) => set('show', key)} />
         <div className="flex flex-wrap items-center gap-2.25">
           <TermPicker course={course} term={term} onChoose={setTerm} />
           <select
