@@ -38,6 +38,7 @@ export const pathParams = {
   commentId: id<CommentId>(),
   phraseId: id<PhraseId>(),
   pieceId: id<PieceId>(),
+  otherPieceId: id<PieceId>(),
   uploadId: id<UploadId>(),
   fileId: id<FileId>(),
   doorId: id<DoorId>(),

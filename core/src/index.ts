@@ -192,6 +192,8 @@ export type { Criterion, Scoring } from './review/scoring';
 export { progressOf, progressStates } from './progress/progressOf';
 export type { Extracted, Progress, ProgressState } from './progress/progressOf';
 export { ALIKE_FROM, findAlike } from './progress/findAlike';
+export { equalPassages } from './progress/equalPassages';
+export type { EqualPassage, MarkedText } from './progress/equalPassages';
 export type { AlikePair, ComparedWork } from './progress/findAlike';
 export { workPaths } from './submissions/workPaths';
 export { isOverdue, nothingIn, stateOf, submissionStates } from './submissions/stateOf';

@@ -4,6 +4,7 @@ import type { Logger } from 'pino';
 import { makeWelcomeLink, welcomePath } from './sign-in/sessions';
 import { makeApp } from './app';
 import { clearVault, expireArrivals } from './intake/upkeep';
+import { clearTexts } from './extraction/keptTexts';
 import { finishArrivals, recoverArrivals } from './intake/receive';
 import { goOnWithPile } from './sorting/handlers';
 import { tellOfTray } from './intake/tellOfTray';
@@ -107,7 +108,10 @@ export async function startServer(options: ServerOptions): Promise<RunningServer
     }
   });
   const stopExpiring = repeat(school, EXPIRY_MS, () => expireArrivals(school));
-  const stopClearing = repeat(school, VAULT_MS, () => clearVault(school));
+  const stopClearing = repeat(school, VAULT_MS, async () => {
+    await clearVault(school);
+    await clearTexts(school);
+  });
   const stopWatching = watchForAppearing(school);
   const stopHandingBack = watchHandBacks(school);
   const closePost = openPost(school);

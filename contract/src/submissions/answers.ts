@@ -13,6 +13,28 @@ import type {
 import { branded, count, done, form, instant, personName, receipt, state } from '../parts/shapes';
 import { attendance, named, slot, tray, turnedInFiles } from './shapes';
 
+/** One of two works that are nearly the same; `elsewhere` where it is not of this assignment. */
+const alikeSide = z.object({
+  pieceId: branded<PieceId>(),
+  name: z.string(),
+  student: personName,
+  period: z.string(),
+  elsewhere: z
+    .object({
+      courseId: branded<CourseId>(),
+      assignmentId: branded<AssignmentId>(),
+      course: z.string(),
+      year: z.string(),
+    })
+    .nullable(),
+});
+
+/** A text with the stretches that another one has too. */
+const markedText = z.object({
+  text: z.string(),
+  passages: z.array(z.object({ from: count, to: count, number: count })),
+});
+
 /** What is answered about what was turned in. */
 export const submissionsAnswers = {
   /** Whose work that is in would be late by other times, or no longer; some of them by name. */
@@ -59,6 +81,15 @@ export const submissionsAnswers = {
       }),
     ),
   }),
+  /** Pairs of works that are nearly the same, as far as they were looked for. */
+  readAlike: z.object({
+    isLooking: z.boolean(),
+    /** Pieces of the assignment, and those of them that cannot be read. */
+    compared: count,
+    unread: count,
+    pairs: z.array(z.object({ a: alikeSide, b: alikeSide, alike: z.number(), same: z.boolean() })),
+  }),
+  readAlikePair: z.object({ same: z.boolean(), sides: z.tuple([markedText, markedText]) }),
   markSeen: done,
   listMyAssignments: z.array(
     z.object({

@@ -43,6 +43,18 @@ export const submissionsRoutes = {
     about: 'assignment',
     needs: 'view',
   },
+  readAlike: {
+    method: 'GET',
+    path: '/api/assignments/:assignmentId/alike',
+    about: 'assignment',
+    needs: 'view',
+  },
+  readAlikePair: {
+    method: 'GET',
+    path: '/api/assignments/:assignmentId/alike/:pieceId/:otherPieceId',
+    about: 'assignment',
+    needs: 'view',
+  },
   readWork: {
     method: 'GET',
     path: '/api/assignments/:assignmentId/work.zip',

@@ -122,6 +122,7 @@ function* candidates(sets: readonly Uint32Array[], from: number): Generator<read
 
 /** How many bands of how many rows find a pair at the threshold; null where all are compared with all. */
 export function bandsFor(from: number): { rows: number; bands: number } | null {
+  if (from === 0) return null;
   for (let rows = 4; rows >= 1; rows -= 1) {
     const bands = Math.ceil(Math.log(MISSED) / Math.log(1 - Math.min(from, 0.999) ** rows));
     if (rows * bands <= MOST_HASHES) return { rows, bands };

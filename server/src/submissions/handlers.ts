@@ -1,5 +1,6 @@
 import { takeBack } from './attempts';
 import { recordInClass, undoInClass } from './inClass';
+import { readAlike, readAlikePair } from './alike';
 import { readProgress } from './progress';
 import { readRack } from './rack';
 import { listMyAssignments, listPeriodPieces, listMyFiles, previewTray, readTray } from './studentPlace';
@@ -12,6 +13,11 @@ import { sealTexts } from '../intake/tray';
 export const submissionHandlers = {
   readRack: (call) => readRack(call.school, call.params.courseId, caller(call).id),
   readProgress: ({ school, params }) => readProgress(school, params.assignmentId),
+  readAlike: (call) => readAlike(call.school, caller(call).id, call.params.assignmentId),
+  readAlikePair: (call) => {
+    const { assignmentId, pieceId, otherPieceId } = call.params;
+    return readAlikePair(call.school, caller(call).id, assignmentId, [pieceId, otherPieceId]);
+  },
   // Not shown to others: what one of the staff has looked at is new to the rest of them all the same.
   markSeen(call) {
     markSeen(call.school, caller(call).id, call.params.submissionId, call.body.attempts);

@@ -1,30 +1,16 @@
-import {
-  groupBy,
-  sha256Hex,
-  type AssignmentId,
-  type Extracted,
-  type Progress,
-  type Sha256,
-  type SubmissionId,
-} from '@vestibul/core';
+import { groupBy, sha256Hex, type AssignmentId, type Progress, type SubmissionId } from '@vestibul/core';
 import type { AnswerOf } from '@vestibul/contract';
+import { keepTexts, type InVault } from '../extraction/keptTexts';
 import { all, run, type Database } from '../platform/database/database';
 import { runJob } from '../platform/runJob';
 import type { School } from '../platform/School';
-
-/** Bytes of the vault with what they are. */
-interface Kept {
-  sha256: Sha256;
-  mime: string;
-  extension: string;
-}
 
 /** Versions that are measured against: each work is compared with all of them. */
 const MOST_GIVEN = 12;
 
 /** What was handed out with an assignment, in its newest versions. */
-function listGiven(db: Database, assignment: AssignmentId): Kept[] {
-  return all<Kept>(
+export function listGiven(db: Database, assignment: AssignmentId): InVault[] {
+  return all<InVault>(
     db,
     `SELECT v.sha256, v.mime, v.extension FROM hand_out h JOIN blank_version v ON v.blank_id = h.blank_id
      WHERE h.assignment_id = ? GROUP BY v.sha256 ORDER BY MAX(v.kept_at) DESC, v.sha256 LIMIT ?`,
@@ -35,7 +21,7 @@ function listGiven(db: Database, assignment: AssignmentId): Kept[] {
 /** The pieces of the attempts that count, with how far each is; a `measured` of 0 says that it is not known yet. */
 function listPieces(db: Database, assignment: AssignmentId, given: string) {
   return all<
-    Kept &
+    InVault &
       Omit<Progress, 'state' | 'share'> & {
         submissionId: SubmissionId;
         attempt: number;
@@ -54,7 +40,7 @@ function listPieces(db: Database, assignment: AssignmentId, given: string) {
 }
 
 /** What names a set of bytes. */
-const nameOf = (given: readonly Kept[]) => sha256Hex(given.map(({ sha256 }) => sha256).join(' '));
+const nameOf = (given: readonly InVault[]) => sha256Hex(given.map(({ sha256 }) => sha256).join(' '));
 
 /**
  * How far the work of an assignment is from what was handed out with it, as far as it is measured: what is not yet is counted, and
@@ -86,28 +72,24 @@ async function measureAll(
 ): Promise<void> {
   const given = listGiven(school.db, assignment);
   const name = nameOf(given);
-  const fileOf = ({ sha256, mime, extension }: Kept) => ({
-    file: school.vault.pathOf(sha256),
-    kind: { sha256, mime, extension },
-  });
-  const tryJob = async <Result>(job: Promise<Result>): Promise<Result | null> =>
-    job.catch((error: unknown) => {
-      school.report(error);
-      return null;
-    });
-  const blanks: Extracted[] = [];
-  for (const one of given) {
-    const inside = await tryJob(runJob('extract', fileOf(one)));
-    if (inside) blanks.push(inside);
-    if (shouldStop()) return;
-  }
   const unmeasured = new Map(
     listPieces(school.db, assignment, name)
       .filter(({ measured }) => measured === 0)
       .map((piece) => [piece.sha256, piece]),
   );
+  await keepTexts(school, given, shouldStop);
   for (const piece of unmeasured.values()) {
-    const found = await tryJob(runJob('measure', { ...fileOf(piece), blanks }));
+    await keepTexts(school, [piece], shouldStop);
+    if (shouldStop()) return;
+    const job = {
+      school: school.forThread,
+      sha256: piece.sha256,
+      blanks: given.map(({ sha256 }) => sha256),
+    };
+    const found = await runJob('measure', job).catch((error: unknown) => {
+      school.report(error);
+      return null;
+    });
     if (shouldStop()) return;
     await school.gate.pass();
     const { words, added, removed, state } = found ?? { words: 0, added: 0, removed: 0, state: null };

@@ -53,6 +53,7 @@ const undo: Record<number, string> = {
     ALTER TABLE upload DROP COLUMN submission_id`,
   42: 'DROP INDEX upload_spoken_unsaved',
   43: 'DROP TABLE progress',
+  44: 'DROP TABLE inside; DROP TABLE alike',
 };
 
 /** Ends a school's server, and starts it on its database as an earlier version would have left it. */

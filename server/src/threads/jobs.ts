@@ -25,6 +25,8 @@ import {
   type UnpackEnd,
 } from '../sorting/pileJobs';
 import { extract } from '../extraction/extract';
+import { compareWorks, comparePassages, type Given } from '../extraction/compare';
+import { keptText } from '../extraction/keptTexts';
 import { measure } from '../extraction/measure';
 import type { NewPilePiece } from '../sorting/pilePieces';
 import { writeFeed } from '../calendar/feed';
@@ -104,9 +106,32 @@ export const jobs = {
     return extract(file, kind);
   },
 
-  /** How far a file is from the nearest of some blanks; null where that cannot be told. */
-  measure({ file, kind, blanks }: ToExtract & { blanks: Extracted[] }): Promise<FarFromBlank | null> {
-    return measure(file, kind, blanks);
+  /** How far a file is from the nearest of some blanks, all of them read before; null where that cannot be told. */
+  measure({
+    school: how,
+    sha256,
+    blanks,
+  }: InSchool & { sha256: Sha256; blanks: Sha256[] }): Promise<FarFromBlank | null> {
+    return inSchool(how, ({ db }) => {
+      const inside = keptText(db, sha256);
+      return (
+        inside &&
+        measure(
+          inside,
+          blanks.map((blank) => keptText(db, blank)).filter((blank) => blank !== null),
+        )
+      );
+    });
+  },
+
+  /** Which of some works, read before, are nearly the same. */
+  compareWorks({ school: how, works, given }: InSchool & { works: Sha256[]; given: Given }) {
+    return inSchool(how, ({ db }) => compareWorks(db, works, given));
+  },
+
+  /** What is the same in two works. */
+  comparePassages({ school: how, works, given }: InSchool & { works: [Sha256, Sha256]; given: Given }) {
+    return inSchool(how, ({ db }) => comparePassages(db, works, given));
   },
 
   /** Writes a recording anew with its duration; false where it stays as it came. */

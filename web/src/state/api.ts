@@ -160,6 +160,8 @@ export const api = createApi({
 
       readRack: read('readRack', 'Rack'),
       readProgress: read('readProgress', 'Progress', 'Blanks'),
+      readAlike: read('readAlike', 'Blanks'),
+      readAlikePair: read('readAlikePair'),
       readLevels: read('readLevels', 'Marks', 'Rack', 'Course'),
       readMarks: read('readMarks', 'Marks', 'Rack', 'Course', 'Roster'),
       readSubmission: build.query<AnswerOf<'readSubmission'>, CallFor<'readSubmission'>>({

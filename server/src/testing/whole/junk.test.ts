@@ -62,6 +62,7 @@ beforeAll(async () => {
     assignmentId: school.assignment,
     submissionId: data.submissionId,
     pieceId: data.pieces[0]!.id,
+    otherPieceId: 'p_none',
     uploadId: await mai.upload(school.assignment, 'b.txt', bytesOf('more')),
     personId: school.ids.chidi!,
     studentId: school.ids.chidi!,

@@ -134,6 +134,7 @@ async function statusFor(name: RouteName, player: string | null): Promise<number
     assignmentId: school.assignment,
     submissionId: submission,
     pieceId: piece,
+    otherPieceId: piece,
     uploadId: staffUploads[player ?? ''] ?? upload,
     fileId: 'd_none',
     attempt: '1',
