@@ -43,7 +43,10 @@ describe('what of two texts is the same', () => {
   });
 
   test('is found in scripts without spaces, and its places are in the text that is returned', () => {
-    const [a, b] = equalPassages('今日は川の水位を測りました。雨が降った。', 'そして今日は川の水位を測りました。');
+    const [a, b] = equalPassages(
+      '今日は川の水位を測りました。雨が降った。',
+      'そして今日は川の水位を測りました。',
+    );
     expect(cut(a)).toEqual(['1: 今日は川の水位を測りました']);
     expect(cut(b)).toEqual(['1: 今日は川の水位を測りました']);
     const decomposed = 'cafe\u0301 au lait et du pain';
