@@ -25,6 +25,7 @@ export const mainViews: readonly Views[] = [
       'rack?view=newest',
       'rack?view=term&period=all',
       'rack?view=happened&period=all',
+      'rack?view=alike',
       'review',
       'marks',
       'marks?view=pictures',

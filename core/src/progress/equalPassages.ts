@@ -48,39 +48,57 @@ export function equalPassages(
   const leftOut = new Set(given.flatMap((text) => [...shinglesOf(text)]));
   const inB = new Set(ofB.runs);
   const equal = new Set(ofA.runs.filter((run) => inB.has(run) && !leftOut.has(run)));
-  /** The number of the passage in the first text that a run stands in first. */
-  const numbers = new Map<string, number>();
-  const first: MarkedText = { text: texts[0], passages: [] };
-  for (const { at, until } of stretchesOf(ofA.runs, ofA.length, equal)) {
-    const runs = ofA.runs.slice(at, until - ofA.length + 1);
-    const known = runs.map((run) => numbers.get(run)).find((number) => number !== undefined);
-    const number = known ?? new Set(numbers.values()).size + 1;
-    for (const run of runs) if (!numbers.has(run)) numbers.set(run, number);
-    first.passages.push({ ...placeOf(ofA.words, at, until), number });
-  }
-  const second: MarkedText = { text: texts[1], passages: [] };
-  for (const { at, until } of stretchesOf(ofB.runs, ofB.length, equal))
-    second.passages.push({ ...placeOf(ofB.words, at, until), number: numbers.get(ofB.runs[at]!)! });
-  return [first, second];
+  const [inFirst, inSecond] = [stretchesOf(ofA, equal), stretchesOf(ofB, equal)];
+  const nearest = nearestOf(inSecond, inFirst);
+  const back = nearestOf(inFirst, inSecond);
+  // One of which the other text has its like at another place only, as a line that stands here twice, goes by that one's number.
+  const found = new Set(nearest);
+  const leads = inFirst.map((_, at) => (found.has(at) ? at : nearest[back[at]!]!));
+  const order = [...new Set(leads)];
+  const numbered = (stretches: readonly Stretch[], leadOf: (at: number) => number) =>
+    stretches.map(({ from, to }, at) => ({ from, to, number: order.indexOf(leadOf(at)) + 1 }));
+  return [
+    { text: texts[0], passages: numbered(inFirst, (at) => leads[at]!) },
+    { text: texts[1], passages: numbered(inSecond, (at) => leads[nearest[at]!]!) },
+  ];
 }
 
-/** Stretches of words that are covered by runs which both texts have, by the words with which they begin and after which they end. */
+interface Stretch {
+  from: number;
+  to: number;
+  /** The runs of both that it is made of. */
+  runs: Set<string>;
+}
+
+/** For each stretch the place of that other one which has most runs in common with it; the first of several. */
+function nearestOf(stretches: readonly Stretch[], others: readonly Stretch[]): number[] {
+  const having = new Map<string, number[]>();
+  for (const [at, { runs }] of others.entries())
+    for (const run of runs) (having.get(run) ?? having.set(run, []).get(run)!).push(at);
+  return stretches.map(({ runs }) => {
+    const common = new Map<number, number>();
+    for (const run of runs) for (const at of having.get(run) ?? []) common.set(at, (common.get(at) ?? 0) + 1);
+    const [nearest] = [...common].toSorted((x, y) => y[1] - x[1] || x[0] - y[0]);
+    return nearest![0];
+  });
+}
+
+/** Stretches of words that are covered by runs which both texts have. */
 function stretchesOf(
-  runs: readonly string[],
-  length: number,
+  { words, runs, length }: ReturnType<typeof runsOf>,
   equal: ReadonlySet<string>,
-): { at: number; until: number }[] {
-  const stretches: { at: number; until: number }[] = [];
+): Stretch[] {
+  const stretches: Stretch[] = [];
+  let until = -1;
   for (const [at, run] of runs.entries()) {
     if (!equal.has(run)) continue;
+    const to = words[at + length - 1]!.to;
     const last = stretches.at(-1);
-    if (last && at <= last.until) last.until = at + length;
-    else stretches.push({ at, until: at + length });
+    if (last && at <= until) {
+      last.to = to;
+      last.runs.add(run);
+    } else stretches.push({ from: words[at]!.from, to, runs: new Set([run]) });
+    until = at + length;
   }
   return stretches;
 }
-
-const placeOf = (words: readonly Word[], at: number, until: number) => ({
-  from: words[at]!.from,
-  to: words[until - 1]!.to,
-});

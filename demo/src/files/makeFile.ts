@@ -16,6 +16,8 @@ export interface FileRequest {
   chance: () => Chance;
   /** As it was before its maker went over it once more. */
   isDraft?: boolean;
+  /** What a report ends with, where most of it is as somebody else's. */
+  ends?: readonly string[];
 }
 
 /** One file with real bytes of its kind. */
@@ -26,6 +28,7 @@ export async function makeFile({
   at,
   chance,
   isDraft = false,
+  ends = [],
 }: FileRequest): Promise<Buffer> {
   switch (kind) {
     case 'photo':
@@ -35,7 +38,7 @@ export async function makeFile({
     case 'pdf':
       return makePdf(chance(), title, new Date(at), isDraft);
     case 'docx':
-      return makeDocx(chance(), title, author, isDraft);
+      return makeDocx(chance(), title, author, { isDraft, ends });
     case 'odt':
       return makeOdt(chance(), title, author, isDraft);
     case 'txt':

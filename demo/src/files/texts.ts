@@ -37,7 +37,14 @@ const asDraft = (lines: readonly string[], isDraft: boolean): string[] =>
         .map((line, i) => (i % 3 === 1 ? line : line.replace(/\d+/, (number) => String(Number(number) + 3))))
     : [...lines];
 
-export function makeDocx(chance: Chance, title: string, author: string, isDraft: boolean): Promise<Buffer> {
+/** A report; `ends` are sentences that stand behind those of chance. */
+export function makeDocx(
+  chance: Chance,
+  title: string,
+  author: string,
+  { isDraft, ends }: { isDraft: boolean; ends: readonly string[] },
+): Promise<Buffer> {
+  const lines = [...asDraft(sentences(chance, chance.between(5, 12)), isDraft), ...ends];
   const document = new Document({
     creator: author,
     title,
@@ -46,7 +53,7 @@ export function makeDocx(chance: Chance, title: string, author: string, isDraft:
         children: [
           new Paragraph({ text: title, heading: HeadingLevel.HEADING_1 }),
           new Paragraph(`Name: ${author}`),
-          ...asDraft(sentences(chance, chance.between(5, 12)), isDraft).map((text) => new Paragraph(text)),
+          ...lines.map((text) => new Paragraph(text)),
         ],
       },
     ],

@@ -260,6 +260,8 @@ export const api = createApi({
 });
 
 export type Slot = AnswerOf<'readRack'>['slots'][number];
+/** Works of an assignment that are much the same. */
+export type Alike = AnswerOf<'readAlike'>;
 export type WorkProgress = AnswerOf<'readProgress'>['works'][number];
 export type RackStudent = AnswerOf<'readRack'>['students'][number];
 export type RosterStudent = AnswerOf<'readRoster'>[number];

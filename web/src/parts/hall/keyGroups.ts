@@ -32,6 +32,7 @@ const atPlace: Record<Place, readonly KeyLine[]> = {
     [['Shift'], 'with the arrows: select on the way'],
     [['y'], 'on the map and with the newest work: all that this student did through the year'],
     [['↵'], 'there: to its slots'],
+    [['w'], 'with two works side by side: the next passage that both have'],
   ],
   'Sorting table': [
     [['j', 'k'], 'next, previous piece'],

@@ -5,7 +5,8 @@ interface ViewLinksProps<View extends string> {
   /** Of what they are views: ‘Today’, ‘the mark book’. */
   of: string;
   views: readonly (readonly [view: View, label: string, icon: LucideIcon])[];
-  current: View;
+  /** Null where one is at none of them. */
+  current: View | null;
   pathTo: (view: View) => string;
   className?: string;
 }

@@ -9,11 +9,14 @@ const views = [
   ['term', 'Whole term', Grid3x3],
   ['happened', 'What happened', ChartColumn],
 ] as const;
-export type RackView = (typeof views)[number][0];
+/** Those that one goes to from everywhere, and the one that is gone to from where it tells something. */
+export type RackView = (typeof views)[number][0] | 'alike';
 
 /** Which view of the rack an address asks for. */
-export const rackView = (search: URLSearchParams): RackView =>
-  views.find(([view]) => view === search.get('view'))?.[0] ?? 'slots';
+export function rackView(search: URLSearchParams): RackView {
+  const asked = search.get('view');
+  return asked === 'alike' ? asked : (views.find(([view]) => view === asked)?.[0] ?? 'slots');
+}
 
 /** Where a view of the rack is found. */
 export const rackPath = (
@@ -35,7 +38,7 @@ export function RackViews({ course, period, current }: RackViewsProps) {
     <ViewLinks
       of="the rack"
       views={views}
-      current={current}
+      current={current === 'alike' ? null : current}
       pathTo={(view) => rackPath(course.id, period, view)}
     />
   );

@@ -31,6 +31,7 @@ import { DropHere } from '../../parts/sorting/DropHere';
 import { AssignmentPicker } from '../../parts/rack/AssignmentPicker';
 import { DueLine } from '../../parts/rack/DueLine';
 import { OrderPicker } from '../../parts/rack/OrderPicker';
+import { AlikeLink } from './alike/AlikeLink';
 import { ApproveButton } from './ApproveButton';
 import { HandBackButton } from '../../parts/review/HandBackButton';
 import { RemindButton } from './RemindButton';
@@ -183,7 +184,10 @@ export function Slots({ course, period }: { course: Course; period: string }) {
                   {selection.selected.length} selected
                 </p>
               ) : (
-                <DueLine course={course} assignment={assignment} period={period} now={now} zone={zone} />
+                <div className="flex flex-wrap items-baseline gap-x-3">
+                  <DueLine course={course} assignment={assignment} period={period} now={now} zone={zone} />
+                  <AlikeLink course={course} period={period} assignment={assignment} />
+                </div>
               )
             }
             how={
