@@ -103,7 +103,7 @@ test('the newest work of each student stands side by side, is looked through by 
   await expect(table.getByRole('columnheader')).toHaveCount(4);
   expect(await axeFindings(page)).toEqual([]);
 
-  await page.getByLabel('Word in the title or name').fill('hedgeROW SURV');
+  await page.getByLabel('Word in title, name or text').fill('hedgeROW SURV');
   const found = table.getByRole('gridcell', { name: /^Hedgerow survey, / });
   await expect(found.first()).toBeVisible();
   await expect(
@@ -111,6 +111,12 @@ test('the newest work of each student stands side by side, is looked through by 
       name: /^(?!Hedgerow survey).*: (turned in|late|held|reviewed|handed back)/,
     }),
   ).toHaveCount(0);
+  // What stands in a text alone is found once the texts were read.
+  await page.getByLabel('Word in title, name or text').fill('planted in his GRANDFATHER');
+  await expect(
+    table.getByRole('gridcell', { name: /: (turned in|late|reviewed|handed back)/ }).first(),
+  ).toBeVisible();
+  await expect(page.getByText('still to be read')).toBeHidden();
   await page.getByLabel('Kind of file').selectOption('sound');
   await page.getByRole('button', { name: 'Show all work' }).click();
   await expect(page.getByLabel('Kind of file')).toHaveValue('');

@@ -81,6 +81,8 @@ export const submissionsAnswers = {
       }),
     ),
   }),
+  /** Works in whose text a word stands; `waiting` pieces are still being read. */
+  findWord: z.object({ waiting: count, submissionIds: z.array(branded<SubmissionId>()) }),
   /** Pairs of works that are nearly the same, as far as they were looked for. */
   readAlike: z.object({
     isLooking: z.boolean(),

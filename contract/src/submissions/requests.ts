@@ -7,6 +7,7 @@ import { LONGEST_COMMENT, MOST_FILES } from '../parts/limits';
 export const submissionsRequests = {
   previewDues: { body: assignmentBody.pick({ dues: true, graceMinutes: true, lateCounts: true }) },
   readPiece: { query: z.object({ download: z.enum(['1']).optional() }) },
+  findWord: { query: z.object({ word: z.string().trim().min(2).max(80) }) },
   readWork: { query: z.object({ students: idList<PersonId>().nullable().default(null) }) },
   markSeen: { body: z.object({ attempts: z.number().int().min(1) }) },
   takeBack: { body: z.object({ attempt, key: z.uuid() }) },

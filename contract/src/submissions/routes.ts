@@ -37,6 +37,7 @@ export const submissionsRoutes = {
     needs: 'view',
     answers: 'bytes',
   },
+  findWord: { method: 'GET', path: '/api/courses/:courseId/with-word', about: 'desk', needs: 'view' },
   readProgress: {
     method: 'GET',
     path: '/api/assignments/:assignmentId/progress',

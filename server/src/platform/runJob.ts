@@ -38,6 +38,7 @@ export const bounds: Record<JobName, Bounds> = {
   extract: { lane: 'long', quietMs: 45_000, mostGrowth: 512 * MB },
   measure: { lane: 'long', quietMs: 45_000, mostGrowth: 512 * MB },
   compareWorks: { lane: 'long', quietMs: 300_000, mostGrowth: 1024 * MB },
+  findInTexts: { lane: 'short', quietMs: 60_000, mostGrowth: 512 * MB },
   comparePassages: { lane: 'short', quietMs: 30_000, mostGrowth: 512 * MB },
   finishRecording: { lane: 'long', quietMs: 15_000, mostGrowth: 512 * MB },
   measureSound: { lane: 'short', quietMs: 15_000, mostGrowth: 256 * MB },

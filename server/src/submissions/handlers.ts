@@ -8,6 +8,7 @@ import { previewDues } from './reckon';
 import { markSeen } from './submissions';
 import { caller, type JsonHandlers } from '../platform/http/call';
 import { turnIn } from './turnIn';
+import { findWord } from './wordInText';
 import { sealTexts } from '../intake/tray';
 
 export const submissionHandlers = {
@@ -18,6 +19,7 @@ export const submissionHandlers = {
     const { assignmentId, pieceId, otherPieceId } = call.params;
     return readAlikePair(call.school, caller(call).id, assignmentId, [pieceId, otherPieceId]);
   },
+  findWord: ({ school, params, query }) => findWord(school, params.courseId, query.word),
   // Not shown to others: what one of the staff has looked at is new to the rest of them all the same.
   markSeen(call) {
     markSeen(call.school, caller(call).id, call.params.submissionId, call.body.attempts);

@@ -30,6 +30,7 @@ import { keptText } from '../extraction/keptTexts';
 import { measure } from '../extraction/measure';
 import type { NewPilePiece } from '../sorting/pilePieces';
 import { writeFeed } from '../calendar/feed';
+import { findInTexts } from '../submissions/wordInText';
 import { findStray } from '../intake/findStray';
 import { measureSound } from '../intake/measureSound';
 import { finishRecording, type Finishing } from '../intake/finishRecording';
@@ -127,6 +128,11 @@ export const jobs = {
   /** Which of some works, read before, are nearly the same. */
   compareWorks({ school: how, works, given }: InSchool & { works: Sha256[]; given: Given }) {
     return inSchool(how, ({ db }) => compareWorks(db, works, given));
+  },
+
+  /** Works of a course in whose text, read before, a word stands. */
+  findInTexts({ school: how, course, word }: InSchool & { course: CourseId; word: string }) {
+    return inSchool(how, ({ db }) => findInTexts(db, course, word));
   },
 
   /** What is the same in two works. */

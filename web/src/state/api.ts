@@ -160,6 +160,7 @@ export const api = createApi({
 
       readRack: read('readRack', 'Rack'),
       readProgress: read('readProgress', 'Progress', 'Blanks'),
+      findWord: read('findWord', 'Rack'),
       readAlike: read('readAlike', 'Blanks'),
       readAlikePair: read('readAlikePair'),
       readLevels: read('readLevels', 'Marks', 'Rack', 'Course'),

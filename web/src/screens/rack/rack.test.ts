@@ -1,5 +1,5 @@
 import { describe, expect, test } from '@jest/globals';
-import type { Day } from '@vestibul/core';
+import type { Day, SubmissionId } from '@vestibul/core';
 import type { Place, StudentRow } from '../../parts/rack/courseWork';
 import { newestOf, type Wanted } from './newest/newestOf';
 import { termNow } from './term/termNow';
@@ -18,14 +18,14 @@ const row = {
   places: [
     place('Hill sketch', '2026-10-13T10:00:00.000Z', { form: 'photo', originalName: 'IMG_1765.jpg' }),
     null,
-    place('Soil texture', '2026-11-24T10:00:00.000Z', { form: 'table' }),
+    place('Soil texture', '2026-11-24T10:00:00.000Z', { id: 's_soil', form: 'table' }),
     place('Stream log', null),
     place('Weather diary', '2026-10-20T10:00:00.000Z', { originalName: 'día de lluvia.md' }),
   ],
 } as unknown as StudentRow;
 const any: Wanted = { word: '', form: '', state: '', group: '' };
-const titles = (wanted: Partial<Wanted>, most = 25) =>
-  newestOf(row, { ...any, ...wanted }, most).map(({ assignment }) => assignment.title);
+const titles = (wanted: Partial<Wanted>, most = 25, inText = new Set<SubmissionId>()) =>
+  newestOf(row, { ...any, ...wanted }, inText, most).map(({ assignment }) => assignment.title);
 
 describe('the newest pieces of a student', () => {
   test('are what is in, the newest first, and no more than are wanted', () => {
@@ -44,6 +44,12 @@ describe('the newest pieces of a student', () => {
   ])('are found by %s', (_, wanted, found) => {
     expect(titles(wanted)).toEqual(found);
   });
+});
+
+test('a piece is found by a word of its text, where its kind is looked for too', () => {
+  const soil = new Set(['s_soil' as SubmissionId]);
+  expect(titles({ word: 'loam' }, 25, soil)).toEqual(['Soil texture']);
+  expect(titles({ word: 'loam', form: 'photo' }, 25, soil)).toEqual([]);
 });
 
 test('the map shows the term that goes on, or the last that began', () => {

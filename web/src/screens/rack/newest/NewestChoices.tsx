@@ -44,8 +44,8 @@ export function NewestChoices({ course, period, forms, wanted, most, onWant }: N
       </select>
       <input
         type="search"
-        aria-label="Word in the title or name"
-        placeholder="word in the title or name"
+        aria-label="Word in title, name or text"
+        placeholder="word in title, name or text"
         maxLength={100}
         className={`${choiceClass} w-60! max-md:w-full!`}
         value={wanted.word}

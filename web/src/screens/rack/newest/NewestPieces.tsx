@@ -23,6 +23,7 @@ import { useWall } from '../useWall';
 import { NewestChoices } from './NewestChoices';
 import { MOST_PIECES, isAny, type Wanted } from './newestOf';
 import { useNewest } from './useNewest';
+import { useWordInText } from './useWordInText';
 
 const SIZES = { head: 30, row: 96, heading: 28, column: 168 };
 const SIDE_WIDTH = { wide: 196, narrow: 116 };
@@ -57,6 +58,7 @@ export function NewestPieces({ course, period }: { course: Course; period: strin
   };
   const showEverything = () =>
     choose((search) => (Object.keys(wanted) as (keyof Wanted)[]).forEach((key) => search.delete(key)));
+  const text = useWordInText(course.id, wanted.word);
   const everybody = useMemo(
     () => (data ? rowsOf(course, data, period, assignmentsFor(course, period, now), now, arrangement) : []),
     [course, data, period, now, arrangement],
@@ -68,8 +70,9 @@ export function NewestPieces({ course, period }: { course: Course; period: strin
   const { shown, cameSince, showAll } = useNewest(
     everybody,
     wanted,
+    text.found,
     most,
-    JSON.stringify([period, wanted, most]),
+    JSON.stringify([period, wanted, most, [...text.found]]),
   );
   const wall = useWall({
     course,
@@ -124,6 +127,11 @@ export function NewestPieces({ course, period }: { course: Course; period: strin
           <Button look="go" onClick={showAll}>
             Show {sayCount(cameSince, 'new piece')}
           </Button>
+        ) : null}
+        {text.says ? (
+          <p role="status" className="text-small text-ink-2">
+            {text.says}
+          </p>
         ) : null}
         <OrderPicker />
       </RackHead>

@@ -1,4 +1,5 @@
 import { useMemo, useState } from 'react';
+import type { SubmissionId } from '@vestibul/core';
 import type { StudentRow } from '../../../parts/rack/courseWork';
 import { isAny, newestOf, type Wanted } from './newestOf';
 
@@ -12,7 +13,13 @@ interface Laid {
  * The newest pieces of each student side by side. They stay where they are while they are looked at: what comes in meanwhile is
  * counted, and is put before them when that is asked for. `of` says whose pieces are looked at.
  */
-export function useNewest(rows: readonly StudentRow[], wanted: Wanted, most: number, of: string) {
+export function useNewest(
+  rows: readonly StudentRow[],
+  wanted: Wanted,
+  inText: ReadonlySet<SubmissionId>,
+  most: number,
+  of: string,
+) {
   const [laid, setLaid] = useState<Laid>({ of: '', pieces: new Map() });
   // Hundreds of names are looked through: when something changes, not with every key.
   const now = useMemo(
@@ -20,10 +27,10 @@ export function useNewest(rows: readonly StudentRow[], wanted: Wanted, most: num
       new Map(
         rows.map((row) => [
           row.student.id as string,
-          newestOf(row, wanted, most).map(({ assignment }) => assignment.id as string),
+          newestOf(row, wanted, inText, most).map(({ assignment }) => assignment.id as string),
         ]),
       ),
-    [rows, wanted, most],
+    [rows, wanted, inText, most],
   );
   const lay = () => setLaid({ of, pieces: now });
   const isOther = laid.of !== of && rows.length > 0;
