@@ -86,6 +86,8 @@ export const submissionsAnswers = {
   /** Pairs of works that are nearly the same, as far as they were looked for. */
   readAlike: z.object({
     isLooking: z.boolean(),
+    /** Whether they could not be compared, as they are. */
+    failed: z.boolean(),
     /** Pieces of the assignment, and those of them that cannot be read. */
     compared: count,
     unread: count,

@@ -11,7 +11,7 @@ import { keptText } from './keptTexts';
 
 /** Characters of one work that are compared, and of all: what is longer is compared by its beginning, so that memory has an end. */
 const MOST_OF_ONE = 100_000;
-const MOST_OF_ALL = 40_000_000;
+const MOST_OF_ALL = 12_000_000;
 
 /** What is in several works that they were given: blanks by their bytes, the directions as a text. */
 export interface Given {

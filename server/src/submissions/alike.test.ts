@@ -48,10 +48,10 @@ const pairOf = (a: PieceId, b: PieceId, by = 'teacher') =>
 
 test('works that share only the directions are not told; nor is anything of one work alone', async () => {
   await turnIn('mai', { 'log.txt': `${asks}\n${own}` });
-  expect(await alike()).toEqual({ isLooking: false, compared: 1, unread: 0, pairs: [] });
+  expect(await alike()).toEqual({ isLooking: false, failed: false, compared: 1, unread: 0, pairs: [] });
   await turnIn('ali', { 'log.txt': `${asks}\n${other}` });
   expect((await alike()).isLooking).toBe(true);
-  expect(await found()).toEqual({ isLooking: false, compared: 2, unread: 0, pairs: [] });
+  expect(await found()).toEqual({ isLooking: false, failed: false, compared: 2, unread: 0, pairs: [] });
 });
 
 test('a pair is told with how much is the same, and side by side with what; pieces of one student are no pair', async () => {
@@ -141,6 +141,20 @@ test('only the staff is told, and only of pieces that are compared', async () =>
   const [{ a }] = (await alike()).pairs as [Awaited<ReturnType<typeof alike>>['pairs'][number]];
   expect((await pairOf(a.pieceId, a.pieceId)).status).toBe(404);
   expect((await pairOf(a.pieceId, 'p_none' as PieceId)).status).toBe(404);
+});
+
+test('works that cannot be compared are told to be so, and are not compared again and again', async () => {
+  const { db } = school.running.school;
+  const isBroken = (broken: boolean) =>
+    db.prepare('UPDATE inside SET others = ?').run(broken ? 'no list' : '[]');
+  const before = await found();
+  isBroken(true);
+  await turnIn('ali', { 'log.txt': 'Nothing to tell of the stream on any of these days.' });
+  expect(await found()).toMatchObject({ isLooking: false, failed: true, pairs: [] });
+  isBroken(false);
+  expect(await alike()).toMatchObject({ isLooking: false, failed: true });
+  await turnIn('ali', { 'log.txt': 'Nothing to tell of the stream on any of these days, but rain.' });
+  expect((await found()).pairs).toEqual(before.pairs);
 });
 
 test('of bytes that are put away no text stays; a school from before has all looked for again', async () => {

@@ -31,7 +31,7 @@ interface Piece extends InVault {
   assignmentId: AssignmentId;
 }
 
-/** A pair as it is kept. */
+/** A pair as it is kept; null stands for all of them where the works could not be compared. */
 type KeptPair = readonly [a: PieceId, b: PieceId, alike: number, same: 0 | 1];
 
 /** The assignment and those of its title in other courses of whoever teaches it: last year's, or another course's. */
@@ -113,7 +113,8 @@ export function readAlike(school: School, viewer: PersonId, assignment: Assignme
     db,
     own.map(({ sha256 }) => sha256),
   );
-  const pairs = (JSON.parse(kept?.pairs ?? '[]') as KeptPair[]).slice(0, MOST_PAIRS);
+  const told = JSON.parse(kept?.pairs ?? '[]') as KeptPair[] | null;
+  const pairs = (told ?? []).slice(0, MOST_PAIRS);
   const sides = listSides(
     school,
     viewer,
@@ -122,6 +123,7 @@ export function readAlike(school: School, viewer: PersonId, assignment: Assignme
   );
   return {
     isLooking,
+    failed: !isLooking && told === null,
     compared: own.length,
     unread: own.filter(({ sha256 }) => readable.get(sha256) === false).length,
     pairs: pairs.flatMap(([first, second, alike, same]) => {
@@ -189,12 +191,16 @@ async function lookFor(school: School, assignment: AssignmentId, shouldStop: () 
   const { pieces, given, name } = toCompare(db, assignment);
   await keepTexts(school, [...given.blanks, ...pieces], shouldStop);
   if (shouldStop()) return;
+  // What ends its thread would end it again: it is kept that these cannot be compared.
   const found = await runJob('compareWorks', {
     school: school.forThread,
     works: pieces.map(({ sha256 }) => sha256),
     given: { files: given.blanks.map(({ sha256 }) => sha256), text: given.text },
+  }).catch((error: unknown) => {
+    school.report(error);
+    return null;
   });
-  const pairs = found.flatMap(({ a, b, alike, same }): KeptPair[] => {
+  const pairs = found?.flatMap(({ a, b, alike, same }): KeptPair[] => {
     const [first, second] = [pieces[a]!, pieces[b]!];
     // Works of one student are their own; what is alike in earlier years was told then.
     const isOne = first.studentId === second.studentId;
@@ -206,7 +212,7 @@ async function lookFor(school: School, assignment: AssignmentId, shouldStop: () 
   run(
     db,
     'INSERT OR REPLACE INTO alike (assignment_id, compared, pairs) VALUES (:assignment, :name, :pairs)',
-    { assignment, name, pairs: JSON.stringify(pairs.slice(0, MOST_PAIRS)) },
+    { assignment, name, pairs: JSON.stringify(pairs?.slice(0, MOST_PAIRS) ?? null) },
   );
 }
 

@@ -76,12 +76,18 @@ function Found({ course, assignmentId }: { course: Course; assignmentId: Assignm
   const found = useAlike(assignmentId);
   return (
     <Read of={found} what="Looking through the works">
-      {({ pairs, isLooking, compared, unread }) => {
+      {({ pairs, isLooking, failed, compared, unread }) => {
         const says = isLooking
           ? 'Still looking through the works …'
           : [`${sayCount(compared, 'piece')} looked through`, unread > 0 ? `${unread} could not be read` : '']
               .filter(Boolean)
               .join('; ');
+        if (failed)
+          return (
+            <Empty title="These works could not be compared">
+              <p>They are too many or too long. It is tried again when another piece comes in.</p>
+            </Empty>
+          );
         return pairs.length === 0 ? (
           <Empty title={isLooking ? 'Looking through the works' : 'No two works are much the same'}>
             <p role="status">{says}</p>
