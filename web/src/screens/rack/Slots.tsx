@@ -184,7 +184,7 @@ export function Slots({ course, period }: { course: Course; period: string }) {
                   {selection.selected.length} selected
                 </p>
               ) : (
-                <div className="flex flex-wrap items-baseline gap-x-3">
+                <div>
                   <DueLine course={course} assignment={assignment} period={period} now={now} zone={zone} />
                   <AlikeLink course={course} period={period} assignment={assignment} />
                 </div>

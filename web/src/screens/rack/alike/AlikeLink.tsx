@@ -10,16 +10,20 @@ interface AlikeLinkProps {
   assignment: Course['assignments'][number];
 }
 
-/** The quiet way to works that are much the same; nothing where none are. */
+/** The quiet way to works that are much the same, where some are. */
 export function AlikeLink({ course, period, assignment }: AlikeLinkProps) {
   const { data } = useAlike(assignment.id);
-  if (!data || data.pairs.length === 0) return null;
   return (
-    <Link
-      to={rackPath(course.id, period, 'alike', { assignment: assignment.id })}
-      className="text-small text-ink-2 underline"
-    >
-      {sayCount(data.pairs.length, 'pair')} much the same
-    </Link>
+    // Its line is kept for it: what is looked for comes late, and nothing is to move then.
+    <p className="min-h-5.5 text-small">
+      {data && data.pairs.length > 0 ? (
+        <Link
+          to={rackPath(course.id, period, 'alike', { assignment: assignment.id })}
+          className="text-ink-2 underline"
+        >
+          {sayCount(data.pairs.length, 'pair')} much the same
+        </Link>
+      ) : null}
+    </p>
   );
 }
