@@ -40,7 +40,8 @@ function Coloured({ name, text }: { name: string; text: string }) {
         patienceMs: PATIENCE_MS,
         stop: stop.signal,
       });
-      if (tokens && !stop.signal.aborted) colour(pre.current!, tokens);
+      // The text is taken off the page before this is told to stop.
+      if (tokens && pre.current && !stop.signal.aborted) colour(pre.current, tokens);
     };
     void begin();
     return () => {
