@@ -2,6 +2,8 @@ const MB = 1024 ** 2;
 
 /** Largest single file taken in, in bytes. */
 export const LARGEST_FILE = 2 * 1024 * MB;
+/** Fewest letters that are looked for in texts: one stands in all of them. */
+export const SHORTEST_SEARCH = 2;
 /** Most files in one tray. */
 export const MOST_FILES = 40;
 /** Most uploads that one person begins in an hour, and most bytes in a day: more than a class trip's photos, less than a flood. */

@@ -1,13 +1,13 @@
 import { z } from 'zod';
 import type { PersonId, UploadId } from '@vestibul/core';
 import { assignmentBody, attempt, id, idList, localTime, paragraphs, recordFilter } from '../parts/bodies';
-import { LONGEST_COMMENT, MOST_FILES } from '../parts/limits';
+import { LONGEST_COMMENT, MOST_FILES, SHORTEST_SEARCH } from '../parts/limits';
 
 /** What requests about what was turned in carry. */
 export const submissionsRequests = {
   previewDues: { body: assignmentBody.pick({ dues: true, graceMinutes: true, lateCounts: true }) },
   readPiece: { query: z.object({ download: z.enum(['1']).optional() }) },
-  findWord: { query: z.object({ word: z.string().trim().min(2).max(80) }) },
+  findWord: { query: z.object({ word: z.string().trim().min(SHORTEST_SEARCH).max(80) }) },
   readWork: { query: z.object({ students: idList<PersonId>().nullable().default(null) }) },
   markSeen: { body: z.object({ attempts: z.number().int().min(1) }) },
   takeBack: { body: z.object({ attempt, key: z.uuid() }) },

@@ -1,4 +1,5 @@
-import { SHINGLE_WORDS, shinglesOf } from './findAlike';
+import { runLength, runsOf, shinglesOf } from './findAlike';
+import { placedWords } from './wordsOf';
 
 /** A stretch of a text that the other one has too; the same number stands at both, and counts from 1. */
 export interface EqualPassage {
@@ -13,25 +14,10 @@ export interface MarkedText {
   passages: EqualPassage[];
 }
 
-const segmenter = new Intl.Segmenter('und', { granularity: 'word' });
-
-interface Word {
-  from: number;
-  to: number;
-}
-
-/** The words of a text by where they stand, and the runs of five that begin at each. */
-function runsOf(text: string): { words: Word[]; runs: string[]; length: number } {
-  const words: Word[] = [];
-  const written: string[] = [];
-  for (const { segment, index, isWordLike } of segmenter.segment(text)) {
-    if (!isWordLike) continue;
-    words.push({ from: index, to: index + segment.length });
-    written.push(segment.toLowerCase());
-  }
-  const length = Math.min(SHINGLE_WORDS, words.length);
-  const runs = length === 0 ? [] : written.slice(0, words.length - length + 1);
-  return { words, runs: runs.map((_, at) => written.slice(at, at + length).join(' ')), length };
+/** The words of a text, and the runs that begin at each. */
+function cutUp(text: string) {
+  const words = placedWords(text);
+  return { words, runs: runsOf(words.map(({ segment }) => segment)), length: runLength(words) };
 }
 
 /**
@@ -44,7 +30,7 @@ export function equalPassages(
   given: readonly string[] = [],
 ): readonly [MarkedText, MarkedText] {
   const texts = [a.normalize('NFC'), b.normalize('NFC')] as const;
-  const [ofA, ofB] = [runsOf(texts[0]), runsOf(texts[1])];
+  const [ofA, ofB] = [cutUp(texts[0]), cutUp(texts[1])];
   const leftOut = new Set(given.flatMap((text) => [...shinglesOf(text)]));
   const inB = new Set(ofB.runs);
   const equal = new Set(ofA.runs.filter((run) => inB.has(run) && !leftOut.has(run)));
@@ -85,19 +71,20 @@ function nearestOf(stretches: readonly Stretch[], others: readonly Stretch[]): n
 
 /** Stretches of words that are covered by runs which both texts have. */
 function stretchesOf(
-  { words, runs, length }: ReturnType<typeof runsOf>,
+  { words, runs, length }: ReturnType<typeof cutUp>,
   equal: ReadonlySet<string>,
 ): Stretch[] {
   const stretches: Stretch[] = [];
   let until = -1;
   for (const [at, run] of runs.entries()) {
     if (!equal.has(run)) continue;
-    const to = words[at + length - 1]!.to;
+    const end = words[at + length - 1]!;
+    const to = end.index + end.segment.length;
     const last = stretches.at(-1);
     if (last && at <= until) {
       last.to = to;
       last.runs.add(run);
-    } else stretches.push({ from: words[at]!.from, to, runs: new Set([run]) });
+    } else stretches.push({ from: words[at]!.index, to, runs: new Set([run]) });
     until = at + length;
   }
   return stretches;

@@ -2,7 +2,7 @@ import { groupBy } from '../groupBy';
 import { wordsOf } from './wordsOf';
 
 /** So many words one after the other are compared as one: a shingle (A. Broder, 'On the resemblance and containment of documents', 1997). */
-export const SHINGLE_WORDS = 5;
+const SHINGLE_WORDS = 5;
 /** From which likeness on two are told of, where nothing else is asked for. */
 export const ALIKE_FROM = 0.6;
 
@@ -29,13 +29,20 @@ export interface AlikePair {
 
 /** The runs of five words of a text, whatever the case of their letters; of a shorter text all of it. */
 export function shinglesOf(text: string): Set<string> {
-  const words = wordsOf(text.toLowerCase());
-  const shingles = new Set<string>();
-  if (words.length > 0 && words.length < SHINGLE_WORDS) shingles.add(words.join(' '));
-  for (let at = 0; at + SHINGLE_WORDS <= words.length; at += 1)
-    shingles.add(words.slice(at, at + SHINGLE_WORDS).join(' '));
-  return shingles;
+  return new Set(runsOf(wordsOf(text)));
 }
+
+/** The runs of five words that begin at each of some words; of fewer words all of them. */
+export function runsOf(words: readonly string[]): string[] {
+  const length = runLength(words);
+  const lower = words.map((word) => word.toLowerCase());
+  return lower
+    .slice(0, length === 0 ? 0 : words.length - length + 1)
+    .map((_, at) => lower.slice(at, at + length).join(' '));
+}
+
+/** How many words a run of these has. */
+export const runLength = (words: readonly unknown[]) => Math.min(SHINGLE_WORDS, words.length);
 
 /**
  * Pairs of works that are nearly the same text, or the same bytes, the most alike first. What a work took from the `given` texts

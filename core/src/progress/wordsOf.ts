@@ -1,9 +1,13 @@
 const segmenter = new Intl.Segmenter('und', { granularity: 'word' });
 
 /** The words of a text in their order (NFC), as UAX #29 and the dictionaries of ICU part them: also of scripts without spaces. */
-export function wordsOf(text: string): string[] {
-  const words: string[] = [];
-  for (const { segment, isWordLike } of segmenter.segment(text.normalize('NFC')))
-    if (isWordLike) words.push(segment);
+export const wordsOf = (text: string): string[] =>
+  placedWords(text.normalize('NFC')).map(({ segment }) => segment);
+
+/** The words of a text that is in NFC, with where they begin. */
+export function placedWords(text: string): { segment: string; index: number }[] {
+  const words: { segment: string; index: number }[] = [];
+  for (const { segment, index, isWordLike } of segmenter.segment(text))
+    if (isWordLike) words.push({ segment, index });
   return words;
 }

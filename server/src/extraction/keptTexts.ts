@@ -1,6 +1,6 @@
 import type { Extracted, Sha256 } from '@vestibul/core';
 import { all, one, run, type Database } from '../platform/database/database';
-import { runJob } from '../platform/runJob';
+import { tryJob } from '../platform/runJob';
 import type { School } from '../platform/School';
 
 /** Bytes of the vault with what they are. */
@@ -28,10 +28,7 @@ export async function keepTexts(
   for (const { sha256, mime, extension } of files) {
     if (isKept(school.db, sha256)) continue;
     const job = { file: school.vault.pathOf(sha256), kind: { sha256, mime, extension } };
-    const inside = await runJob('extract', job).catch((error: unknown) => {
-      school.report(error);
-      return null;
-    });
+    const inside = await tryJob(school, 'extract', job);
     if (shouldStop()) return;
     await school.gate.pass();
     run(

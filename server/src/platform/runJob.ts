@@ -3,6 +3,7 @@ import { fileURLToPath } from 'node:url';
 import { Worker } from 'node:worker_threads';
 import type { ErrorCode, ErrorDetails } from '@vestibul/contract';
 import { Failure } from './failure';
+import type { School } from './School';
 import type { JobName, Jobs, Report, Tell } from '../threads/jobs';
 
 /** The built thread lies beside the built server; from source, where the tests run, it is the one built last. */
@@ -109,6 +110,17 @@ export async function runJob<Name extends JobName>(
     else lane.running -= 1;
   }
 }
+
+/** Does a job whose failing costs no more than its answer: it is reported, and null comes back. */
+export const tryJob = <Name extends JobName>(
+  { report }: Pick<School, 'report'>,
+  name: Name,
+  input: Parameters<Jobs[Name]>[0],
+): Promise<Answer<Name> | null> =>
+  runJob(name, input).catch((error: unknown) => {
+    report(error);
+    return null;
+  });
 
 function runNow<Name extends JobName>(
   name: Name,

@@ -13,7 +13,7 @@ import { findAssignment } from '../assignments/assignments';
 import { keepTexts, listKept, type InVault } from '../extraction/keptTexts';
 import { all, one, run, type Database } from '../platform/database/database';
 import { Failure } from '../platform/failure';
-import { runJob } from '../platform/runJob';
+import { runJob, tryJob } from '../platform/runJob';
 import type { School } from '../platform/School';
 import { nameColumns, type PersonName } from '../school/people';
 import { listGiven } from './progress';
@@ -64,30 +64,17 @@ function listPieces(db: Database, assignments: readonly AssignmentId[]): Piece[]
   );
 }
 
-/** What was handed out with these assignments, and what their directions say. */
-function listGivenOf(db: Database, assignments: readonly AssignmentId[]) {
-  return {
-    blanks: assignments.flatMap((assignment) => listGiven(db, assignment)),
-    text: assignments
-      .map((assignment) => findAssignment(db, assignment).directions)
-      .join('\n\n')
-      .trim(),
-  };
-}
-
 /** Everything that a search for pairs takes in, and its name. */
 function toCompare(db: Database, assignment: AssignmentId) {
   const assignments = listCompared(db, findAssignment(db, assignment));
   const pieces = listPieces(db, assignments);
-  const given = listGivenOf(db, assignments);
+  const blanks = assignments.flatMap((one) => listGiven(db, one));
+  const directions = assignments.map((one) => findAssignment(db, one).directions);
+  const given = { files: blanks.map(({ sha256 }) => sha256), text: directions.join('\n\n').trim() };
   const name = sha256Hex(
-    JSON.stringify([
-      pieces.map(({ id, sha256 }) => [id, sha256]),
-      given.blanks.map(({ sha256 }) => sha256),
-      given.text,
-    ]),
+    JSON.stringify([pieces.map(({ id, sha256 }) => [id, sha256]), given.files, given.text]),
   );
-  return { pieces, given, name };
+  return { pieces, blanks, given, name };
 }
 
 /**
@@ -188,17 +175,14 @@ function listSides(
 /** Reads what was not read yet, and looks for pairs in all of it. */
 async function lookFor(school: School, assignment: AssignmentId, shouldStop: () => boolean): Promise<void> {
   const { db } = school;
-  const { pieces, given, name } = toCompare(db, assignment);
-  await keepTexts(school, [...given.blanks, ...pieces], shouldStop);
+  const { pieces, blanks, given, name } = toCompare(db, assignment);
+  await keepTexts(school, [...blanks, ...pieces], shouldStop);
   if (shouldStop()) return;
   // What ends its thread would end it again: it is kept that these cannot be compared.
-  const found = await runJob('compareWorks', {
+  const found = await tryJob(school, 'compareWorks', {
     school: school.forThread,
     works: pieces.map(({ sha256 }) => sha256),
-    given: { files: given.blanks.map(({ sha256 }) => sha256), text: given.text },
-  }).catch((error: unknown) => {
-    school.report(error);
-    return null;
+    given,
   });
   const pairs = found?.flatMap(({ a, b, alike, same }): KeptPair[] => {
     const [first, second] = [pieces[a]!, pieces[b]!];
@@ -223,16 +207,14 @@ export async function readAlikePair(
   assignment: AssignmentId,
   ids: readonly [PieceId, PieceId],
 ): Promise<AnswerOf<'readAlikePair'>> {
-  const { pieces, given } = toCompare(school.db, assignment);
-  const found = ids.map((id) => pieces.find((piece) => piece.id === id));
-  const [a, b] = found;
-  const sides = listSides(school, viewer, assignment, ids);
-  if (!a || !b || sides.size !== new Set(ids).size || sides.size < 2) throw new Failure('not-found');
-  await keepTexts(school, [...given.blanks, a, b], () => false);
+  const { pieces, blanks, given } = toCompare(school.db, assignment);
+  const [a, b] = ids.map((id) => pieces.find((piece) => piece.id === id));
+  if (!a || !b || listSides(school, viewer, assignment, ids).size < 2) throw new Failure('not-found');
+  await keepTexts(school, [...blanks, a, b], () => false);
   const texts = await runJob('comparePassages', {
     school: school.forThread,
     works: [a.sha256, b.sha256] as [Sha256, Sha256],
-    given: { files: given.blanks.map(({ sha256 }) => sha256), text: given.text },
+    given,
   });
   return { same: a.sha256 === b.sha256, sides: [texts[0], texts[1]] };
 }

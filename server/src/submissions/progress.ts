@@ -2,7 +2,7 @@ import { groupBy, sha256Hex, type AssignmentId, type Progress, type SubmissionId
 import type { AnswerOf } from '@vestibul/contract';
 import { keepTexts, type InVault } from '../extraction/keptTexts';
 import { all, run, type Database } from '../platform/database/database';
-import { runJob } from '../platform/runJob';
+import { tryJob } from '../platform/runJob';
 import type { School } from '../platform/School';
 
 /** Versions that are measured against: each work is compared with all of them. */
@@ -86,10 +86,7 @@ async function measureAll(
       sha256: piece.sha256,
       blanks: given.map(({ sha256 }) => sha256),
     };
-    const found = await runJob('measure', job).catch((error: unknown) => {
-      school.report(error);
-      return null;
-    });
+    const found = await tryJob(school, 'measure', job);
     if (shouldStop()) return;
     await school.gate.pass();
     const { words, added, removed, state } = found ?? { words: 0, added: 0, removed: 0, state: null };

@@ -1,12 +1,9 @@
-import { withoutMarks, type CourseId, type Sha256, type SubmissionId } from '@vestibul/core';
+import type { CourseId, Sha256, SubmissionId } from '@vestibul/core';
 import type { AnswerOf } from '@vestibul/contract';
 import { keepTexts, keptText, listKept, type InVault } from '../extraction/keptTexts';
-import { all, type Database } from '../platform/database/database';
+import { all, plainName, type Database } from '../platform/database/database';
 import { runJob } from '../platform/runJob';
 import type { School } from '../platform/School';
-
-/** Whatever the case of letters and their marks, as names are looked for. */
-const folded = (text: string) => withoutMarks(text).toLowerCase();
 
 /** The pieces of the attempts that count, the newest first. */
 const listPieces = (db: Database, course: CourseId) =>
@@ -20,11 +17,11 @@ const listPieces = (db: Database, course: CourseId) =>
 
 /** Works of a course in whose text a word, or several after each other, stands; of a thread, since it goes through all of them. */
 export function findInTexts(db: Database, course: CourseId, word: string): SubmissionId[] {
-  const wanted = folded(word);
+  const wanted = plainName(word);
   const holds = new Map<Sha256, boolean>();
   const found = new Set<SubmissionId>();
   for (const { submissionId, sha256 } of listPieces(db, course)) {
-    const known = holds.get(sha256) ?? folded(keptText(db, sha256)?.text ?? '').includes(wanted);
+    const known = holds.get(sha256) ?? plainName(keptText(db, sha256)?.text ?? '').includes(wanted);
     holds.set(sha256, known);
     if (known) found.add(submissionId);
   }

@@ -72,7 +72,7 @@ export function NewestPieces({ course, period }: { course: Course; period: strin
     wanted,
     text.found,
     most,
-    JSON.stringify([period, wanted, most, [...text.found]]),
+    JSON.stringify([period, wanted, most, text.key]),
   );
   const wall = useWall({
     course,
