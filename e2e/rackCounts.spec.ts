@@ -43,3 +43,35 @@ test('each count above the rack leads to those it counts, who stay while they ar
   await expect(slots).toHaveCount(unseen - 1);
   expect(faults).toEqual([]);
 });
+
+test('some periods are looked at beside each other, wherever one goes with them, and one alone again', async ({
+  browser,
+  demo,
+}) => {
+  const { page, faults } = await visitDemo(browser, demo, 'itamsin');
+  await toRack(page, 3, 'Stream gauge log');
+  const plates = page.getByRole('navigation', { name: 'Periods' });
+  const headings = page.getByRole('heading', { level: 2, name: /^Period \d$/ });
+  await expect(headings).toHaveCount(0);
+  await plates.getByRole('button', { name: 'several' }).press('Enter');
+  await plates.getByRole('link', { name: /^Period 5.*look at it too/ }).press('Enter');
+  await expect(headings).toHaveText(['Period 3', 'Period 5']);
+  await expect(page.getByText('Period 3 and Period 5', { exact: true })).toBeVisible();
+  expect(await axeFindings(page)).toEqual([]);
+
+  await page.getByRole('link', { name: 'Whole term' }).click();
+  const map = page.getByRole('grid', { name: 'Map of Autumn term' });
+  await expect(map.getByText('Period 3', { exact: true })).toBeVisible();
+  await page.getByRole('link', { name: 'Mark book' }).click();
+  await expect(plates.getByRole('link', { name: /^Period 3.*leave it out/ })).toBeVisible();
+  await expect(plates.getByRole('link', { name: /^Period 4.*look at it too/ })).toBeVisible();
+
+  await plates.getByRole('link', { name: /^Period 3.*leave it out/ }).click();
+  await expect(plates.getByRole('link', { name: /^Period 5.*leave it out/ })).toHaveAttribute(
+    'aria-current',
+    'true',
+  );
+  await plates.getByRole('button', { name: 'several' }).click();
+  await expect(plates.getByRole('link', { name: /^Period 5/ })).toHaveAttribute('aria-current', 'page');
+  expect(faults).toEqual([]);
+});

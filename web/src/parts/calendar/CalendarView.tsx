@@ -24,6 +24,7 @@ import { Check } from '../ui/Check';
 import { PeriodChip } from '../courses/PeriodChip';
 import { api, type Course } from '../../state/api';
 import { FeedDialog } from './FeedDialog';
+import { isLookedAt, type LookedAt } from '../courses/periods';
 
 type Entry = AnswerOf<'readCalendar'>[number];
 export type Span = 'week' | 'month';
@@ -55,11 +56,10 @@ export function CalendarView({ span, course, period = 'all' }: CalendarViewProps
   });
   const step = (by: number) => setAt(span === 'week' ? addDays(at, by * 7) : addMonths(at, by));
   useKeys({ ArrowLeft: () => step(-1), ArrowRight: () => step(1), t: () => setAt(today) });
-  const number = course?.periods.find((known) => String(known.number) === period)?.number;
   const fits = (entry: Entry) =>
-    number === undefined ||
+    period === 'all' ||
     entry.courseId !== course?.id ||
-    entry.periods.some((known) => known.number === number);
+    entry.periods.some((known) => isLookedAt(period, known.number));
   return (
     <div className="flex min-h-0 flex-1 flex-col gap-3">
       <div className="flex flex-wrap items-center gap-2">
@@ -124,7 +124,7 @@ export function CalendarView({ span, course, period = 'all' }: CalendarViewProps
                             entries={byDay.get(day) ?? []}
                             {...(course ? { course } : {})}
                             showsLessons={span === 'week'}
-                            {...(number === undefined ? {} : { number })}
+                            lookedAt={period}
                           />
                         ))}
                       </tr>
@@ -178,13 +178,13 @@ interface DayCellProps {
   entries: readonly Entry[];
   course?: Course;
   showsLessons: boolean;
-  number?: number;
+  lookedAt: LookedAt;
 }
 
-function DayCell({ day, isToday, isAside, entries, course, showsLessons, number }: DayCellProps) {
+function DayCell({ day, isToday, isAside, entries, course, showsLessons, lookedAt }: DayCellProps) {
   const lessons = showsLessons
     ? (course?.periods ?? [])
-        .filter((period) => number === undefined || period.number === number)
+        .filter((period) => isLookedAt(lookedAt, period.number))
         .flatMap((period) => meetingsOn(period.meetings, day).map((meeting) => ({ period, meeting })))
         .toSorted((a, b) => (a.meeting.from < b.meeting.from ? -1 : 1))
     : [];

@@ -12,20 +12,23 @@ interface PlateProps {
   label: string;
   enamel: number;
   current: boolean;
+  /** Whether a press takes it to the others that are looked at, or out of them. */
+  several?: boolean;
   /** How many pieces are new behind this door. */
   unseen: number;
 }
 
 /** A period's number plate on the rail: choosing it is going through that door. */
-export function Plate({ to, face, label, enamel: colour, current, unseen }: PlateProps) {
+export function Plate({ to, face, label, enamel: colour, current, several = false, unseen }: PlateProps) {
+  const says = several ? [current ? 'leave it out' : 'look at it too'] : [];
   return (
     <li className="relative min-h-[79px] text-center max-md:min-h-0">
       <Link
         to={to}
         className="plate mx-auto"
         style={{ backgroundColor: enamel(colour), fontSize: face.length > 2 ? '1.1rem' : undefined }}
-        aria-current={current ? 'page' : undefined}
-        aria-label={unseen > 0 ? `${label}, ${unseen} not seen` : label}
+        aria-current={current ? (several ? 'true' : 'page') : undefined}
+        aria-label={[label, ...(unseen > 0 ? [`${unseen} not seen`] : []), ...says].join(', ')}
       >
         {face}
       </Link>

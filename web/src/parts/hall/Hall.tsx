@@ -5,6 +5,7 @@ import { Mark } from './Mark';
 import { NameStrip, type StripContent, type StripKey } from '../naming/NameStrip';
 import { NotCurrent } from './NotCurrent';
 import { PersonMenu } from './PersonMenu';
+import { isLookedAt, isSeveral, withOneMore, type LookedAt } from '../courses/periods';
 import { Plate } from '../courses/Plate';
 import { placeKeys, placePath, placesOf, type Place } from './places';
 import { useCurrentInView } from '../ui/useCurrentInView';
@@ -17,8 +18,8 @@ const FindName = lazy(() => import('./FindName').then(({ FindName: view }) => ({
 interface HallProps {
   course: Course;
   place: Place;
-  /** Number of the chosen period, or `all`. */
-  period: string;
+  /** The periods that are looked at. */
+  period: LookedAt;
   /** Where choosing a period's plate leads, from this place. */
   pathFor?: (period: string) => string;
   strip: StripContent | null;
@@ -36,11 +37,13 @@ export function Hall({ course, place, period, pathFor, strip, keys = [], childre
   const [finds, setFinds] = useState(false);
   const places = useCurrentInView<HTMLElement>(place);
   const plates = useCurrentInView<HTMLOListElement>(period);
+  const [takesSeveral, setTakesSeveral] = useState(isSeveral(period) && period !== 'all');
   const unseen = useUnseen(course);
   const doors = [...course.periods.map((known) => String(known.number)), 'all'];
   const to = pathFor ?? ((door: string) => placePath(course.id, place, door));
   const step = (by: number) => {
-    const next = doors[doors.indexOf(period) + by];
+    // From several, to what stands at either end.
+    const next = doors.includes(period) ? doors[doors.indexOf(period) + by] : doors.at(by > 0 ? 0 : -1);
     if (next) void navigate(to(next));
   };
   useKeys({
@@ -77,11 +80,12 @@ export function Hall({ course, place, period, pathFor, strip, keys = [], childre
           {course.periods.map((known) => (
             <Plate
               key={known.id}
-              to={to(String(known.number))}
+              to={to(takesSeveral ? withOneMore(course, period, known.number) : String(known.number))}
               face={String(known.number)}
               label={known.label}
               enamel={known.enamel}
-              current={period === String(known.number)}
+              current={takesSeveral ? isLookedAt(period, known.number) : period === String(known.number)}
+              several={takesSeveral}
               unseen={unseen.get(known.id) ?? 0}
             />
           ))}
@@ -93,6 +97,18 @@ export function Hall({ course, place, period, pathFor, strip, keys = [], childre
             current={period === 'all'}
             unseen={0}
           />
+          {course.periods.length > 2 ? (
+            <li className="text-center max-md:self-center">
+              <button
+                type="button"
+                aria-pressed={takesSeveral}
+                onClick={() => setTakesSeveral(!takesSeveral)}
+                className="min-h-8 rounded border border-line px-1.5 text-small text-ink-2 aria-pressed:border-brass-mark aria-pressed:bg-brass-soft aria-pressed:text-ink"
+              >
+                several
+              </button>
+            </li>
+          ) : null}
         </ol>
         <PersonMenu course={course} onHelp={() => setHelps(true)} />
       </nav>

@@ -1,4 +1,4 @@
-import { useMemo, useSyncExternalStore } from 'react';
+import { useSyncExternalStore } from 'react';
 import { browserShelf } from '../../state/browserShelf';
 
 const changes = new EventTarget();
@@ -29,15 +29,4 @@ const listen = (changed: () => void) => {
 /** What is chosen now. */
 export function useKeptChoice<Value extends string>(choice: KeptChoice<Value>): Value {
   return useSyncExternalStore(listen, () => readChoice(choice));
-}
-
-/** Some of many ids, chosen and kept in the same way; none until somebody chooses. */
-export function useKeptSet(key: string): ReadonlySet<string> {
-  const kept = useSyncExternalStore(listen, () => browserShelf.getItem(key) ?? '');
-  return useMemo(() => new Set(kept.split(' ').filter((id) => id !== '')), [kept]);
-}
-
-export function keepSet(key: string, ids: ReadonlySet<string>): void {
-  browserShelf.setItem(key, [...ids].join(' '));
-  changes.dispatchEvent(new Event('change'));
 }

@@ -1,6 +1,7 @@
 import { sayDuration } from '@vestibul/core';
 import { sayMoment } from '../ui/format';
 import type { Course } from '../../state/api';
+import { onePeriod, sayPeriods } from '../courses/periods';
 
 interface DueLineProps {
   course: Course;
@@ -12,8 +13,8 @@ interface DueLineProps {
 
 /** `Period 3 · due Tue 24 Nov, 23:59 · 5 h 12 min left`. */
 export function DueLine({ course, assignment, period, now, zone }: DueLineProps) {
-  const known = course.periods.find(({ number }) => String(number) === period);
-  if (!known) return <p className="text-ink-2">All periods</p>;
+  const known = onePeriod(course, period);
+  if (!known) return <p className="text-ink-2">{sayPeriods(course, period)}</p>;
   const due = assignment.dues.find(({ periodId }) => periodId === known.id)?.due;
   if (!due) return <p className="text-ink-2">{known.label} · no due time</p>;
   const left = Date.parse(due) - now;

@@ -10,6 +10,7 @@ import {
 import type { Course, RackStudent, Slot, WorkProgress } from '../../state/api';
 import { isUnseen } from '../hall/Hall';
 import { stateOfSlot } from './SlotView';
+import { isLookedAt, periodsIn } from '../courses/periods';
 
 type Assignment = Course['assignments'][number];
 
@@ -24,14 +25,14 @@ export interface Place {
   progress?: WorkProgress | undefined;
 }
 
-/** The assignments that a period has been given and students see, or that any has, when all are looked at; soonest due first. */
+/** The assignments that a period has been given and students see, or any of several; soonest due first. */
 export function assignmentsFor(course: Course, period: string, now: number): Assignment[] {
-  const id = course.periods.find((known) => String(known.number) === period)?.id;
+  const ids = new Set(periodsIn(course, period).map(({ id }) => id));
   return course.assignments.filter(
     (assignment) =>
       assignment.visibleAt !== null &&
       Date.parse(assignment.visibleAt) <= now &&
-      (id ? assignment.dues.some((due) => due.periodId === id) : assignment.dues.length > 0),
+      assignment.dues.some((due) => ids.has(due.periodId)),
   );
 }
 
@@ -101,14 +102,12 @@ function placeOf(
   return { assignment, student, slot, due, state: stateOfSlot(slot, asked, now) };
 }
 
-/** The students of a period, or of all, one period after the other and in order in each. Who has left stays at their place. */
+/** The students of the periods that are looked at, one period after the other and in order in each. Who has left stays at their place. */
 function studentsOf<
   Student extends Pick<RackStudent, 'id' | 'last' | 'first' | 'called' | 'periodId' | 'groupId'>,
 >(students: readonly Student[], course: Course, period: string, arrangement: Arrangement): Student[] {
   const numberOf = new Map(course.periods.map((known) => [known.id, known.number]));
-  const here = students.filter(
-    ({ periodId }) => period === 'all' || String(numberOf.get(periodId)) === period,
-  );
+  const here = students.filter(({ periodId }) => isLookedAt(period, numberOf.get(periodId)));
   return inOrder(here, course, arrangement).toSorted(
     (a, b) => numberOf.get(a.periodId)! - numberOf.get(b.periodId)!,
   );

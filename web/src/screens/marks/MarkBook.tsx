@@ -21,6 +21,7 @@ import { MarkTable } from './MarkTable';
 import { NothingIn } from './NothingIn';
 import { sayMark, saySpread } from './sayMark';
 import { useGiving, whyNotHere, type Place } from './useGiving';
+import { isLookedAt, isSeveral } from '../../parts/courses/periods';
 
 // Most visits to the book never look at its pictures; what draws them comes when they do.
 const ScorePictures = lazy(() =>
@@ -92,7 +93,7 @@ function OpenBook({ course, period, book, view }: OpenBookProps) {
   const periodOf = new Map(course.periods.map((known) => [known.id, known]));
   const students = book.students.filter(
     (student) =>
-      (period === 'all' || String(periodOf.get(student.periodId)?.number) === period) &&
+      isLookedAt(period, periodOf.get(student.periodId)?.number) &&
       // Who left is here with what they have.
       (student.leftAt === null || student.marks.some((mark) => mark !== null)),
   );
@@ -164,7 +165,7 @@ function OpenBook({ course, period, book, view }: OpenBookProps) {
         }}
         onGive={(at, typed) => give(placeAt(at), typed)}
         asideOf={({ periodId, leftAt }) =>
-          [period === 'all' ? (periodOf.get(periodId)?.label ?? '') : '', leftAt ? 'left' : '']
+          [isSeveral(period) ? (periodOf.get(periodId)?.label ?? '') : '', leftAt ? 'left' : '']
             .filter(Boolean)
             .join(', ')
         }

@@ -42,6 +42,7 @@ import { SelectedBar } from './SelectedBar';
 import { TallyList } from './TallyList';
 import { useSelection } from './useSelection';
 import { useShown } from './useShown';
+import { isSeveral, onePeriod } from '../../parts/courses/periods';
 
 // Fetched as soon as the rack is open, so that it is there when Space is pressed; not before the first page.
 const loadGlance = () => import('./Glance');
@@ -168,7 +169,7 @@ export function Slots({ course, period }: { course: Course; period: string }) {
           <DropHere
             course={course}
             assignmentId={assignment.id}
-            periodId={course.periods.find(({ number }) => String(number) === period)?.id ?? null}
+            periodId={onePeriod(course, period)?.id ?? null}
             says={`for ${assignment.title}`}
           />
           <RackHead
@@ -248,7 +249,7 @@ export function Slots({ course, period }: { course: Course; period: string }) {
               ref={grid}
               course={course}
               places={places}
-              byPeriod={period === 'all'}
+              byPeriod={isSeveral(period)}
               selected={selected?.student.id ?? null}
               now={now}
               zone={zone}

@@ -1,14 +1,6 @@
-import type { CourseId } from '@vestibul/core';
-import {
-  keepChoice,
-  keepSet,
-  useKeptChoice,
-  useKeptSet,
-  type KeptChoice,
-} from '../../parts/hall/useKeptChoice';
+import { keepChoice, useKeptChoice, type KeptChoice } from '../../parts/hall/useKeptChoice';
 import { canCoverWords } from '../../parts/piece/CoveredNames';
 import { inputClass } from '../../parts/ui/Field';
-import { toggled } from '../../parts/ui/toggled';
 import type { Course } from '../../state/api';
 import {
   queueOrders,
@@ -35,7 +27,6 @@ const namesChoice: KeptChoice<'shown' | 'hidden'> = {
   values: ['shown', 'hidden'],
   first: 'shown',
 };
-const leftOutKey = (course: CourseId) => `vestibul.queue.leftOut ${course}`;
 
 const showWords: Partial<Record<QueueShow, string>> = { all: 'all work' };
 const orderWords: Partial<Record<QueueOrder, string>> = { name: 'by name' };
@@ -47,14 +38,13 @@ const workerWords: Record<QueueWorker, string> = {
 };
 
 /** Shows all again, where nothing is as it was asked for. */
-export function showAll(course: CourseId): void {
+export function showAll(): void {
   keepChoice(showChoice, 'all');
   keepChoice(workerChoice, 'anybody');
-  keepSet(leftOutKey(course), new Set());
 }
 
 /** How somebody goes through the queue, on this device. */
-export function useQueueChoices(course: CourseId) {
+export function useQueueChoices() {
   const isHidden = useKeptChoice(namesChoice) === 'hidden';
   const order = useKeptChoice(orderChoice);
   return {
@@ -63,20 +53,12 @@ export function useQueueChoices(course: CourseId) {
     // By name, the order would tell who it is.
     order: isHidden ? ('at random' as const) : order,
     isHidden,
-    /** Periods that are not looked at, where all are. */
-    leftOut: useKeptSet(leftOutKey(course)),
   };
 }
 
-interface QueueChoicesProps {
-  course: Course;
-  /** Whether the work of all periods is looked at: then of which. */
-  isAll: boolean;
-}
-
 /** Which work lies on the pile, and in which order. */
-export function QueueChoices({ course, isAll }: QueueChoicesProps) {
-  const { show, worker, order, isHidden, leftOut } = useQueueChoices(course.id);
+export function QueueChoices({ course }: { course: Course }) {
+  const { show, worker, order, isHidden } = useQueueChoices();
   return (
     <div className="grid gap-1.5">
       <div className="flex gap-1.5">
@@ -94,22 +76,6 @@ export function QueueChoices({ course, isAll }: QueueChoicesProps) {
             words={workerWords}
           />
         </div>
-      ) : null}
-      {isAll && course.periods.length > 1 ? (
-        <fieldset className="flex flex-wrap gap-x-3 text-small">
-          <legend className="float-left mr-3 min-h-6 content-center">Periods</legend>
-          {course.periods.map(({ id, number, label }) => (
-            <label key={id} className="flex min-h-6 items-center gap-1">
-              <input
-                type="checkbox"
-                aria-label={label}
-                checked={!leftOut.has(id)}
-                onChange={() => keepSet(leftOutKey(course.id), toggled(leftOut, id))}
-              />
-              {number}
-            </label>
-          ))}
-        </fieldset>
       ) : null}
       <label className="flex min-h-6 items-center gap-2 text-small">
         <input

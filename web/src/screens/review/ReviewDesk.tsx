@@ -160,7 +160,7 @@ function DeskOf({ course, period }: { course: Course; period: string }) {
                     {isOfYear ? (
                       <YearLink to={toYear} says="Everybody’s" />
                     ) : (
-                      <QueueChoices course={course} isAll={period === 'all'} />
+                      <QueueChoices course={course} />
                     )}
                     <DeskPile
                       course={course}
@@ -198,7 +198,7 @@ function DeskOf({ course, period }: { course: Course; period: string }) {
               ) : queued.hasAny ? (
                 <Empty title="Nothing here is what you chose">
                   <p>There is other work for this assignment.</p>
-                  <Button look="go" onClick={() => showAll(course.id)}>
+                  <Button look="go" onClick={() => showAll()}>
                     Show all
                   </Button>
                 </Empty>

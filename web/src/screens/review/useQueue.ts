@@ -23,21 +23,19 @@ export function useQueue(course: Course, period: string) {
   const me = usePerson().id;
   const arrangement = useArrangement();
   const rack = api.useReadRackQuery({ params: { courseId: course.id } });
-  const kept = useQueueChoices(course.id);
+  const kept = useQueueChoices();
   const asked = chosen.get('student');
   const isOfYear = asked !== null && chosen.get('through') === THROUGH_YEAR.through;
   const assignments = assignmentsFor(course, isOfYear ? 'all' : period, now);
   const assignment = chooseAssignment(assignments, chosen.get('assignment'), now);
 
-  const isLeftOut = (place: Place) => period === 'all' && kept.leftOut.has(place.student.periodId);
   const isAsked = (place: Place) =>
     place.student.id === asked && (!isOfYear || place.assignment.id === assignment?.id);
   const ofAssignment = () =>
     rack.data && assignment ? placesFor(course, rack.data, period, assignment, now, arrangement) : [];
   const ofStudent = () =>
     rack.data && asked ? placesOfStudent(course, rack.data, asked, now, arrangement) : [];
-  const everything = isOfYear ? ofStudent() : ofAssignment();
-  const all = isOfYear ? everything : everything.filter((place) => isAsked(place) || !isLeftOut(place));
+  const all = isOfYear ? ofStudent() : ofAssignment();
   const choices = isOfYear
     ? // Who looks at one student looks at all they did, in its order, and knows whose it is.
       { ...kept, show: 'all' as const, worker: 'anybody' as const, order: 'name' as const, isHidden: false }
@@ -59,7 +57,7 @@ export function useQueue(course: Course, period: string) {
     isOfYear,
     all,
     /** Whether anything is in, were nothing left out by choice. */
-    hasAny: everything.some(hasWork),
+    hasAny: all.some(hasWork),
     queue,
     choices,
     ...deskPlace(queue, isAsked),

@@ -16,6 +16,7 @@ import { toggled } from '../../parts/ui/toggled';
 import { api, type Course } from '../../state/api';
 import { orders, sortAssignments, type AssignmentOrder } from './sortAssignments';
 import type { StepProps } from './SetUp';
+import { periodsIn } from '../../parts/courses/periods';
 
 // The list stands without it; it comes when one of them is opened.
 const AssignmentForm = lazy(() =>
@@ -44,13 +45,9 @@ export function AssignmentsStep({ course, period }: StepProps) {
       </Suspense>
     );
   }
+  const ids = new Set(periodsIn(course, period).map(({ id }) => id));
   const inPeriod = course.assignments.filter(
-    (assignment) =>
-      period === 'all' ||
-      assignment.dues.length === 0 ||
-      assignment.dues.some(
-        (due) => String(course.periods.find((known) => known.id === due.periodId)?.number) === period,
-      ),
+    (assignment) => assignment.dues.length === 0 || assignment.dues.some((due) => ids.has(due.periodId)),
   );
   const words = plainWords(find);
   const shown = sortAssignments(

@@ -12,6 +12,7 @@ import { stripFor } from '../../parts/naming/stripFor';
 import { useZone } from '../../parts/hall/useSession';
 import { api } from '../../state/api';
 import type { StepProps } from './SetUp';
+import { periodsIn } from '../../parts/courses/periods';
 
 /** A turn-in folder for everybody, with one press. */
 export function FoldersStep({ course, period, onStrip }: StepProps) {
@@ -30,7 +31,7 @@ export function FoldersStep({ course, period, onStrip }: StepProps) {
   }, [asked, isThere]);
   const [make, { isLoading }] = api.useMakeFoldersMutation();
   const missing = course.students - course.folders;
-  const chosen = course.periods.find((known) => String(known.number) === period);
+  const ids = new Set(periodsIn(course, period).map(({ id }) => id));
   if (course.students === 0) {
     return (
       <Empty title="First the roster">
@@ -68,7 +69,7 @@ export function FoldersStep({ course, period, onStrip }: StepProps) {
           <ul className="grid list-none gap-x-8 p-0 md:grid-cols-2">
             {inOrder(students, course, arrangement)
               .filter((student) => student.leftAt === null)
-              .filter((student) => period === 'all' || student.periodId === chosen?.id)
+              .filter((student) => ids.has(student.periodId))
               .toSorted((a, b) => (a.folderName && b.folderName ? (a.folderName < b.folderName ? -1 : 1) : 0))
               .map((student) => (
                 <li key={student.id} className="border-b border-line py-1">

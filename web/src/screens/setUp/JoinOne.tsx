@@ -13,6 +13,7 @@ import { tell, tellFailure } from '../../parts/messages/Notices';
 import { rowReasons } from '../../parts/messages/sentences';
 import { api } from '../../state/api';
 import type { StepProps } from './SetUp';
+import { onePeriod } from '../../parts/courses/periods';
 
 const fields = ['last', 'first', 'called', 'email', 'username', 'number'] as const satisfies ColumnMeaning[];
 type Preview = AnswerOf<'previewRoster'>;
@@ -25,7 +26,7 @@ interface JoinOneProps extends StepProps {
 
 /** A student who joins late: one form, and they have everything the others have. */
 export function JoinOne({ course, period, onClose, onJoined }: JoinOneProps) {
-  const start = course.periods.find((known) => String(known.number) === period) ?? course.periods[0]!;
+  const start = onePeriod(course, period) ?? course.periods[0]!;
   const form = useForm({
     resolver: zodResolver(joiningPerson),
     defaultValues: {

@@ -14,6 +14,7 @@ import { sayCount } from '../../parts/ui/format';
 import { tell } from '../../parts/messages/Notices';
 import { Check } from '../../parts/ui/Check';
 import type { Course, RosterStudent } from '../../state/api';
+import { onePeriod } from '../../parts/courses/periods';
 
 const formats: Record<PeopleFormat, string> = {
   csv: 'CSV, for a spreadsheet',
@@ -30,7 +31,7 @@ interface PeopleOutDialogProps {
 
 /** The roster back out again: all addresses in one copy, or a file of chosen columns. */
 export function PeopleOutDialog({ course, period, students, onClose }: PeopleOutDialogProps) {
-  const known = course.periods.find(({ number }) => String(number) === period);
+  const known = onePeriod(course, period);
   const [group, setGroup] = useState('');
   const [columns, setColumns] = useState<readonly PeopleColumn[]>(['last', 'first', 'email']);
   const [format, setFormat] = useState<PeopleFormat>('csv');

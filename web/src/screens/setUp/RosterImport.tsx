@@ -26,6 +26,7 @@ import { sayNotAsked } from './sayTouched';
 import { OutcomeTable } from './OutcomeTable';
 import { firstAnswers, peopleToJoin, withoutCapitals, type Answers } from './rosterAnswers';
 import type { StepProps } from './SetUp';
+import { onePeriod } from '../../parts/courses/periods';
 
 type Preview = AnswerOf<'previewRoster'>;
 
@@ -39,9 +40,7 @@ export function RosterImport({ course, period, onDone, canLeave }: RosterImportP
   const params = { courseId: course.id };
   const draft = useDraft(`list ${course.id}`, '');
   const text = draft.value;
-  const [periodId, setPeriodId] = useState<PeriodId | ''>(
-    course.periods.find((known) => String(known.number) === period)?.id ?? '',
-  );
+  const [periodId, setPeriodId] = useState<PeriodId | ''>(onePeriod(course, period)?.id ?? '');
   const [preview, setPreview] = useState<Preview | null>(null);
   const [said, setSaid] = useState(asRecognised);
   const [mends, setMends] = useState(false);

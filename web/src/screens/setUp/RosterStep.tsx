@@ -8,6 +8,7 @@ import { api } from '../../state/api';
 import { RosterImport } from './RosterImport';
 import { RosterTable } from './RosterTable';
 import type { StepProps } from './SetUp';
+import { onePeriod } from '../../parts/courses/periods';
 
 // Each window comes when it is opened.
 const GroupsDialog = lazy(() =>
@@ -33,7 +34,7 @@ export function RosterStep(props: StepProps) {
   const [open, setOpen] = useState<PersonId | null>(null);
   const done = () => setDoing('looking');
   if (doing === 'pasting') return <RosterImport {...props} onDone={done} canLeave={course.students > 0} />;
-  const here = course.periods.find(({ number }) => String(number) === period);
+  const here = onePeriod(course, period);
   return (
     <div className="grid gap-4">
       <div className="flex flex-wrap items-center gap-2.5">

@@ -10,6 +10,7 @@ import { useZone } from '../../parts/hall/useSession';
 import type { RosterStudent } from '../../state/api';
 import { PickedStudents } from './PickedStudents';
 import type { StepProps } from './SetUp';
+import { isLookedAt } from '../../parts/courses/periods';
 
 const ROW_HEIGHT = 38;
 const columns =
@@ -31,7 +32,7 @@ export function RosterTable({ students, course, period, onStrip, onOpen }: Roste
   const groupOf = new Map(course.periods.flatMap((known) => known.groups.map((group) => [group.id, group])));
   const words = plainWords(find);
   const here = inOrder(students, course, arrangement)
-    .filter((student) => period === 'all' || String(periodOf.get(student.periodId)?.number) === period)
+    .filter((student) => isLookedAt(period, periodOf.get(student.periodId)?.number))
     .toSorted(
       (a, b) =>
         Number(a.leftAt !== null) - Number(b.leftAt !== null) ||

@@ -12,6 +12,7 @@ import { sayCount, sayList, sayListName } from '../../parts/ui/format';
 import { tell, tellFailure } from '../../parts/messages/Notices';
 import { useSchoolName } from '../../parts/hall/useSession';
 import { api, type Course } from '../../state/api';
+import { onePeriod } from '../../parts/courses/periods';
 
 type Slips = AnswerOf<'makeSlips'>;
 type Why = Slips['without'][number]['why'];
@@ -36,7 +37,7 @@ export function SlipsDialog({
   onClose: () => void;
 }) {
   const [make, { data, isLoading }] = api.useMakeSlipsMutation();
-  const here = course.periods.find(({ number }) => String(number) === period);
+  const here = onePeriod(course, period);
   const [periodId, setPeriod] = useState<PeriodId | ''>(here?.id ?? '');
   const act = async () => {
     const body = { periodIds: periodId === '' ? [] : [periodId] };

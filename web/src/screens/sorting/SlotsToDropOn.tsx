@@ -1,6 +1,7 @@
 import { useDroppable } from '@dnd-kit/core';
 import { sayListName } from '../../parts/ui/format';
 import type { Course, RackStudent } from '../../state/api';
+import { periodsIn } from '../../parts/courses/periods';
 
 interface SlotsProps {
   course: Course;
@@ -10,7 +11,7 @@ interface SlotsProps {
 
 /** Everybody's slot, to be dropped on, while a piece is dragged. */
 export function SlotsToDropOn({ course, period, students }: SlotsProps) {
-  const shown = course.periods.filter(({ number }) => period === 'all' || String(number) === period);
+  const shown = periodsIn(course, period);
   return (
     <div className="grid min-h-0 content-start gap-2 overflow-y-auto">
       {shown.map(({ id, label }) => (

@@ -16,6 +16,7 @@ import { api, type Course } from '../../state/api';
 import { FirstSteps, needsFirstSteps } from './FirstSteps';
 import { Waiting } from './Waiting';
 import { DropHere } from '../../parts/sorting/DropHere';
+import { onePeriod } from '../../parts/courses/periods';
 
 // Most visits to Today never turn to the calendar; it comes when they do.
 const CalendarView = lazy(() =>
@@ -44,7 +45,7 @@ function TodayOf({ course, period }: { course: Course; period: string }) {
   const view = views.find(([known]) => known === search.get('view'))?.[0] ?? 'day';
   const path = (door: string, to: string) =>
     placePath(course.id, 'Today', door, to === 'day' ? {} : { view: to });
-  const shown = course.periods.find(({ number }) => String(number) === period);
+  const shown = onePeriod(course, period);
   return (
     <Hall
       course={course}

@@ -16,6 +16,7 @@ import { stripFor } from '../../parts/naming/stripFor';
 import { PeriodChip } from '../../parts/courses/PeriodChip';
 import type { Course } from '../../state/api';
 import { summarise, type DueLine } from './summarise';
+import { periodsIn } from '../../parts/courses/periods';
 
 /** What waits for the teacher, and the place that the first of each leads to. */
 const counts = [
@@ -75,25 +76,23 @@ interface WaitingProps {
 
 /** The teacher's first look: what arrived, what waits, what is due next, who is missing most; each leads to its place. */
 export function Waiting({ course, period, rack, now, zone, arrangement }: WaitingProps) {
-  const lines: DueLine[] = course.periods
-    .filter(({ number }) => period === 'all' || String(number) === period)
-    .flatMap((known) =>
-      assignmentsFor(course, String(known.number), now).flatMap((assignment) => {
-        const due = assignment.dues.find(({ periodId }) => periodId === known.id);
-        if (!due) return [];
-        const places = placesFor(course, rack, String(known.number), assignment, now, arrangement);
-        return [
-          {
-            period: known,
-            assignment,
-            dueMs: Date.parse(due.due),
-            due: due.due,
-            places,
-            tally: tallyOf(places),
-          },
-        ];
-      }),
-    );
+  const lines: DueLine[] = periodsIn(course, period).flatMap((known) =>
+    assignmentsFor(course, String(known.number), now).flatMap((assignment) => {
+      const due = assignment.dues.find(({ periodId }) => periodId === known.id);
+      if (!due) return [];
+      const places = placesFor(course, rack, String(known.number), assignment, now, arrangement);
+      return [
+        {
+          period: known,
+          assignment,
+          dueMs: Date.parse(due.due),
+          due: due.due,
+          places,
+          tally: tallyOf(places),
+        },
+      ];
+    }),
+  );
   const { arrived, answered, soon, waiting, missing } = summarise(lines, now);
   const strays = ({ student, slot }: Pick<Seat, 'student' | 'slot'>) =>
     stripFor(course, student, slot, zone).named?.follows === false;

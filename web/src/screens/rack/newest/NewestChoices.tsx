@@ -2,6 +2,7 @@ import { submissionStates } from '@vestibul/core';
 import { inputClass } from '../../../parts/ui/Field';
 import type { Course } from '../../../state/api';
 import { MOST_PIECES, type Wanted } from './newestOf';
+import { isSeveral, periodsIn } from '../../../parts/courses/periods';
 
 interface NewestChoicesProps {
   course: Course;
@@ -22,12 +23,9 @@ const statesIn = submissionStates.filter(
 
 /** How many pieces stand side by side, and which. */
 export function NewestChoices({ course, period, forms, wanted, most, onWant }: NewestChoicesProps) {
-  const isAll = period === 'all';
-  const groups = course.periods
-    .filter(({ number }) => isAll || String(number) === period)
-    .flatMap((known) =>
-      known.groups.map(({ id, name }) => ({ id, says: isAll ? `${name} (${known.label})` : name })),
-    );
+  const groups = periodsIn(course, period).flatMap((known) =>
+    known.groups.map(({ id, name }) => ({ id, says: isSeveral(period) ? `${name} (${known.label})` : name })),
+  );
   return (
     <div role="search" aria-label="Which work" className="flex flex-wrap items-center gap-2">
       <select

@@ -24,6 +24,7 @@ import { NewestChoices } from './NewestChoices';
 import { MOST_PIECES, isAny, type Wanted } from './newestOf';
 import { useNewest } from './useNewest';
 import { useWordInText } from './useWordInText';
+import { isSeveral } from '../../../parts/courses/periods';
 
 const SIZES = { head: 30, row: 96, heading: 28, column: 168 };
 const SIDE_WIDTH = { wide: 196, narrow: 116 };
@@ -82,7 +83,7 @@ export function NewestPieces({ course, period }: { course: Course; period: strin
     first: 0,
     seriesOf: () => shown.flatMap(({ places }) => places.filter((place) => place !== null)),
   });
-  const lines = useMemo(() => linesOf(course, shown, period === 'all'), [course, shown, period]);
+  const lines = useMemo(() => linesOf(course, shown, isSeveral(period)), [course, shown, period]);
   const side = useMedia('(min-width: 48rem)') ? SIDE_WIDTH.wide : SIDE_WIDTH.narrow;
   const placeAt = ({ row, column }: Spot) => shown[row]?.places[column] ?? null;
   return (

@@ -36,6 +36,7 @@ import { useWall } from '../useWall';
 import { MapMark, MarkMeanings, markOf } from './MapMark';
 import { TermPicker } from './TermPicker';
 import { isInTerm, useTerm } from './useTerm';
+import { isSeveral } from '../../../parts/courses/periods';
 
 /** A mark is as large as a finger may aim at (WCAG 2.2, 2.5.8). */
 const MARK = 24;
@@ -102,7 +103,7 @@ export function TermMap({ course, period }: { course: Course; period: string }) 
     first: assignments.length - 1,
     seriesOf: ({ column }) => rows.flatMap(({ places }) => places[column] ?? []),
   });
-  const byPeriod = period === 'all' && order === 'name';
+  const byPeriod = isSeveral(period) && order === 'name';
   const lines = useMemo(() => linesOf(course, rows, byPeriod), [course, rows, byPeriod]);
   const side = useMedia('(min-width: 48rem)') ? SIDE_WIDTH.wide : SIDE_WIDTH.narrow;
   const [width, measured] = useWidth();

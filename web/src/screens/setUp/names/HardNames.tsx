@@ -8,6 +8,7 @@ import { enamel } from '../../../parts/courses/Plate';
 import { Empty, Loading } from '../../../parts/messages/States';
 import type { Course } from '../../../state/api';
 import type { LiveCheck } from './useRuleCheck';
+import { isLookedAt } from '../../../parts/courses/periods';
 
 /** How many names show; the rest is plainer than these. */
 const SHOWN = 16;
@@ -94,7 +95,7 @@ function hardestFirst({ check }: LiveCheck, period: string): Row[] {
       if (!troubled.has(student))
         troubled.set(student, code === 'collision' ? 'same name twice' : code.replaceAll('-', ' '));
   return check.names
-    .filter((name) => period === 'all' || String(name.period) === period)
+    .filter((name) => isLookedAt(period, name.period))
     .map((name): Row => {
       const trouble = troubled.get(name.student);
       const marks = (name.name.normalize('NFD').match(/\p{M}/gu) ?? []).length;
