@@ -49,6 +49,36 @@ test('what happened in a term: when work came, who has gone quiet, what waits fo
     expect(sum(await column(page, 'Week by week', 'All'))).toBe(isIn + 1);
   });
 
+  await test.step('what was done is told by week, day, student and assignment, each the way to its lines', async () => {
+    const table = region(page, 'What was done').getByRole('table');
+    const way = page.getByLabel('How it is told');
+    const reviewed = sum(await column(page, 'What was done', 'Reviewed'));
+    const turnedIn = sum(await column(page, 'What was done', 'Turned in'));
+    expect(reviewed).toBeGreaterThan(0);
+    // Who turned in twice did it twice.
+    expect(turnedIn).toBeGreaterThanOrEqual(isIn + 1);
+    for (const [by, head] of [
+      ['by day', 'Day'],
+      ['by student', 'Student'],
+      ['by assignment', 'Assignment'],
+    ] as const) {
+      await way.selectOption(by);
+      await expect(table.getByRole('columnheader', { name: head })).toBeVisible();
+      const all = page.getByRole('button', { name: /^Show all \d+$/ });
+      if (await all.isVisible()) await all.click();
+      await expect(all).toBeHidden();
+      expect(sum(await column(page, 'What was done', 'Reviewed'))).toBe(reviewed);
+    }
+    await way.selectOption('by student');
+    const student = table.getByRole('link').first();
+    const name = (await student.textContent())!;
+    await student.press('Enter');
+    await expect(page.getByRole('combobox', { name: 'Student' }).locator('option:checked')).toHaveText(name);
+    await expect(page.getByText(/^\d+ lines? · nothing here/)).toBeVisible();
+    await page.goBack();
+    await expect(way).toHaveValue('student');
+  });
+
   await test.step('what is missing is a way to those who lack it', async () => {
     const missing = sum(await column(page, 'Assignment by assignment', 'Missing'));
     expect(missing).toBeGreaterThan(0);

@@ -125,6 +125,8 @@ export { addDays, daysBetween, isOver } from './calendar/days';
 export { moveToYear } from './calendar/moveToYear';
 export { HIGHEST_PERIOD, LONGEST_CYCLE, meetingsOn, nextMeeting } from './calendar/meetings';
 export type { Meeting, MeetingPattern } from './calendar/meetings';
+export { QUARTER_SECONDS, acts, countActs, dayOfQuarter, kindOfAct, sumActs } from './progress/acts';
+export type { Act, ActCounts, ActKind, CountedLines } from './progress/acts';
 export { QUIET_DAYS, arrivalsByDue, arrivalsByWeek, goneQuiet } from './progress/happened';
 export type { ArrivalBar, ArrivalWeek, Arrived, Asked, Quiet } from './progress/happened';
 export { addMonths, weekOf, weeksOfMonth } from './calendar/weeks';

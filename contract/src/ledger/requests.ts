@@ -1,6 +1,6 @@
 import { z } from 'zod';
-import { type EventKind, eventGroups, eventKinds } from '@vestibul/core';
-import { recordFilter } from '../parts/bodies';
+import { type EventKind, type PeriodId, eventGroups, eventKinds } from '@vestibul/core';
+import { day, idList, recordFilter } from '../parts/bodies';
 
 /** What requests about the ledger carry. */
 export const ledgerRequests = {
@@ -9,6 +9,15 @@ export const ledgerRequests = {
       kind: z.enum(eventKinds as [EventKind, ...EventKind[]]).optional(),
       group: z.enum(eventGroups).optional(),
       before: z.coerce.number().int().min(0).optional(),
+    }),
+  },
+  /** What was done on days of the school, both included, in some periods or in all. */
+  readHappened: {
+    query: z.object({
+      by: z.enum(['day', 'student', 'assignment']),
+      from: day.optional(),
+      to: day.optional(),
+      periods: idList<PeriodId>().optional(),
     }),
   },
 } as const;

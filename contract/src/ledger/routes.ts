@@ -8,4 +8,10 @@ export const ledgerRoutes = {
     about: 'course',
     needs: 'view',
   },
+  readHappened: {
+    method: 'GET',
+    path: '/api/courses/:courseId/happened',
+    about: 'course',
+    needs: 'view',
+  },
 } as const satisfies Record<string, Route>;

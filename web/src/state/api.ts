@@ -200,6 +200,7 @@ export const api = createApi({
       handBack: change('handBack', 'Submission', 'Ledger'),
       takeIntoReview: change('takeIntoReview', 'Submission', 'Ledger'),
       readLedger: read('readLedger', 'Ledger'),
+      readHappened: read('readHappened', 'Ledger'),
 
       readDoor: read('readDoor', 'Door'),
       enterDoor: change('enterDoor', 'Door'),

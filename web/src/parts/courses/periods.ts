@@ -1,4 +1,5 @@
 import type { Course } from '../../state/api';
+import { sayList } from '../ui/format';
 
 /** Which periods are looked at, as it stands in an address: `all`, the number of one, or of several, as `3,5`. */
 export type LookedAt = string;
@@ -46,6 +47,4 @@ export function withOneMore(course: WithPeriods, lookedAt: LookedAt, number: num
 
 /** `All periods`, or `Period 3 and Period 5`. */
 export const sayPeriods = (course: WithPeriods, lookedAt: LookedAt): string =>
-  lookedAt === 'all'
-    ? 'All periods'
-    : new Intl.ListFormat('en-GB').format(periodsIn(course, lookedAt).map(({ label }) => label));
+  lookedAt === 'all' ? 'All periods' : sayList(periodsIn(course, lookedAt).map(({ label }) => label));

@@ -4,6 +4,7 @@ import { useRef, useState } from 'react';
 import { pathOf, type AnswerOf } from '@vestibul/contract';
 import {
   eventGroups,
+  eventKinds,
   kindsOf,
   type AssignmentId,
   type EventGroup,
@@ -12,6 +13,7 @@ import {
 } from '@vestibul/core';
 import { Link } from 'react-router';
 import { placePath, placesOf } from '../../parts/hall/places';
+import { useChosen } from '../../parts/hall/useChosen';
 import { useNow } from '../../parts/hall/useNow';
 import { spansUntil } from './spans';
 import { Button, buttonClass } from '../../parts/ui/Button';
@@ -43,6 +45,21 @@ interface Filter {
 }
 
 const noFilter: Filter = { kind: '', when: '', from: '', to: '', student: '', assignment: '' };
+
+/** Which lines an address asks for. */
+function filterOf(asked: URLSearchParams): Filter {
+  const of = (key: keyof Filter) => asked.get(key) ?? '';
+  const kinds = [...eventKinds, ...eventGroups.map((group) => `all ${group}` as const)];
+  return {
+    kind: kinds.find((kind) => kind === of('kind')) ?? '',
+    when: of('when'),
+    from: of('from'),
+    to: of('to'),
+    student: of('student') as PersonId | '',
+    assignment: of('assignment') as AssignmentId | '',
+  };
+}
+
 const LINE_HEIGHT = 44;
 
 /** The ledger: every line of the record, the newest first. */
@@ -56,7 +73,8 @@ function LedgerOf({ course, period }: { course: Course; period: string }) {
   const params = { courseId: course.id };
   const zone = useZone();
   const language = useLanguage();
-  const [filter, setFilter] = useState(noFilter);
+  const [asksFor, choose] = useChosen();
+  const filter = filterOf(asksFor);
   // Where each page that is shown begins; the first begins at the end of the ledger.
   const [pages, setPages] = useState<number[]>([]);
   const before = pages.at(-1);
@@ -76,7 +94,11 @@ function LedgerOf({ course, period }: { course: Course; period: string }) {
   };
   const ledger = api.useReadLedgerQuery({ params, query });
   const change = (part: Partial<Filter>) => {
-    setFilter({ ...filter, ...part });
+    choose((search) => {
+      for (const [key, value] of Object.entries(part))
+        if (value === '') search.delete(key);
+        else search.set(key, value);
+    });
     setPages([]);
   };
   return (

@@ -19,10 +19,11 @@ import { api, type Course } from '../../../state/api';
 import { RackHead } from '../RackHead';
 import { rackPath } from '../RackViews';
 import { TermPicker } from '../term/TermPicker';
-import { isInTerm, useTerm } from '../term/useTerm';
+import { isInTerm, useTerm, type Term } from '../term/useTerm';
 import { GoneQuiet } from './GoneQuiet';
 import { arrivedOf, sayBar, sayMiddle, sayWeek } from './sayArrivals';
 import { Waiting } from './Waiting';
+import { WhatWasDone } from './WhatWasDone';
 
 const DAYS = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun'];
 const NOTHING = 'Nothing is turned in yet.';
@@ -82,7 +83,7 @@ export function Happened({ course, period }: { course: Course; period: string })
               <p>When work is turned in, it is told here when it came.</p>
             </Empty>
           ) : (
-            <Told course={course} period={period} rows={rows} now={now} />
+            <Told course={course} period={period} term={term} rows={rows} now={now} />
           )
         }
       </Read>
@@ -93,11 +94,12 @@ export function Happened({ course, period }: { course: Course; period: string })
 interface ToldProps {
   course: Course;
   period: string;
+  term: Term | null;
   rows: readonly StudentRow[];
   now: number;
 }
 
-function Told({ course, period, rows, now }: ToldProps) {
+function Told({ course, period, term, rows, now }: ToldProps) {
   const zone = useZone();
   const places = placesIn(rows);
   const works = places.flatMap(arrivedOf);
@@ -153,6 +155,7 @@ function Told({ course, period, rows, now }: ToldProps) {
             ])}
         />
         <ByAssignment places={places} />
+        <WhatWasDone course={course} period={period} term={term} rows={rows} />
       </div>
       <aside className="grid min-w-0 gap-4">
         <Waiting course={course} period={period} places={places} />

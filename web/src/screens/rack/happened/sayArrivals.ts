@@ -53,5 +53,15 @@ export function sayMiddle(works: readonly Arrived[]): string {
 
 const dayAndMonth = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short', timeZone: 'UTC' });
 
+const weekday = new Intl.DateTimeFormat('en-GB', {
+  weekday: 'short',
+  day: 'numeric',
+  month: 'short',
+  timeZone: 'UTC',
+});
+
+/** A day: `Tue, 24 Nov`. */
+export const sayWeekday = (day: string): string => weekday.format(Date.parse(day));
+
 /** A week by its Monday: `23 Nov`. */
 export const sayWeek = (monday: string): string => dayAndMonth.format(Date.parse(monday));
