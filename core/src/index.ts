@@ -119,6 +119,8 @@ export {
 export type { ClockReading } from './deadline/zonedTime';
 export { LONGEST_GRACE, lateCounts, latenessOf, sayDuration } from './deadline/lateness';
 export type { LatenessRule, LateCounts } from './deadline/lateness';
+export { askOf } from './deadline/askOf';
+export type { Ask, Asking } from './deadline/askOf';
 export { dueFor } from './deadline/dueFor';
 export type { OwnDue, PeriodDue } from './deadline/dueFor';
 export { addDays, daysBetween, isOver } from './calendar/days';
@@ -127,6 +129,11 @@ export { HIGHEST_PERIOD, LONGEST_CYCLE, meetingsOn, nextMeeting } from './calend
 export type { Meeting, MeetingPattern } from './calendar/meetings';
 export { QUARTER_SECONDS, acts, countActs, dayOfQuarter, kindOfAct, sumActs } from './progress/acts';
 export type { Act, ActCounts, ActKind, CountedLines } from './progress/acts';
+export { whatWaits } from './progress/whatWaits';
+export type { CourseNow, Waits } from './progress/whatWaits';
+export { writeWeek } from './notices/writeWeek';
+export type { WeekOfCourse } from './notices/writeWeek';
+export { waitsForHandBack, waitsForReview } from './submissions/waits';
 export { QUIET_DAYS, arrivalsByDue, arrivalsByWeek, goneQuiet } from './progress/happened';
 export type { ArrivalBar, ArrivalWeek, Arrived, Asked, Quiet } from './progress/happened';
 export { addMonths, weekOf, weeksOfMonth } from './calendar/weeks';

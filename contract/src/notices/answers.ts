@@ -22,6 +22,8 @@ export const noticesAnswers = {
   sendReminder: z.object({ sent: count }),
   readNotices: z.object({
     digest: z.enum(digests),
+    /** Whether they want a letter a week of the courses that they teach. */
+    weekly: z.boolean(),
     /** Whether they want a letter when work comes back. */
     returnLetters: z.boolean(),
     email: z.string(),

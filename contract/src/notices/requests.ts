@@ -6,7 +6,10 @@ import { digests } from './shapes';
 
 /** What requests about letters carry. */
 export const noticesRequests = {
-  setNotices: { body: z.object({ digest: z.enum(digests), returnLetters: z.boolean() }) },
+  /** What is not named stays as it is. */
+  setNotices: {
+    body: z.object({ digest: z.enum(digests), weekly: z.boolean(), returnLetters: z.boolean() }).partial(),
+  },
   previewReminder: {
     body: z.object({
       /** Whom it is thought of for; none is everybody. */

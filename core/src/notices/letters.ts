@@ -7,8 +7,8 @@ export interface Letter {
   text: string;
 }
 
-/** Letters that somebody chose and that stop at one press: the one of a day, and the one when work comes back. */
-export const chosenLetters = ['daily', 'returns'] as const;
+/** Letters that somebody chose and that stop at one press: the one of a day, the one of a week, and the one when work comes back. */
+export const chosenLetters = ['daily', 'weekly', 'returns'] as const;
 export type ChosenLetters = (typeof chosenLetters)[number];
 
 /** `Tuesday 24 November, 23:59` in a time zone. */
@@ -168,12 +168,13 @@ export function writeAccountLetter(facts: {
 }
 
 /** Whom a letter greets; nobody by no name. */
-const hello = (called: string) => (called.trim() ? `Hello ${called.trim()},` : 'Hello,');
+export const hello = (called: string) => (called.trim() ? `Hello ${called.trim()},` : 'Hello,');
 
 /** What people wrote, for a subject: a header is one line (RFC 5322, section 2.2). */
-const oneLine = (text: string) => text.replace(/\s+/g, ' ').trim();
+export const oneLine = (text: string) => text.replace(/\s+/g, ' ').trim();
 
-function paragraphs(...parts: string[]): string {
+/** A letter's text of its paragraphs; what is empty is left out. */
+export function paragraphs(...parts: string[]): string {
   return `${parts
     .map((part) => part.trim())
     .filter(Boolean)

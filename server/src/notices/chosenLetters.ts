@@ -4,18 +4,29 @@ import { pathOf, type BodyOf } from '@vestibul/contract';
 import { Failure } from '../platform/failure';
 import type { School } from '../platform/School';
 import { one, run } from '../platform/database/database';
+import { mondayOf } from './mondayOf';
 
 /** Which letters somebody gets. */
 export function setLetters(
   school: School,
   person: PersonId,
-  { digest, returnLetters }: BodyOf<'setNotices'>,
+  { digest, weekly, returnLetters }: BodyOf<'setNotices'>,
 ): void {
-  run(school.db, 'UPDATE person SET digest = :digest, return_letters = :returns WHERE id = :person', {
-    digest,
-    returns: returnLetters ? 1 : 0,
-    person,
-  });
+  const asNumber = (wanted: boolean | undefined) => (wanted === undefined ? null : wanted ? 1 : 0);
+  run(
+    school.db,
+    `UPDATE person SET digest = COALESCE(:digest, digest), return_letters = COALESCE(:returns, return_letters),
+       weekly_on = CASE WHEN :weekly = 1 AND weekly_letter = 0 THEN :monday ELSE weekly_on END,
+       weekly_letter = COALESCE(:weekly, weekly_letter) WHERE id = :person`,
+    {
+      digest: digest ?? null,
+      weekly: asNumber(weekly),
+      returns: asNumber(returnLetters),
+      // The first comes when the next week begins.
+      monday: mondayOf(school),
+      person,
+    },
+  );
 }
 
 /**
@@ -36,6 +47,7 @@ export function stopAddress(school: School, person: PersonId, letters: ChosenLet
 
 /** What nobody gets who does not want it, by column. */
 const STOPS: Record<ChosenLetters, string> = {
+  weekly: 'UPDATE person SET weekly_letter = 0 WHERE letters_token = ?',
   daily: `UPDATE person SET digest = 'none' WHERE letters_token = ?`,
   returns: 'UPDATE person SET return_letters = 0 WHERE letters_token = ?',
 };

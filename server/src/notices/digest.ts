@@ -16,9 +16,8 @@ import { listMyAssignments } from '../submissions/studentPlace';
 import { greetedAs } from '../school/people';
 import { queueLetter } from '../platform/mail/outbox';
 import { stopAddress } from './chosenLetters';
+import { LETTER_HOUR } from './letterHour';
 
-/** When the letter of a day is written, in the school's time. */
-const HOUR = '07:00';
 const DAY_MS = 86_400_000;
 /** Letters written in one turn, so that requests get theirs; the rest follow a few seconds later. */
 const AT_ONCE = 40;
@@ -39,7 +38,7 @@ export function writeDigests(school: School): number {
   const now = school.now();
   const local = instantToLocal(now, facts.timeZone);
   const today = local.slice(0, 10) as Day;
-  if (local.slice(11) < HOUR) return 0;
+  if (local.slice(11) < LETTER_HOUR) return 0;
   const readers = all<Reader>(
     school.db,
     `SELECT p.id, ${greetedAs} AS called, p.email, p.standing FROM person p

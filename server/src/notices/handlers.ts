@@ -7,10 +7,20 @@ import { previewReminder, sendReminder } from './reminders';
 import { caller, type JsonHandlers } from '../platform/http/call';
 
 function readNotices(school: School, person: PersonId): AnswerOf<'readNotices'> {
-  const { digest, email, returns } = one<
-    Pick<AnswerOf<'readNotices'>, 'digest' | 'email'> & { returns: number }
-  >(school.db, 'SELECT digest, email, return_letters AS returns FROM person WHERE id = ?', [person])!;
-  return { digest, email, returnLetters: returns === 1, canMail: school.mail !== null };
+  const { digest, email, weekly, returns } = one<
+    Pick<AnswerOf<'readNotices'>, 'digest' | 'email'> & { weekly: number; returns: number }
+  >(
+    school.db,
+    'SELECT digest, email, weekly_letter AS weekly, return_letters AS returns FROM person WHERE id = ?',
+    [person],
+  )!;
+  return {
+    digest,
+    email,
+    weekly: weekly === 1,
+    returnLetters: returns === 1,
+    canMail: school.mail !== null,
+  };
 }
 
 export const noticeHandlers = {

@@ -54,6 +54,8 @@ const undo: Record<number, string> = {
   42: 'DROP INDEX upload_spoken_unsaved',
   43: 'DROP TABLE progress',
   44: 'DROP TABLE inside; DROP TABLE alike',
+  45: `DROP INDEX person_with_weekly_letter; ALTER TABLE person DROP COLUMN weekly_letter;
+    ALTER TABLE person DROP COLUMN weekly_on`,
 };
 
 /** Ends a school's server, and starts it on its database as an earlier version would have left it. */

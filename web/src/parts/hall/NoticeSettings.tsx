@@ -1,3 +1,4 @@
+import type { BodyOf } from '@vestibul/contract';
 import { api } from '../../state/api';
 import { Check } from '../ui/Check';
 import { ChoiceCard } from '../ui/ChoiceCard';
@@ -6,12 +7,12 @@ import { tell, tellFailure } from '../messages/Notices';
 import { Read } from '../messages/States';
 import { usePerson } from './useSession';
 
-/** Whether somebody wants a letter a day, and a student one when work comes back. Nothing is sent that they did not ask for. */
+/** Whether somebody wants a letter a day, one of the staff a letter a week, and a student one when work comes back. Nothing is sent that they did not ask for. */
 export function NoticeSettings({ onClose }: { onClose: () => void }) {
   const notices = api.useReadNoticesQuery();
   const [set] = api.useSetNoticesMutation();
   const isStudent = usePerson().standing === 'student';
-  const choose = async (body: { digest: 'none' | 'daily'; returnLetters: boolean }, says: string) => {
+  const choose = async (body: BodyOf<'setNotices'>, says: string) => {
     const { error } = await set({ body });
     if (error) tellFailure(error);
     else tell(says);
@@ -19,7 +20,7 @@ export function NoticeSettings({ onClose }: { onClose: () => void }) {
   return (
     <Dialog title="Notices" description="E-mails about your work" open onClose={onClose}>
       <Read of={notices}>
-        {({ digest, returnLetters, email, canMail }) =>
+        {({ digest, weekly, returnLetters, email, canMail }) =>
           !canMail ? (
             <p>This school can’t send e-mail yet. News is on your Today page.</p>
           ) : email === '' ? (
@@ -41,7 +42,7 @@ export function NoticeSettings({ onClose }: { onClose: () => void }) {
                   checked={digest === value}
                   onChoose={() =>
                     void choose(
-                      { digest: value, returnLetters },
+                      { digest: value },
                       value === 'daily' ? 'One e-mail a day, in the morning.' : 'No daily e-mail.',
                     )
                   }
@@ -54,7 +55,7 @@ export function NoticeSettings({ onClose }: { onClose: () => void }) {
                     checked={returnLetters}
                     onChange={(wanted) =>
                       void choose(
-                        { digest, returnLetters: wanted },
+                        { returnLetters: wanted },
                         wanted
                           ? 'An e-mail when work is handed back.'
                           : 'No e-mail when work is handed back.',
@@ -62,7 +63,20 @@ export function NoticeSettings({ onClose }: { onClose: () => void }) {
                     }
                   />
                 </div>
-              ) : null}
+              ) : (
+                <div className="mt-2">
+                  <Check
+                    label="An e-mail on Mondays: what was done last week, what waits for you, who has gone quiet"
+                    checked={weekly}
+                    onChange={(wanted) =>
+                      void choose(
+                        { weekly: wanted },
+                        wanted ? 'An e-mail on Mondays, from the next one on.' : 'No e-mail on Mondays.',
+                      )
+                    }
+                  />
+                </div>
+              )}
             </fieldset>
           )
         }

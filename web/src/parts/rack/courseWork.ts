@@ -1,7 +1,9 @@
 import {
-  dueFor,
+  askOf,
   groupBy,
   sortPeople,
+  waitsForHandBack,
+  waitsForReview,
   type AssignmentId,
   type Instant,
   type SortOrder,
@@ -91,13 +93,8 @@ function placeOf(
   { slot, own }: { slot: Slot | undefined; own: OwnRow | undefined },
   now: number,
 ): Place | null {
-  const periodDue = assignment.dues.find(({ periodId }) => periodId === student.periodId)?.due ?? null;
-  const isAsked =
-    (periodDue !== null || own !== undefined) &&
-    (assignment.groupIds.length === 0 ||
-      (student.groupId !== null && assignment.groupIds.includes(student.groupId)));
-  if (!isAsked && !slot) return null;
-  const { due, excused } = dueFor({ due: periodDue, givenAt: assignment.visibleAt }, own ?? null, student);
+  const { due, excused, isGiven } = askOf(assignment, student, own ?? null);
+  if (!isGiven && !slot) return null;
   const asked = { due, excused, graceMinutes: assignment.graceMinutes };
   return { assignment, student, slot, due, state: stateOfSlot(slot, asked, now) };
 }
@@ -202,7 +199,7 @@ export interface Tally {
 
 /** Whether somebody's work waits to be reviewed; what is about to be handed back does not. */
 export const isToReview = ({ state, slot }: Pick<Place, 'state' | 'slot'>): boolean =>
-  (state === 'turned in' || state === 'late') && !slot?.goesBack;
+  waitsForReview({ state, goesBack: slot?.goesBack ?? false });
 
 /** Whether somebody has anything in. */
 export const hasWork = ({ slot }: Pick<Place, 'slot'>): boolean => Boolean(slot?.id);
@@ -213,7 +210,7 @@ export const firstToReview = (places: readonly Place[]): Place | undefined =>
 
 /** Whether somebody's work is reviewed and waits to be handed back. */
 export const isToHandBack = ({ state, slot }: Pick<Place, 'state' | 'slot'>): boolean =>
-  state === 'reviewed' && !slot?.goesBack;
+  waitsForHandBack({ state, goesBack: slot?.goesBack ?? false });
 
 /** Whether a comment waits for the staff: the last word of it is the student's. */
 export const isAnswered = ({ slot }: Pick<Place, 'slot'>): boolean => (slot?.answers ?? 0) > 0;

@@ -7,6 +7,7 @@ import { api } from '../../state/api';
 
 const WHICH: Record<ChosenLetters, string> = {
   daily: 'The daily e-mail',
+  weekly: 'The weekly e-mail',
   returns: 'The e-mail when work is handed back',
 };
 
