@@ -1,16 +1,6 @@
 import type { Page } from '@playwright/test';
 import { axeFindings, expect, openDemo, test, toDesk, toPeriod } from './support/journey';
-
-/** A finger that goes across the screen, as the browser is told of one. */
-async function swipe(page: Page, from: number, to: number): Promise<void> {
-  const touches = await page.context().newCDPSession(page);
-  const tell = (type: 'touchStart' | 'touchMove' | 'touchEnd', x?: number) =>
-    touches.send('Input.dispatchTouchEvent', { type, touchPoints: x === undefined ? [] : [{ x, y: 420 }] });
-  await tell('touchStart', from);
-  await tell('touchMove', (from + to) / 2);
-  await tell('touchMove', to);
-  await tell('touchEnd');
-}
+import { swipe } from './support/swipe';
 
 const wider = (page: Page) =>
   page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth);

@@ -58,6 +58,9 @@ const firsts = Array.from(
 );
 const lasts = ['Strömberg', 'Đặng', 'Okonjo', 'García', 'Łukasik', 'Haddad', 'Ölün'];
 
+/** Most who join a course at once. */
+const MOST_JOINING = 1000;
+
 /** Students, spread over the periods of a course; those in `known` join it too. */
 export function addStudents(
   school: School,
@@ -79,8 +82,14 @@ export function addStudents(
     knownId,
     periodId: periods[i % periods.length]!,
   }));
-  const body = requests.joinRoster.body.parse({ fromList: true, people: [...people, ...again] });
-  joinRoster(school, { by: teacher, keeper: 'staff' }, course, body);
+  const joining = [...people, ...again];
+  for (let at = 0; at < joining.length; at += MOST_JOINING) {
+    const body = requests.joinRoster.body.parse({
+      fromList: true,
+      people: joining.slice(at, at + MOST_JOINING),
+    });
+    joinRoster(school, { by: teacher, keeper: 'staff' }, course, body);
+  }
   makeFolders(school, teacher, course);
 }
 

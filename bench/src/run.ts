@@ -1,6 +1,7 @@
 import fs from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
+import { measureAlike } from './alike';
 import { measureAttack } from './attack';
 import { measureDesk } from './desk';
 import { measureFirstLoad } from './firstLoad';
@@ -25,6 +26,7 @@ const measures: Readonly<Record<string, Measure>> = {
   pile: measurePile,
   rack: measureRack,
   glance: measureGlance,
+  alike: measureAlike,
   review: async (folder) => [...(await measureReview(folder)), ...(await measureDesk(`${folder}-desk`))],
   school: measureSchool,
   upload: measureUpload,

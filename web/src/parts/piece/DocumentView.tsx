@@ -20,7 +20,10 @@ export function DocumentView({ piece, source, kind }: DocumentViewProps) {
   const bytes = useBytes(source);
   const read = useReading(
     bytes,
-    useCallback(async (there, stop) => there.document ?? readDocument(there.bytes, kind, stop), [kind]),
+    useCallback(
+      async (there, stop) => (await there.document) ?? readDocument(there.bytes, kind, stop),
+      [kind],
+    ),
   );
   const words = useRef<HTMLDivElement>(null);
 

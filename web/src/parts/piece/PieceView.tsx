@@ -1,5 +1,4 @@
 import { Suspense, lazy } from 'react';
-import { pathOf } from '@vestibul/contract';
 import { Loading } from '../messages/States';
 import { CodeView } from './code/CodeView';
 import { LinkView } from './LinkView';
@@ -9,25 +8,20 @@ import { NotShown } from './NotShown';
 import { noteRoom } from './pageWidth';
 import { HeicView } from './picture/HeicView';
 import { PictureView } from './picture/PictureView';
-import { pieceKind, type ShownPiece } from './pieceKind';
+import { pieceKind, sourceOf, type ShownPiece } from './pieceKind';
 import { PlainView } from './PlainView';
+import { loadArchive, loadDocument, loadMarkdown, loadPdf, loadSheets, loadTrack } from './loadView';
 
-const PdfView = lazy(() => import('./PdfView').then(({ PdfView: view }) => ({ default: view })));
-const DocumentView = lazy(() =>
-  import('./DocumentView').then(({ DocumentView: view }) => ({ default: view })),
-);
-const SheetsView = lazy(() => import('./SheetsView').then(({ SheetsView: view }) => ({ default: view })));
-const ArchiveView = lazy(() =>
-  import('./archive/ArchiveView').then(({ ArchiveView: view }) => ({ default: view })),
-);
-const TrackView = lazy(() => import('./track/TrackView').then(({ TrackView: view }) => ({ default: view })));
-const MarkdownView = lazy(() =>
-  import('./MarkdownView').then(({ MarkdownView: view }) => ({ default: view })),
-);
+const PdfView = lazy(loadPdf);
+const DocumentView = lazy(loadDocument);
+const SheetsView = lazy(loadSheets);
+const ArchiveView = lazy(loadArchive);
+const TrackView = lazy(loadTrack);
+const MarkdownView = lazy(loadMarkdown);
 
 /** The sealed copy of a piece, shown in place: pictures, pages, text, sound and video. */
 export function PieceView({ piece }: { piece: ShownPiece }) {
-  const source = piece.source ?? pathOf('readPiece', { pieceId: piece.id });
+  const source = sourceOf(piece);
   const view = viewOf(piece, source);
   return (
     <Suspense fallback={<Loading what="Opening the piece" />}>

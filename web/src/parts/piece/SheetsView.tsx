@@ -21,7 +21,7 @@ export function SheetsView({ piece, source, kind }: SheetsViewProps) {
   const bytes = useBytes(source);
   const sheets = useReading(
     bytes,
-    useCallback((there, stop) => readSheets(there.bytes, kind, stop), [kind]),
+    useCallback(async (there, stop) => (await there.sheets) ?? readSheets(there.bytes, kind, stop), [kind]),
   );
 
   if (bytes.status === 'failed') return <Failed failure={bytes.failure} />;

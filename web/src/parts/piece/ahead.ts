@@ -1,8 +1,8 @@
-import { pathOf } from '@vestibul/contract';
-import type { Piece } from '../../state/api';
 import type { PdfAhead } from './drawPdf';
-import { pieceKind, type PieceKind } from './pieceKind';
-import { isDocument, readDocument, type DocumentKind, type DocumentRead } from './readDocument';
+import { decodeHeic, type HeicDecoded } from './picture/decodeHeic';
+import { pieceKind, sourceOf, type PieceKind, type ShownPiece } from './pieceKind';
+import { isDocument, readDocument, type DocumentRead } from './readDocument';
+import { isTable, readSheets, type SheetsRead } from './readSheets';
 
 /** Pieces fetched before they are asked for: as many as somebody goes through in a minute. */
 export const MOST_AHEAD = 3;
@@ -13,8 +13,13 @@ const LARGEST_AHEAD = 8 * 1024 ** 2;
 export interface MadeAhead {
   /** What is shown of a document. */
   document: Promise<DocumentRead | null> | null;
+  sheets: Promise<SheetsRead | null> | null;
+  photo: Promise<HeicDecoded | null> | null;
   pdf: Promise<PdfAhead | null> | null;
 }
+
+/** Of what was not fetched ahead nothing is made. */
+export const nothingMade: MadeAhead = { document: null, sheets: null, photo: null, pdf: null };
 
 interface Ahead extends MadeAhead {
   bytes: Promise<ArrayBuffer | null>;
@@ -26,8 +31,8 @@ const FETCH_THEMSELVES: ReadonlySet<PieceKind> = new Set(['video', 'sound', 'arc
 const ahead = new Map<string, Ahead>();
 
 /** Fetches a piece that will probably be looked at next. What cannot be fetched is asked for again when it is looked at. */
-export function fetchAhead(piece: Pick<Piece, 'id' | 'name' | 'mime' | 'bytes' | 'form'>): void {
-  const source = pathOf('readPiece', { pieceId: piece.id });
+export function fetchAhead(piece: ShownPiece): void {
+  const source = sourceOf(piece);
   const kind = pieceKind(piece);
   if (kind === null || FETCH_THEMSELVES.has(kind)) return;
   if (piece.bytes > LARGEST_AHEAD || ahead.has(source)) return;
@@ -44,14 +49,14 @@ export async function takeAhead(source: string): Promise<({ bytes: ArrayBuffer }
   const found = ahead.get(source);
   ahead.delete(source);
   const bytes = await found?.bytes;
-  return found && bytes ? { bytes, document: found.document, pdf: found.pdf } : null;
+  return found && bytes ? { ...found, bytes } : null;
 }
 
 function readAhead(source: string, kind: PieceKind): Ahead {
   const bytes = read(source);
-  const document = async (of: DocumentKind) => {
+  const make = async <Made>(of: (there: ArrayBuffer, stop: AbortSignal) => Promise<Made>) => {
     const there = await bytes;
-    return there && readDocument(there, of, new AbortController().signal);
+    return there && of(there, new AbortController().signal);
   };
   const pdf = async () => {
     // Loaded with the first that is opened: who looks at photos alone has no use for it.
@@ -60,7 +65,9 @@ function readAhead(source: string, kind: PieceKind): Ahead {
   };
   return {
     bytes,
-    document: isDocument(kind) ? document(kind) : null,
+    document: isDocument(kind) ? make((there, stop) => readDocument(there, kind, stop)) : null,
+    sheets: isTable(kind) ? make((there, stop) => readSheets(there, kind, stop)) : null,
+    photo: kind === 'heic' ? make(decodeHeic) : null,
     pdf: kind === 'pdf' ? pdf().catch(() => null) : null,
     picture: null,
   };
@@ -69,7 +76,7 @@ function readAhead(source: string, kind: PieceKind): Ahead {
 function drawAhead(source: string): Ahead {
   const picture = new Image();
   picture.src = source;
-  return { bytes: Promise.resolve(null), document: null, pdf: null, picture };
+  return { ...nothingMade, bytes: Promise.resolve(null), picture };
 }
 
 async function read(source: string): Promise<ArrayBuffer | null> {

@@ -1,3 +1,4 @@
+import { pathOf } from '@vestibul/contract';
 import { LINK_MIME, LOCKED_MIME, splitName } from '@vestibul/core';
 import { isCode } from './code/languages';
 import type { DocumentKind } from './readDocument';
@@ -13,6 +14,10 @@ export interface ShownPiece {
   /** Where its bytes are, where it is no piece yet. */
   source?: string;
 }
+
+/** Where the bytes of a piece are. */
+export const sourceOf = ({ id, source }: Pick<ShownPiece, 'id' | 'source'>): string =>
+  source ?? pathOf('readPiece', { pieceId: id });
 
 /** How a piece is shown in place; null where it is offered for download alone. */
 export type PieceKind =
@@ -120,6 +125,3 @@ const WITHOUT_PLACES: ReadonlySet<PieceKind | null> = new Set([null, 'link']);
 
 /** Whether what is in a piece is shown here: whatever is has places at which something can be said, and can be set beside another. */
 export const hasPlaces = (piece: OfKind): boolean => !WITHOUT_PLACES.has(pieceKind(piece));
-
-const TABLES: ReadonlySet<PieceKind | null> = new Set(['csv', 'xlsx', 'ods']);
-export const isTable = (kind: PieceKind | null): kind is TableKind => TABLES.has(kind);

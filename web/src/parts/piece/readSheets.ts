@@ -6,7 +6,11 @@ import type { WhyUnreadable } from './office/Unreadable';
 const PATIENCE_MS = 20_000;
 
 /** Tables that are shown here: written as text, or a workbook's. */
-export type TableKind = 'csv' | 'xlsx' | 'ods';
+const tableKinds = ['csv', 'xlsx', 'ods'] as const;
+export type TableKind = (typeof tableKinds)[number];
+
+export const isTable = (kind: string | null): kind is TableKind =>
+  (tableKinds as readonly (string | null)[]).includes(kind);
 
 export interface SheetsQuestion {
   bytes: ArrayBuffer;

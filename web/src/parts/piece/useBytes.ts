@@ -1,7 +1,7 @@
 import { useEffect, useState } from 'react';
 import type { ErrorAnswer } from '@vestibul/contract';
 import type { PageFailure } from '../../state/contractQuery';
-import { takeAhead, type MadeAhead } from './ahead';
+import { nothingMade, takeAhead, type MadeAhead } from './ahead';
 
 export type Bytes =
   | { status: 'loading' }
@@ -21,8 +21,7 @@ export function useBytes(source: string): Bytes {
       if (stop.signal.aborted) return;
       if (ahead) return setState({ status: 'there', ...ahead });
       const response = await fetch(source, { signal: stop.signal });
-      if (response.ok)
-        setState({ status: 'there', bytes: await response.arrayBuffer(), document: null, pdf: null });
+      if (response.ok) setState({ ...nothingMade, status: 'there', bytes: await response.arrayBuffer() });
       else setState({ status: 'failed', failure: ((await response.json()) as ErrorAnswer).error });
     };
     fetchIt().catch(() => {

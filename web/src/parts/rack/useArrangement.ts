@@ -1,3 +1,4 @@
+import { useMemo } from 'react';
 import { sortOrders, type SortOrder } from '@vestibul/core';
 import { keepChoice, useKeptChoice, type KeptChoice } from '../hall/useKeptChoice';
 import { useLanguage } from '../hall/useSession';
@@ -12,5 +13,5 @@ export const setOrder = (order: SortOrder): void => keepChoice(orderChoice, orde
 export function useArrangement(): Arrangement {
   const language = useLanguage();
   const order = useKeptChoice(orderChoice);
-  return { order, language };
+  return useMemo(() => ({ order, language }), [order, language]);
 }

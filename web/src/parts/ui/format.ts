@@ -82,9 +82,12 @@ export function sayBytes(bytes: number): string {
   return `${value.toFixed(digits)} ${bytes === 1 ? 'byte' : units[unit]}`;
 }
 
+// Made once: to make one takes as long as to draw a slot.
+const numbers = new Intl.NumberFormat('en-GB');
+
 /** `1,024`. */
 export function sayNumber(count: number): string {
-  return count.toLocaleString('en-GB');
+  return numbers.format(count);
 }
 
 export function sayCount(count: number, one: string, many: string = `${one}s`): string {

@@ -17,6 +17,7 @@ import { useKeys } from '../../parts/ui/useKeys';
 import { useMedia } from '../../parts/ui/useMedia';
 import { useSwipe } from '../../parts/ui/useSwipe';
 import { sayProgress } from '../../parts/rack/sayProgress';
+import { useNextAhead } from '../../parts/rack/useNextAhead';
 import { useSeen } from '../../parts/rack/useSeen';
 import { sayWhoOpens } from '../../parts/review/sayWhoOpens';
 import { NotTheirs } from '../../parts/review/NotTheirs';
@@ -44,6 +45,7 @@ export function Glance({ course, places, at, onMove, onReview, onClose, onClosed
     if (next) onMove(next);
   };
   useSeen(course, place.slot);
+  useNextAhead(places.slice(at + 1));
   const isWide = useMedia('(min-width: 48rem)');
   const swipe = useSwipe(move);
   useKeys({

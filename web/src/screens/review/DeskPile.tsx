@@ -1,10 +1,11 @@
-import { useEffect, useRef } from 'react';
+import { memo, useEffect, useRef } from 'react';
 import { CornerDownRight } from 'lucide-react';
 import { isUnseen } from '../../parts/hall/Hall';
 import { usePerson } from '../../parts/hall/useSession';
 import { isAnswered, type Place } from '../../parts/rack/courseWork';
 import { sayName, sayNumber, sayShortly } from '../../parts/ui/format';
 import { enamel } from '../../parts/courses/Plate';
+import { useLatest } from '../../parts/ui/useLatest';
 import type { Course } from '../../state/api';
 import { keyOf } from './queue';
 
@@ -40,6 +41,7 @@ export function DeskPile({
   now,
 }: DeskPileProps) {
   const list = useRef<HTMLUListElement>(null);
+  const choose = useLatest(onChoose);
   const me = usePerson().id;
   const current = keyOf(selected);
   const nameOf = new Map(course.staff.map((one) => [one.id, sayName(one)]));
@@ -59,42 +61,77 @@ export function DeskPile({
       className="grid min-h-0 list-none content-start gap-0.75 overflow-y-auto rounded-plate border border-line bg-ground p-1.5 max-lg:max-h-44"
     >
       {places.map((place) => (
-        <li key={keyOf(place)}>
-          <button
-            type="button"
-            aria-current={keyOf(place) === current}
-            onClick={() => onChoose(place)}
-            className="grid w-full grid-cols-[auto_1fr_auto] items-baseline gap-x-2 rounded-[5px] border-l-4 bg-surface px-2.25 py-1.25 text-left text-ink aria-[current=true]:outline-3 aria-[current=true]:outline-brass-mark"
-            style={{ borderLeftColor: enamel(enamelOf.get(place.student.periodId) ?? 0) }}
-          >
-            <span aria-hidden="true" className="w-4 text-ink-2">
-              {marks[place.state]}
-            </span>
-            <span
-              className={`min-w-0 [overflow-wrap:anywhere] ${place.slot && isUnseen(place.slot) ? 'font-bold' : ''}`}
-            >
-              {says(place)}
-            </span>
-            <span className="text-[12.5px] whitespace-nowrap text-ink-2">
-              <Standing place={place} now={now} zone={zone} />
-            </span>
-            {(place.slot?.lateMs ?? 0) > 0 ? (
-              <span className="col-start-2 text-[12.5px] font-semibold text-brick">late</span>
-            ) : null}
-            {begunBy(place) ? (
-              <span className="col-start-2 text-[12.5px] text-ink-2">begun by {begunBy(place)}</span>
-            ) : null}
-            {isAnswered(place) ? (
-              <span className="col-start-2 flex items-center gap-1 text-[12.5px] font-semibold">
-                <CornerDownRight aria-hidden size={13} /> answered you
-              </span>
-            ) : null}
-          </button>
-        </li>
+        <PileLine
+          key={keyOf(place)}
+          place={place}
+          isCurrent={keyOf(place) === current}
+          says={says(place)}
+          begunBy={begunBy(place)}
+          colour={enamelOf.get(place.student.periodId) ?? 0}
+          zone={zone}
+          now={now}
+          onChoose={choose}
+        />
       ))}
     </ul>
   );
 }
+
+interface PileLineProps {
+  place: Place;
+  isCurrent: boolean;
+  says: string;
+  begunBy: string | undefined;
+  colour: number;
+  zone: string;
+  now: number;
+  onChoose: (place: Place) => void;
+}
+
+/** One work of the pile; a key draws but the two of them anew that it goes from and to. */
+const PileLine = memo(function PileLine({
+  place,
+  isCurrent,
+  says,
+  begunBy,
+  colour,
+  zone,
+  now,
+  onChoose,
+}: PileLineProps) {
+  return (
+    <li>
+      <button
+        type="button"
+        aria-current={isCurrent}
+        onClick={() => onChoose(place)}
+        className="grid w-full grid-cols-[auto_1fr_auto] items-baseline gap-x-2 rounded-[5px] border-l-4 bg-surface px-2.25 py-1.25 text-left text-ink aria-[current=true]:outline-3 aria-[current=true]:outline-brass-mark"
+        style={{ borderLeftColor: enamel(colour) }}
+      >
+        <span aria-hidden="true" className="w-4 text-ink-2">
+          {marks[place.state]}
+        </span>
+        <span
+          className={`min-w-0 [overflow-wrap:anywhere] ${place.slot && isUnseen(place.slot) ? 'font-bold' : ''}`}
+        >
+          {says}
+        </span>
+        <span className="text-[12.5px] whitespace-nowrap text-ink-2">
+          <Standing place={place} now={now} zone={zone} />
+        </span>
+        {(place.slot?.lateMs ?? 0) > 0 ? (
+          <span className="col-start-2 text-[12.5px] font-semibold text-brick">late</span>
+        ) : null}
+        {begunBy ? <span className="col-start-2 text-[12.5px] text-ink-2">begun by {begunBy}</span> : null}
+        {isAnswered(place) ? (
+          <span className="col-start-2 flex items-center gap-1 text-[12.5px] font-semibold">
+            <CornerDownRight aria-hidden size={13} /> answered you
+          </span>
+        ) : null}
+      </button>
+    </li>
+  );
+});
 
 /** How far somebody's work is, in little room: its points where it has some, beside the mark of its state. */
 function Standing({ place: { state, slot }, now, zone }: { place: Place; now: number; zone: string }) {

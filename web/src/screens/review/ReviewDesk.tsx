@@ -3,7 +3,7 @@ import { Link, useNavigate } from 'react-router';
 import { wordsToCover, type PieceId } from '@vestibul/core';
 import { Button } from '../../parts/ui/Button';
 import { hasWork, tallyOf, type Place } from '../../parts/rack/courseWork';
-import { MOST_AHEAD } from '../../parts/piece/ahead';
+import { useNextAhead } from '../../parts/rack/useNextAhead';
 import { DriftNote } from '../../parts/piece/DriftNote';
 import { Hall } from '../../parts/hall/Hall';
 import { CoveredNames } from '../../parts/piece/CoveredNames';
@@ -32,7 +32,6 @@ import { useLatest } from '../../parts/ui/useLatest';
 import { DeskPile } from './DeskPile';
 import { QueueChoices, showAll } from './QueueChoices';
 import { keyOf, workNumbers } from './queue';
-import { useNextAhead } from './useNextAhead';
 import { useLooking } from './useLooking';
 import { useQueue } from './useQueue';
 import { ReviewPanel } from './ReviewPanel';
@@ -53,8 +52,7 @@ function DeskOf({ course, period }: { course: Course; period: string }) {
   const { here: selected, empty, next, previous, nextToReview } = queued;
   const places = all.filter(hasWork);
   useSeen(course, selected?.slot);
-  const following = selected ? queue.slice(queue.indexOf(selected) + 1).filter(hasWork) : [];
-  useNextAhead(following.slice(0, MOST_AHEAD).flatMap(({ slot }) => slot?.id ?? []));
+  useNextAhead(selected ? queue.slice(queue.indexOf(selected) + 1) : []);
 
   const goOn = () =>
     nextToReview ? choose(nextToReview) : announce('That was the last one to review here.');

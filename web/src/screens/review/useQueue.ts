@@ -1,3 +1,4 @@
+import { useMemo } from 'react';
 import { useNow } from '../../parts/hall/useNow';
 import { useChosen } from '../../parts/hall/useChosen';
 import { usePerson } from '../../parts/hall/useSession';
@@ -31,11 +32,13 @@ export function useQueue(course: Course, period: string) {
 
   const isAsked = (place: Place) =>
     place.student.id === asked && (!isOfYear || place.assignment.id === assignment?.id);
-  const ofAssignment = () =>
-    rack.data && assignment ? placesFor(course, rack.data, period, assignment, now, arrangement) : [];
-  const ofStudent = () =>
-    rack.data && asked ? placesOfStudent(course, rack.data, asked, now, arrangement) : [];
-  const all = isOfYear ? ofStudent() : ofAssignment();
+  const student = isOfYear ? asked : null;
+  // A key goes from one to another of the same work: it is not put in order again for that.
+  const all = useMemo(() => {
+    if (!rack.data) return [];
+    if (student !== null) return placesOfStudent(course, rack.data, student, now, arrangement);
+    return assignment ? placesFor(course, rack.data, period, assignment, now, arrangement) : [];
+  }, [rack.data, student, course, period, assignment, now, arrangement]);
   const choices = isOfYear
     ? // Who looks at one student looks at all they did, in its order, and knows whose it is.
       { ...kept, show: 'all' as const, worker: 'anybody' as const, order: 'name' as const, isHidden: false }

@@ -9,9 +9,11 @@ import { Hall } from '../../parts/hall/Hall';
 import { tell, tellFailure } from '../../parts/messages/Notices';
 import { Pages } from '../../parts/ui/Pages';
 import { PieceView } from '../../parts/piece/PieceView';
+import { usePiecesAhead } from '../../parts/piece/usePiecesAhead';
 import { mayRun, placePath } from '../../parts/hall/places';
 import { Empty, Read } from '../../parts/messages/States';
 import { useKeys } from '../../parts/ui/useKeys';
+import { useSwipe } from '../../parts/ui/useSwipe';
 import { useZone } from '../../parts/hall/useSession';
 import { api, type Course, type RackStudent } from '../../state/api';
 
@@ -34,6 +36,8 @@ export function DeliveryTable({ course, period, tabs }: { course: Course; period
   );
   const selected = deliveries[at];
   const step = (by: number) => setChosen(deliveries[at + by]?.id ?? chosen);
+  usePiecesAhead(deliveries.slice(at + 1).map((delivery) => lyingOf(delivery, delivery.pieces[0]!)));
+  const swipe = useSwipe(step);
   useKeys({ j: () => step(1), k: () => step(-1) });
   return (
     <Hall
@@ -87,7 +91,7 @@ export function DeliveryTable({ course, period, tabs }: { course: Course; period
                     </ul>
                     <Pages of="the table" pages={pages} next={data.next} onTurn={setPages} byTime />
                   </div>
-                  <Lying key={`lies ${selected.id}`} delivery={selected} />
+                  <Lying key={`lies ${selected.id}`} delivery={selected} swipe={swipe} />
                   <Deciding key={selected.id} course={course} delivery={selected} students={students} />
                 </div>
               )}
@@ -99,14 +103,21 @@ export function DeliveryTable({ course, period, tabs }: { course: Course; period
   );
 }
 
+/** A piece of a delivery as it is looked at. */
+const lyingOf = ({ id }: Delivery, piece: Delivery['pieces'][number]) => ({
+  ...piece,
+  name: piece.originalName,
+  source: pathOf('readDelivered', { deliveryId: id, uploadId: piece.id }),
+});
+
 /** What lies there, to be looked at before it is placed. */
-function Lying({ delivery }: { delivery: Delivery }) {
+function Lying({ delivery, swipe }: { delivery: Delivery; swipe: ReturnType<typeof useSwipe> }) {
   const [chosen, setChosen] = useState(delivery.pieces[0]!.id);
   const piece = delivery.pieces.find(({ id }) => id === chosen) ?? delivery.pieces[0]!;
-  const source = pathOf('readDelivered', { deliveryId: delivery.id, uploadId: piece.id });
   return (
     <section
       aria-label="The work"
+      {...swipe}
       className="flex min-h-[50dvh] min-w-0 flex-col gap-2.5 overflow-hidden rounded-plate border border-line bg-ground p-3 lg:min-h-0"
     >
       {delivery.pieces.length > 1 ? (
@@ -124,7 +135,7 @@ function Lying({ delivery }: { delivery: Delivery }) {
           ))}
         </div>
       ) : null}
-      <PieceView piece={{ ...piece, name: piece.originalName, source }} />
+      <PieceView piece={lyingOf(delivery, piece)} />
     </section>
   );
 }

@@ -16,9 +16,11 @@ import { Hall } from '../../parts/hall/Hall';
 import { tell, tellFailure } from '../../parts/messages/Notices';
 import { Pages } from '../../parts/ui/Pages';
 import { PieceView } from '../../parts/piece/PieceView';
+import { usePiecesAhead } from '../../parts/piece/usePiecesAhead';
 import { mayRun, placePath } from '../../parts/hall/places';
 import { Empty, Read } from '../../parts/messages/States';
 import { useKeys } from '../../parts/ui/useKeys';
+import { useSwipe } from '../../parts/ui/useSwipe';
 import { api, type Course, type RackStudent } from '../../state/api';
 import { BringPile } from './BringPile';
 import { Deciding } from './Deciding';
@@ -122,6 +124,8 @@ function Table({ course, period, students, table, shown, head, pager, children }
   const pieces = table.pieces.filter(({ id }) => !gone.has(id));
   const choice = useChoice(course, pieces);
   const { piece, marked, who, work } = choice;
+  usePiecesAhead(piece ? pieces.slice(pieces.indexOf(piece) + 1).map(lyingOf) : []);
+  const swipe = useSwipe((by) => choice.step(by));
   const runs = mayRun(course);
   const isBusy = undoing.isLoading || redoing.isLoading;
   const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 6 } }));
@@ -265,19 +269,14 @@ function Table({ course, period, students, table, shown, head, pager, children }
             </div>
             <section
               aria-label="The work"
+              {...swipe}
               className="flex min-h-[50dvh] min-w-0 flex-col gap-2.5 overflow-hidden rounded-plate border border-line bg-ground p-3 lg:min-h-0"
             >
               <NameApart parts={piece.parts} extension={extensionOf(piece)} />
               {isDragging ? (
                 <SlotsToDropOn course={course} period={period} students={students} />
               ) : (
-                <PieceView
-                  piece={{
-                    ...piece,
-                    name: piece.path.split('/').at(-1)!,
-                    source: pathOf('readPilePiece', { pilePieceId: piece.id }),
-                  }}
-                />
+                <PieceView piece={lyingOf(piece)} />
               )}
             </section>
             <Deciding
@@ -304,6 +303,13 @@ function Table({ course, period, students, table, shown, head, pager, children }
     </Hall>
   );
 }
+
+/** A piece as it is looked at. */
+const lyingOf = (piece: OnTable) => ({
+  ...piece,
+  name: piece.path.split('/').at(-1)!,
+  source: pathOf('readPilePiece', { pilePieceId: piece.id }),
+});
 
 function extensionOf({ path }: OnTable): string {
   const name = path.split('/').at(-1)!;

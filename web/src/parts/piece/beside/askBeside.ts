@@ -1,6 +1,7 @@
 import { askOnce } from '../../ui/askWorker';
 import { MOST_PAGES, openPdf } from '../openPdf';
-import { isTable, pieceKind, type PieceKind, type ShownPiece } from '../pieceKind';
+import { pieceKind, type PieceKind, type ShownPiece } from '../pieceKind';
+import { isTable } from '../readSheets';
 import { plainText } from '../plainText';
 import { isDocument, readDocumentWords } from '../readDocument';
 import { readSheets, type TableKind } from '../readSheets';

@@ -2,7 +2,7 @@ import { useEffect, useMemo, useState } from 'react';
 import { nameFaults, type NameFaultCode, type NameSubject } from '@vestibul/core';
 import type { AnswerOf } from '@vestibul/contract';
 import { Button } from '../../../parts/ui/Button';
-import { sayCount, sayMoment } from '../../../parts/ui/format';
+import { sayCount, sayMoment, sayNumber } from '../../../parts/ui/format';
 import { NamePicture } from '../../../parts/naming/NamePicture';
 import type { StripContent } from '../../../parts/naming/NameStrip';
 import { Read } from '../../../parts/messages/States';
@@ -63,11 +63,11 @@ export function NameCheck({ course, onStrip }: StepProps) {
                   ? checked === 0
                     ? `There are no ${subject}s yet.`
                     : `All ${sayCount(checked, `${subject} follows`, `${subject}s follow`)} the rule.`
-                  : `${total.toLocaleString('en-GB')} of ${sayCount(checked, subject)} ${total === 1 ? 'does' : 'do'} not follow the rule.`}
+                  : `${sayNumber(total)} of ${sayCount(checked, subject)} ${total === 1 ? 'does' : 'do'} not follow the rule.`}
               </p>
               {total > 0 ? (
                 <Button look="go" disabled={renaming.work !== null} onClick={() => mend(null)}>
-                  Fix all {total.toLocaleString('en-GB')}
+                  Fix all {sayNumber(total)}
                 </Button>
               ) : null}
             </div>

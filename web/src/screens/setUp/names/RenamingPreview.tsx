@@ -2,7 +2,7 @@ import { useEffect, useState } from 'react';
 import type { NameSubject } from '@vestibul/core';
 import type { AnswerOf } from '@vestibul/contract';
 import { Button } from '../../../parts/ui/Button';
-import { sayCount } from '../../../parts/ui/format';
+import { sayCount, sayNumber } from '../../../parts/ui/format';
 import { NamePicture } from '../../../parts/naming/NamePicture';
 import type { StripContent } from '../../../parts/naming/NameStrip';
 import { tell, tellFailure } from '../../../parts/messages/Notices';
@@ -71,7 +71,7 @@ export function RenamingPreview({
         <div className="flex flex-wrap gap-2.5">
           {data.total > 0 ? (
             <Button look="go" onClick={() => void setForAll()}>
-              Set the rule and rename {data.total === 1 ? 'it' : `all ${data.total.toLocaleString('en-GB')}`}
+              Set the rule and rename {data.total === 1 ? 'it' : `all ${sayNumber(data.total)}`}
             </Button>
           ) : null}
           <Button
