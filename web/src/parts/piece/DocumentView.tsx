@@ -1,7 +1,8 @@
 import DOMPurify from 'dompurify';
-import { useCallback, useEffect, useRef } from 'react';
+import { useCallback, useLayoutEffect, useRef } from 'react';
 import { Failed, Loading } from '../messages/States';
 import { leadsOut } from '../ui/leadsOut';
+import type { There } from './ahead';
 import { TextPlaces } from './places/TextPlaces';
 import { NotShown } from './NotShown';
 import type { ShownPiece } from './pieceKind';
@@ -20,14 +21,12 @@ export function DocumentView({ piece, source, kind }: DocumentViewProps) {
   const bytes = useBytes(source);
   const read = useReading(
     bytes,
-    useCallback(
-      async (there, stop) => (await there.document) ?? readDocument(there.bytes, kind, stop),
-      [kind],
-    ),
+    useCallback((there, stop) => readDocument(there.bytes, kind, stop), [kind]),
+    documentAhead,
   );
   const words = useRef<HTMLDivElement>(null);
 
-  useEffect(() => {
+  useLayoutEffect(() => {
     if (read && typeof read !== 'string') words.current?.replaceChildren(clean(read.html));
   }, [read]);
 
@@ -50,6 +49,8 @@ export function DocumentView({ piece, source, kind }: DocumentViewProps) {
     </div>
   );
 }
+
+const documentAhead = ({ document }: There) => document;
 
 function clean(html: string): DocumentFragment {
   const fragment = DOMPurify.sanitize(html, {

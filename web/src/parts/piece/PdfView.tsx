@@ -1,6 +1,7 @@
 import { useEffect, useLayoutEffect, useRef, useState } from 'react';
 import type { PDFDocumentProxy } from 'pdfjs-dist';
 import { Failed, Loading } from '../messages/States';
+import type { There } from './ahead';
 import type { DrawnPage } from './drawPdf';
 import { PdfPage } from './PdfPage';
 import { usePlaces } from './places/usePlaces';
@@ -25,7 +26,7 @@ export function PdfView({ piece, source }: { piece: ShownPiece; source: string }
   const bytes = useBytes(source);
   const frame = useRef<HTMLDivElement>(null);
   const [why, setWhy] = useState<WhyNot | null>(null);
-  const [opened, setOpened] = useState<Opened | null>(null);
+  const [opened, setOpened] = useState(() => (bytes.status === 'there' ? openedAhead(bytes) : null));
   const choosing = usePlaces()?.choice?.choosing ?? null;
   const [keysOn, setKeysOn] = useState(1);
 
@@ -33,7 +34,7 @@ export function PdfView({ piece, source }: { piece: ShownPiece; source: string }
     if (bytes.status !== 'there') return;
     let stopped = false;
     const opening = (async () => {
-      const ahead = await bytes.pdf;
+      const ahead = await bytes.pdf?.coming;
       return ahead && !ahead.task.destroyed ? ahead : { task: openPdf(bytes.bytes), first: null };
     })();
     const open = async () => {
@@ -42,8 +43,7 @@ export function PdfView({ piece, source }: { piece: ShownPiece; source: string }
       const view = (await pdf.getPage(1)).getViewport({ scale: 1 });
       const width = pageWidth(frame.current?.clientWidth ?? 700);
       // One that is not drawn by now may never be; nobody waits for it.
-      const drawn = await Promise.race([first, Promise.resolve(null)]);
-      if (!stopped) setOpened({ pdf, first: drawn, width, ratio: view.height / view.width });
+      if (!stopped) setOpened({ pdf, first: first?.made ?? null, width, ratio: view.height / view.width });
     };
     open().catch((error: unknown) => {
       if (!stopped) setWhy(asksForPassword(error) ? 'password' : 'damaged');
@@ -91,6 +91,15 @@ export function PdfView({ piece, source }: { piece: ShownPiece; source: string }
         : null}
     </div>
   );
+}
+
+/** What was opened and drawn before it is looked at, as wide as it was thought to be. */
+function openedAhead({ pdf }: There): Opened | null {
+  const ahead = pdf?.made;
+  const [document, first] = [ahead?.pdf.made, ahead?.first.made];
+  if (!ahead || ahead.task.destroyed || !document || !first) return null;
+  const { canvas, width } = first;
+  return { pdf: document, first, width, ratio: canvas.height / canvas.width };
 }
 
 /** The page whose lower edge is the first to be seen. */

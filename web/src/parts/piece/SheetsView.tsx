@@ -1,6 +1,7 @@
 import { useCallback, useState } from 'react';
 import { Failed, Loading } from '../messages/States';
 import { sayNumber } from '../ui/format';
+import type { There } from './ahead';
 import type { Sheet } from './office/Sheet';
 import { usePlaces } from './places/usePlaces';
 import { NotShown } from './NotShown';
@@ -21,7 +22,8 @@ export function SheetsView({ piece, source, kind }: SheetsViewProps) {
   const bytes = useBytes(source);
   const sheets = useReading(
     bytes,
-    useCallback(async (there, stop) => (await there.sheets) ?? readSheets(there.bytes, kind, stop), [kind]),
+    useCallback((there, stop) => readSheets(there.bytes, kind, stop), [kind]),
+    sheetsAhead,
   );
 
   if (bytes.status === 'failed') return <Failed failure={bytes.failure} />;
@@ -29,6 +31,8 @@ export function SheetsView({ piece, source, kind }: SheetsViewProps) {
   if (typeof sheets === 'string') return <NotShown piece={piece} source={source} why={sheets} />;
   return <Sheets piece={piece} source={source} sheets={sheets} />;
 }
+
+const sheetsAhead = ({ sheets }: There) => sheets;
 
 interface SheetsProps {
   piece: ShownPiece;

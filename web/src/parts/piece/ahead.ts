@@ -1,4 +1,5 @@
 import type { PdfAhead } from './drawPdf';
+import { making, type Making } from './Making';
 import { decodeHeic, type HeicDecoded } from './picture/decodeHeic';
 import { pieceKind, sourceOf, type PieceKind, type ShownPiece } from './pieceKind';
 import { isDocument, readDocument, type DocumentRead } from './readDocument';
@@ -12,17 +13,24 @@ const LARGEST_AHEAD = 8 * 1024 ** 2;
 /** What is made of a piece ahead, by its kind; null of all else. */
 export interface MadeAhead {
   /** What is shown of a document. */
-  document: Promise<DocumentRead | null> | null;
-  sheets: Promise<SheetsRead | null> | null;
-  photo: Promise<HeicDecoded | null> | null;
-  pdf: Promise<PdfAhead | null> | null;
+  document: Making<DocumentRead> | null;
+  sheets: Making<SheetsRead> | null;
+  photo: Making<HeicDecoded> | null;
+  pdf: Making<PdfAhead> | null;
 }
 
 /** Of what was not fetched ahead nothing is made. */
 export const nothingMade: MadeAhead = { document: null, sheets: null, photo: null, pdf: null };
 
-interface Ahead extends MadeAhead {
-  bytes: Promise<ArrayBuffer | null>;
+/** The bytes of a piece, and what was made of them. */
+export interface There extends MadeAhead {
+  status: 'there';
+  bytes: ArrayBuffer;
+}
+
+interface Ahead {
+  there: Making<There>;
+  pdf: Making<PdfAhead> | null;
   /** A picture is drawn ahead, and stays so while it is kept here. */
   picture: HTMLImageElement | null;
 }
@@ -38,45 +46,43 @@ export function fetchAhead(piece: ShownPiece): void {
   if (piece.bytes > LARGEST_AHEAD || ahead.has(source)) return;
   ahead.set(source, kind === 'picture' || kind === 'drawing' ? drawAhead(source) : readAhead(source, kind));
   const [oldest] = ahead.keys();
-  if (ahead.size > MOST_AHEAD && oldest !== undefined) {
-    void ahead.get(oldest)!.pdf?.then((made) => made?.task.destroy());
+  // The one that is gone to now may not be shown yet.
+  if (ahead.size > MOST_AHEAD + 1 && oldest !== undefined) {
+    void ahead.get(oldest)!.pdf?.coming.then((made) => made?.task.destroy());
     ahead.delete(oldest);
   }
 }
 
+/** What was fetched ahead and is there by now, to be shown at once; it is still to be taken. */
+export const lookAhead = (source: string): There | null => ahead.get(source)?.there.made ?? null;
+
 /** What was fetched ahead, or null; handed out once, for what is shown later is asked for again. */
-export async function takeAhead(source: string): Promise<({ bytes: ArrayBuffer } & MadeAhead) | null> {
+export async function takeAhead(source: string): Promise<There | null> {
   const found = ahead.get(source);
   ahead.delete(source);
-  const bytes = await found?.bytes;
-  return found && bytes ? { ...found, bytes } : null;
+  return found?.there.coming ?? null;
 }
 
 function readAhead(source: string, kind: PieceKind): Ahead {
   const bytes = read(source);
-  const make = async <Made>(of: (there: ArrayBuffer, stop: AbortSignal) => Promise<Made>) => {
-    const there = await bytes;
-    return there && of(there, new AbortController().signal);
-  };
-  const pdf = async () => {
-    // Loaded with the first that is opened: who looks at photos alone has no use for it.
-    const [there, { openAhead }] = await Promise.all([bytes, import('./drawPdf')]);
-    return there && openAhead(there);
-  };
-  return {
-    bytes,
+  const make = <Made>(of: (there: ArrayBuffer, stop: AbortSignal) => Promise<Made>) =>
+    making(bytes.then((there) => there && of(there, new AbortController().signal)));
+  // Loaded with the first that is opened: who looks at photos alone has no use for it.
+  const openPdf = async (there: ArrayBuffer) => (await import('./drawPdf')).openAhead(there);
+  const made: MadeAhead = {
     document: isDocument(kind) ? make((there, stop) => readDocument(there, kind, stop)) : null,
     sheets: isTable(kind) ? make((there, stop) => readSheets(there, kind, stop)) : null,
     photo: kind === 'heic' ? make(decodeHeic) : null,
-    pdf: kind === 'pdf' ? pdf().catch(() => null) : null,
-    picture: null,
+    pdf: kind === 'pdf' ? make(openPdf) : null,
   };
+  const there = making(bytes.then((read): There | null => read && { ...made, status: 'there', bytes: read }));
+  return { there, pdf: made.pdf, picture: null };
 }
 
 function drawAhead(source: string): Ahead {
   const picture = new Image();
   picture.src = source;
-  return { ...nothingMade, bytes: Promise.resolve(null), picture };
+  return { there: making<There>(Promise.resolve(null)), pdf: null, picture };
 }
 
 async function read(source: string): Promise<ArrayBuffer | null> {

@@ -1,4 +1,5 @@
 import type { PDFDocumentLoadingTask, PDFDocumentProxy } from 'pdfjs-dist';
+import { making, type Making } from './Making';
 import { openPdf } from './openPdf';
 import { nextWidth } from './pageWidth';
 
@@ -26,8 +27,9 @@ export async function drawPage(page: Page, width: number, canvas: HTMLCanvasElem
 /** A PDF that is opened before it is looked at: whoever takes it ends it. */
 export interface PdfAhead {
   task: PDFDocumentLoadingTask;
+  pdf: Making<PDFDocumentProxy>;
   /** Its first page, where it is known how wide it will be and it can be drawn. */
-  first: Promise<DrawnPage | null>;
+  first: Making<DrawnPage>;
 }
 
 /** Opens a PDF that will probably be looked at next, and draws its first page. */
@@ -39,5 +41,5 @@ export function openAhead(bytes: ArrayBuffer): PdfAhead {
     return width === null ? null : drawPage(page, width, document.createElement('canvas'));
   };
   // Where it cannot be opened or drawn, whoever looks at it is told why.
-  return { task, first: draw().catch(() => null) };
+  return { task, pdf: making(task.promise), first: making(draw()) };
 }
