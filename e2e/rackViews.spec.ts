@@ -1,5 +1,6 @@
 import type { Page } from '@playwright/test';
 import { axeFindings, expect, openDemo, test, toPeriod, toRack, visitDemo } from './support/journey';
+import { pagesOnPaper } from './support/pagesOnPaper';
 import { openAssignment, turnInFile } from './support/tray';
 
 const toView = async (page: Page, name: string) => {
@@ -65,6 +66,29 @@ test('a whole term on one map: who is missing what, by mouse and keyboard, and o
   await page.keyboard.press('Enter');
   await expect(page.getByRole('heading', { name: `Assignment: ${title}` })).toBeVisible();
   await expect(page.getByRole('button', { name: `${student}:` })).toBeFocused();
+  expect(faults).toEqual([]);
+});
+
+test('the map is printed across, each period on one page, with what its marks mean', async ({
+  browser,
+  demo,
+}) => {
+  const { page, faults } = await visitDemo(browser, demo, 'itamsin');
+  await toRack(page, 4, 'Soil texture table');
+  await toView(page, 'Whole term');
+  await page.getByRole('link', { name: 'All periods' }).click();
+  const headings = page.getByRole('rowheader').or(page.getByText(/^Period \d$/));
+  await expect(headings.first()).toBeVisible();
+  expect(await pagesOnPaper(page)).toBe(5);
+  await page.emulateMedia({ media: 'print' });
+  await page.evaluate(() => window.dispatchEvent(new Event('beforeprint')));
+  const sheet = page.getByRole('region', { name: 'Period 4' });
+  await expect(sheet.getByRole('cell', { name: /: missing/ }).first()).toBeAttached();
+  await expect(sheet.getByRole('list', { name: 'What the marks mean' })).toBeVisible();
+  await expect(page.getByRole('navigation', { name: 'Places' })).toBeHidden();
+  await page.evaluate(() => window.dispatchEvent(new Event('afterprint')));
+  await page.emulateMedia({ media: 'screen' });
+  await expect(sheet).toHaveCount(0);
   expect(faults).toEqual([]);
 });
 

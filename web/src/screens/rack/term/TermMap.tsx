@@ -34,6 +34,7 @@ import { useShown } from '../useShown';
 import { useStill } from '../useStill';
 import { useWall } from '../useWall';
 import { MapMark, MarkMeanings, markOf } from './MapMark';
+import { PrintedMap } from './PrintedMap';
 import { TermPicker } from './TermPicker';
 import { isInTerm, useTerm } from './useTerm';
 import { isSeveral } from '../../../parts/courses/periods';
@@ -247,6 +248,14 @@ export function TermMap({ course, period }: { course: Course; period: string }) 
             ) : null}
           </p>
           <MarkMeanings />
+          <PrintedMap
+            course={course}
+            title={term ? term.name : 'All assignments'}
+            assignments={assignments}
+            rows={rows}
+            now={now}
+            zone={zone}
+          />
           {wall.glance}
         </div>
       )}
