@@ -15,7 +15,7 @@ import { all, run, together } from '../platform/database/database';
 import { listMyAssignments } from '../submissions/studentPlace';
 import { greetedAs } from '../school/people';
 import { queueLetter } from '../platform/mail/outbox';
-import { stopAddress } from './chosenLetters';
+import { canGetLetters, stopAddress } from './chosenLetters';
 import { LETTER_HOUR } from './letterHour';
 
 const DAY_MS = 86_400_000;
@@ -42,7 +42,7 @@ export function writeDigests(school: School): number {
   const readers = all<Reader>(
     school.db,
     `SELECT p.id, ${greetedAs} AS called, p.email, p.standing FROM person p
-     WHERE digest = 'daily' AND (digested_on IS NULL OR digested_on < ?) AND email <> '' LIMIT ?`,
+     WHERE digest = 'daily' AND (digested_on IS NULL OR digested_on < ?) AND ${canGetLetters} LIMIT ?`,
     [today, AT_ONCE],
   );
   const since = toInstant(Date.parse(now) - DAY_MS);

@@ -228,3 +228,29 @@ describe('the letter when work comes back', () => {
     expect(await ali.must('readNotices')).toMatchObject({ digest: 'none', returnLetters: true });
   });
 });
+
+test('whose account is closed gets none of the letters that they chose', async () => {
+  const ali = school.as('ali');
+  await ali.must('setNotices', { body: { digest: 'daily', returnLetters: true } });
+  const { data } = await ali.turnIn(school.assignment, [
+    await ali.upload(school.assignment, 'again.txt', bytesOf('again')),
+  ]);
+  await school.as('office').must('closeAccount', { params: { personId: school.ids.ali! } });
+  await school.as('teacher').must('handBack', {
+    params: { courseId: school.course },
+    body: { works: [{ submissionId: data.submissionId, attempt: data.attempt }] },
+  });
+  const { now } = school.running.school;
+  try {
+    school.running.school.now = () =>
+      `${new Date(Date.now() + 5 * 86_400_000).toISOString().slice(0, 10)}T08:00:00.000Z` as Instant;
+    while (writeDigests(school.running.school) > 0);
+    await sendAll();
+  } finally {
+    school.running.school.now = now;
+  }
+  // That it was closed is told, once.
+  expect(post.letters.filter(({ to }) => to === 'ali@x.example').map(({ subject }) => subject)).toEqual([
+    'Larkmoor: your account was closed',
+  ]);
+});

@@ -4,7 +4,7 @@ import { readSchool } from '../school/facts';
 import { one } from '../platform/database/database';
 import { greetedAs, nameOf } from '../school/people';
 import { signature } from '../ledger/signature';
-import { stopAddress } from './chosenLetters';
+import { canGetLetters, stopAddress } from './chosenLetters';
 import { queueLetter } from '../platform/mail/outbox';
 import { answersTo } from './answersTo';
 
@@ -36,7 +36,7 @@ export function queueReturnLetter(
        a.id AS assignmentId, a.title, c.title AS course,
        (SELECT COUNT(*) FROM comment m WHERE m.submission_id = s.id AND m.shown_at IS NOT NULL AND m.answers_id IS NULL) AS comments
      FROM submission s JOIN person p ON p.id = s.student_id JOIN assignment a ON a.id = s.assignment_id
-     JOIN course c ON c.id = s.course_id WHERE s.id = ? AND p.return_letters = 1 AND p.email <> ''`,
+     JOIN course c ON c.id = s.course_id WHERE s.id = ? AND p.return_letters = 1 AND ${canGetLetters}`,
     [submission],
   );
   if (!found) return;

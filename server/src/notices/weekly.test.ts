@@ -31,7 +31,8 @@ async function weeksAt(moment: string): Promise<Outgoing[]> {
   letters.length = 0;
   while (writeWeeks(school.running.school) > 0);
   while ((await sendDue(school.running.school)) > 0);
-  return [...letters];
+  // Those about an account are no letters of a week.
+  return letters.filter(({ stopAddress }) => stopAddress !== null);
 }
 
 /** The next Monday but `weeks`, at a time in UTC: in London the same, or an hour later in summer. */
@@ -75,5 +76,11 @@ test('goes on Mondays, to who wants it alone, and says what was done and what wa
   await school.as(null).must('stopLetters', { params: { letters: 'weekly', token } });
   expect(await teacher.must('readNotices')).toMatchObject({ weekly: false });
   expect(await weeksAt(monday(2, '08:00'))).toEqual([]);
+
+  // Whose account is closed gets none.
+  school.running.school.now = now;
+  await teacher.must('setNotices', { body: { weekly: true } });
+  await school.as('office').must('closeAccount', { params: { personId: school.ids.teacher! } });
+  expect(await weeksAt(monday(3, '08:00'))).toEqual([]);
   expect(findScans(school.running.school.db)).toEqual([]);
 });

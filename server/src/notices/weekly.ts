@@ -18,7 +18,7 @@ import type { School } from '../platform/School';
 import { readSchool } from '../school/facts';
 import { greetedAs } from '../school/people';
 import { readRack } from '../submissions/rack';
-import { stopAddress } from './chosenLetters';
+import { canGetLetters, stopAddress } from './chosenLetters';
 import { LETTER_HOUR } from './letterHour';
 import { mondayOf } from './mondayOf';
 
@@ -36,7 +36,7 @@ export function writeWeeks(school: School): number {
   const readers = all<{ id: PersonId; called: string; email: string }>(
     db,
     `SELECT p.id, ${greetedAs} AS called, p.email FROM person p
-     WHERE weekly_letter = 1 AND weekly_on < ? AND email <> '' ORDER BY weekly_on LIMIT ?`,
+     WHERE weekly_letter = 1 AND weekly_on < ? AND ${canGetLetters} ORDER BY weekly_on LIMIT ?`,
     [monday, AT_ONCE],
   );
   for (const reader of readers) {
