@@ -324,6 +324,8 @@ function servePages(app: Express, folder: string): void {
 function answerFailure(school: School, log: Logger) {
   return async (error: unknown, request: Request, response: Response, next: NextFunction): Promise<void> => {
     if (response.headersSent) return next(error);
+    // Whoever has gone on to the next piece waits for no answer, and that they have is no fault.
+    if (hasGone(error)) return;
     const failure = asFailure(error);
     if (failure.code === 'went-wrong' || failure.code === 'bytes-missing') {
       log.error({ err: error, method: request.method, route: request.route?.path });
@@ -333,6 +335,10 @@ function answerFailure(school: School, log: Logger) {
     response.status(errorStatus[failure.code]).json(answer);
   };
 }
+
+/** Whether an answer could not be sent since its caller had gone (Express: `Request aborted`). */
+const hasGone = (error: unknown): boolean =>
+  error instanceof Error && (error as NodeJS.ErrnoException).code === 'ECONNABORTED';
 
 function asFailure(error: unknown): Failure {
   if (error instanceof Failure) return error;
