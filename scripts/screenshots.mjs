@@ -136,10 +136,16 @@ try {
     .click();
   await settle(teacher);
   await take(teacher, 'set-up-roster');
-  await teacher.getByRole('link', { name: /Assignments/ }).click();
-  await teacher.getByRole('button', { name: /Stream gauge log/ }).click();
+  await openRack(teacher, 3);
+  const plates = teacher.getByRole('navigation', { name: 'Periods' });
+  await plates.getByRole('button', { name: 'several' }).click();
+  await plates.getByRole('link', { name: /^Period 4/ }).click();
+  await teacher
+    .getByRole('navigation', { name: 'Views of the rack' })
+    .getByRole('link', { name: 'What happened' })
+    .click();
   await settle(teacher);
-  await take(teacher, 'set-up-assignment');
+  await take(teacher, 'what-happened');
 
   const evening = await visit('itamsin', { dark: true });
   await settle(evening);
