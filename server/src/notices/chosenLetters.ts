@@ -6,7 +6,7 @@ import type { School } from '../platform/School';
 import { one, run } from '../platform/database/database';
 import { mondayOf } from './mondayOf';
 
-/** SQL: whether person `p` can get a letter that they chose: they have an address, and nobody closed their account. */
+/** SQL: whether a letter is of use to person `p`: they have an address, and nobody closed their account. */
 export const canGetLetters = "(p.email <> '' AND p.closed_at IS NULL)";
 
 /** Which letters somebody gets. */

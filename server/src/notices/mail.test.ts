@@ -229,7 +229,7 @@ describe('the letter when work comes back', () => {
   });
 });
 
-test('whose account is closed gets none of the letters that they chose', async () => {
+test('whose account is closed gets no letter but that it was closed', async () => {
   const ali = school.as('ali');
   await ali.must('setNotices', { body: { digest: 'daily', returnLetters: true } });
   const { data } = await ali.turnIn(school.assignment, [
@@ -240,6 +240,17 @@ test('whose account is closed gets none of the letters that they chose', async (
     params: { courseId: school.course },
     body: { works: [{ submissionId: data.submissionId, attempt: data.attempt }] },
   });
+  // Nor is a reminder of use to who cannot sign in.
+  const { missing } = await school.as('teacher').must('previewReminder', {
+    params: params(),
+    body: { studentIds: students('ali') },
+  });
+  expect(missing).toMatchObject([{ hasAddress: false }]);
+  expect(
+    await school
+      .as('teacher')
+      .must('sendReminder', { params: params(), body: { studentIds: students('ali') } }),
+  ).toEqual({ sent: 0 });
   const { now } = school.running.school;
   try {
     school.running.school.now = () =>

@@ -10,6 +10,7 @@ import {
 import type { AnswerOf, BodyOf } from '@vestibul/contract';
 import { Failure } from '../platform/failure';
 import { answersTo } from './answersTo';
+import { canGetLetters } from './chosenLetters';
 import { queueLetter } from '../platform/mail/outbox';
 import type { School } from '../platform/School';
 import { readSchool } from '../school/facts';
@@ -22,6 +23,7 @@ import { signature } from '../ledger/signature';
 import { dueForSitting, findSitting, isForGroup, type Sitting } from '../assignments/sitting';
 
 interface Missing extends Sitting {
+  /** Where a letter reaches them; '' where none does. */
   email: string;
   due: Instant;
 }
@@ -33,7 +35,7 @@ function listNothingIn(school: School, id: AssignmentId): Missing[] {
   if (!isVisible(assignment, school.now())) return [];
   return all<{ id: PersonId; email: string }>(
     db,
-    `SELECT p.id, p.email FROM enrolment e JOIN person p ON p.id = e.student_id
+    `SELECT p.id, CASE WHEN ${canGetLetters} THEN p.email ELSE '' END AS email FROM enrolment e JOIN person p ON p.id = e.student_id
      LEFT JOIN submission s ON s.assignment_id = :assignment AND s.student_id = e.student_id
      WHERE e.course_id = :course AND e.left_at IS NULL AND COALESCE(s.attempt, 0) = 0 ORDER BY p.sort_key, p.id`,
     { assignment: id, course: assignment.courseId },

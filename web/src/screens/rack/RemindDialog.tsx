@@ -73,7 +73,7 @@ export function RemindDialog({ assignment, students, onClose }: RemindDialogProp
                 ))}
               </ul>
               {without.length > 0 ? (
-                <p className="text-ink-2">Without an address: {without.map(sayName).join(', ')}</p>
+                <p className="text-ink-2">No e-mail reaches: {without.map(sayName).join(', ')}</p>
               ) : null}
               <KeptDraft draft={draft} what="message" />
               <Field
