@@ -279,6 +279,10 @@ function securityHeaders() {
     referrerPolicy: { policy: 'no-referrer' },
     // Whether the school's address is safe is its proxy's to say; the demo runs without.
     strictTransportSecurity: false,
+    // What only browsers and players of the past heed goes with every answer all the same.
+    xDownloadOptions: false,
+    xPermittedCrossDomainPolicies: false,
+    xXssProtection: false,
     crossOriginEmbedderPolicy: false,
   });
 }

@@ -1,21 +1,8 @@
-import { nothingIn, stateOf, type Instant, type SubmissionState } from '@vestibul/core';
+import type { Instant, SubmissionState } from '@vestibul/core';
 import type { RackStudent, Slot, WorkProgress } from '../../state/api';
 import { sayAdded } from './sayProgress';
 import { sayListName, sayShortly } from '../ui/format';
 import { GroupMark, type Group } from '../courses/GroupMark';
-
-/** What a slot shows: the state of its submission with the time as it is now. */
-export function stateOfSlot(
-  slot: Slot | undefined,
-  asked: { due: Instant | null; excused: boolean; graceMinutes: number },
-  now: number,
-): SubmissionState {
-  if (slot?.turnedInAt) return slot.state;
-  return stateOf(
-    { ...nothingIn, ...asked, hasStarted: slot?.state === 'started' },
-    new Date(now).toISOString() as Instant,
-  );
-}
 
 interface SlotViewProps {
   /** The small group they are in, where there is one. */

@@ -11,7 +11,7 @@ import {
 } from '@vestibul/core';
 import type { Course, RackStudent, Slot, WorkProgress } from '../../state/api';
 import { isUnseen } from '../hall/Hall';
-import { stateOfSlot } from './SlotView';
+import { stateOfSlot } from './stateOfSlot';
 import { isLookedAt, periodsIn } from '../courses/periods';
 
 type Assignment = Course['assignments'][number];

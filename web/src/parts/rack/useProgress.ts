@@ -1,3 +1,4 @@
+import { useMemo } from 'react';
 import type { AssignmentId, SubmissionId } from '@vestibul/core';
 import { api, type WorkProgress } from '../../state/api';
 
@@ -20,8 +21,9 @@ export function useProgress(assignmentId: AssignmentId | null): KnownProgress {
   const { readProgress } = api.endpoints;
   const { data, error } = readProgress.useQueryState(asked, { skip });
   readProgress.useQuerySubscription(asked, { skip, pollingInterval: data && data.waiting > 0 ? ASK_MS : 0 });
+  const works = useMemo(() => new Map(data?.works.map((work) => [work.submissionId, work])), [data]);
   return {
-    works: new Map(data?.works.map((work) => [work.submissionId, work])),
+    works,
     hasBlank: data?.hasBlank ?? false,
     isRead: data !== undefined || error !== undefined,
   };

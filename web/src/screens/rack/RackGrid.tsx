@@ -1,8 +1,9 @@
-import { forwardRef, startTransition, useEffect, useImperativeHandle, useRef, useState } from 'react';
+import { forwardRef, memo, startTransition, useEffect, useImperativeHandle, useRef, useState } from 'react';
 import type { PersonId } from '@vestibul/core';
 import { groupOf, type Place } from '../../parts/rack/courseWork';
 import { enamel } from '../../parts/courses/Plate';
 import { SlotView, saySlot, slotClass } from '../../parts/rack/SlotView';
+import { useLatest } from '../../parts/ui/useLatest';
 import type { Course } from '../../state/api';
 
 export interface RackGridHandle {
@@ -24,6 +25,8 @@ interface RackGridProps {
   /** Who is selected, while several are; else null. */
   picked: ReadonlySet<PersonId> | null;
 }
+
+type SlotButtonsProps = RackGridProps & { here: readonly Place[] };
 
 /** How a slot was pressed. */
 export type SlotPress = Pick<MouseEvent, 'shiftKey' | 'ctrlKey' | 'metaKey'>;
@@ -50,9 +53,7 @@ export const RackGrid = forwardRef<RackGridHandle, RackGridProps>(function RackG
           style={{ gridAutoRows: 'minmax(84px, 1fr)' }}
           aria-label="Slots"
         >
-          {places.map((place) => (
-            <SlotButton key={place.student.id} place={place} {...props} />
-          ))}
+          <SlotButtons here={places} {...props} />
         </ul>
       </div>
     );
@@ -88,27 +89,51 @@ function Periods(props: RackGridProps) {
         {period.label}
       </h2>
       <ul className={gridClass} style={{ gridAutoRows: 'minmax(84px, auto)' }}>
-        {here.map((place) => (
-          <SlotButton key={place.student.id} place={place} {...props} />
-        ))}
+        <SlotButtons here={here} {...props} />
       </ul>
     </section>
   ));
 }
 
-function SlotButton({
-  course,
+/** The slots of some places. */
+function SlotButtons({ here, course, selected, now, zone, picked, onChoose, onPress }: SlotButtonsProps) {
+  const choose = useLatest(onChoose);
+  const press = useLatest(onPress);
+  return here.map((place) => (
+    <SlotButton
+      key={place.student.id}
+      place={place}
+      isSelected={place.student.id === selected}
+      isPicked={picked ? picked.has(place.student.id) : null}
+      group={groupOf(course, place.student)}
+      now={now}
+      zone={zone}
+      onChoose={choose}
+      onPress={press}
+    />
+  ));
+}
+
+interface SlotButtonProps extends Pick<RackGridProps, 'now' | 'zone' | 'onChoose' | 'onPress'> {
+  place: Place;
+  isSelected: boolean;
+  /** Null while none are selected. */
+  isPicked: boolean | null;
+  group: ReturnType<typeof groupOf>;
+}
+
+/** One slot; an arrow key draws but the two anew that it goes from and to. */
+const SlotButton = memo(function SlotButton({
   place,
-  selected,
+  isSelected,
+  isPicked,
+  group,
   now,
   zone,
-  picked,
   onChoose,
   onPress,
-}: RackGridProps & { place: Place }) {
+}: SlotButtonProps) {
   const { student, slot, state, progress } = place;
-  const isSelected = student.id === selected;
-  const isPicked = picked?.has(student.id) ?? false;
   return (
     <li className="grid min-h-0 min-w-0">
       <button
@@ -116,14 +141,17 @@ function SlotButton({
         data-student={student.id}
         className={slotClass(student, slot, state)}
         aria-current={isSelected}
-        aria-pressed={picked ? isPicked : undefined}
+        aria-pressed={isPicked ?? undefined}
         aria-label={saySlot(student, slot, state, progress)}
         tabIndex={isSelected ? 0 : -1}
         onFocus={() => onChoose(student.id)}
         // A press focuses it too where the browser focuses no buttons.
-        onClick={(event) => (onChoose(student.id), onPress(place, event))}
+        onClick={({ shiftKey, ctrlKey, metaKey }) => (
+          onChoose(student.id),
+          onPress(place, { shiftKey, ctrlKey, metaKey })
+        )}
       >
-        {picked ? <span aria-hidden="true" className="slot-pick" /> : null}
+        {isPicked === null ? null : <span aria-hidden="true" className="slot-pick" />}
         <SlotView
           student={student}
           slot={slot}
@@ -131,9 +159,9 @@ function SlotButton({
           now={now}
           zone={zone}
           progress={progress}
-          group={groupOf(course, student)}
+          group={group}
         />
       </button>
     </li>
   );
-}
+});

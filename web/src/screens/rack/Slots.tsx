@@ -1,4 +1,4 @@
-import { Suspense, lazy, useEffect, useRef, useState } from 'react';
+import { Suspense, lazy, useEffect, useMemo, useRef, useState } from 'react';
 import { ListChecks } from 'lucide-react';
 import { useNavigate } from 'react-router';
 import type { PersonId } from '@vestibul/core';
@@ -71,12 +71,17 @@ export function Slots({ course, period }: { course: Course; period: string }) {
   const assignments = assignmentsFor(course, period, now);
   const assignment = chooseAssignment(assignments, asksFor.get('assignment'), now);
   const progress = useProgress(assignment?.id ?? null);
-  const everybody = (
-    rack.data && assignment ? placesFor(course, rack.data, period, assignment, now, arrangement) : []
-  ).map((place): Place => {
-    const known = place.slot?.id ? progress.works.get(place.slot.id) : undefined;
-    return known?.attempt === place.slot?.attempt ? { ...place, progress: known } : place;
-  });
+  // An arrow key goes from one slot to another of the same: they are not put in order again for that.
+  const everybody = useMemo(
+    () =>
+      (rack.data && assignment ? placesFor(course, rack.data, period, assignment, now, arrangement) : []).map(
+        (place): Place => {
+          const known = place.slot?.id ? progress.works.get(place.slot.id) : undefined;
+          return known?.attempt === place.slot?.attempt ? { ...place, progress: known } : place;
+        },
+      ),
+    [course, rack.data, period, assignment, now, arrangement, progress.works],
+  );
   const shown = tallied.find((key) => key === asksFor.get('show')) ?? null;
   const places = useShown(
     everybody,

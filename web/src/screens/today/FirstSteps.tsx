@@ -2,18 +2,8 @@ import { Check } from 'lucide-react';
 import { Link } from 'react-router';
 import { buttonClass } from '../../parts/ui/Button';
 import { sayCount } from '../../parts/ui/format';
-import { mayRun, placePath } from '../../parts/hall/places';
+import { placePath } from '../../parts/hall/places';
 import type { Course } from '../../state/api';
-
-/** Whether something is missing without which no work can arrive. */
-export function needsFirstSteps(course: Course): boolean {
-  return (
-    mayRun(course) &&
-    (course.students === 0 ||
-      course.folders === 0 ||
-      !course.assignments.some((assignment) => assignment.visibleAt !== null))
-  );
-}
 
 /** The way through the set-up in the right order; every step can be left and taken up again here. */
 export function FirstSteps({ course, period }: { course: Course; period: string }) {

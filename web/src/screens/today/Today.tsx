@@ -13,12 +13,13 @@ import { ViewLinks } from '../../parts/ui/ViewLinks';
 import { usePageTitle } from '../../parts/ui/usePageTitle';
 import { useZone } from '../../parts/hall/useSession';
 import { api, type Course } from '../../state/api';
-import { FirstSteps, needsFirstSteps } from './FirstSteps';
+import { needsFirstSteps } from './needsFirstSteps';
 import { Waiting } from './Waiting';
 import { DropHere } from '../../parts/sorting/DropHere';
 import { onePeriod } from '../../parts/courses/periods';
 
 // Most visits to Today never turn to the calendar; it comes when they do.
+const FirstSteps = lazy(() => import('./FirstSteps').then(({ FirstSteps: view }) => ({ default: view })));
 const CalendarView = lazy(() =>
   import('../../parts/calendar/CalendarView').then(({ CalendarView: view }) => ({ default: view })),
 );
@@ -80,7 +81,9 @@ function TodayOf({ course, period }: { course: Course; period: string }) {
         <Read of={rack} what="Reading the racks">
           {(data) =>
             needsFirstSteps(course) ? (
-              <FirstSteps course={course} period={period} />
+              <Suspense fallback={<Loading what="Opening the first steps" />}>
+                <FirstSteps course={course} period={period} />
+              </Suspense>
             ) : (
               <Waiting
                 course={course}
