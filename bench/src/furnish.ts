@@ -1,5 +1,5 @@
 import { pino } from 'pino';
-import { requests, type BodyFor } from '@vestibul/contract';
+import { MOST_PEOPLE, requests, type BodyFor } from '@vestibul/contract';
 import type { AssignmentId, CourseId, PeriodId, PersonId, YearId } from '@vestibul/core';
 import {
   addPerson,
@@ -58,9 +58,6 @@ const firsts = Array.from(
 );
 const lasts = ['Strömberg', 'Đặng', 'Okonjo', 'García', 'Łukasik', 'Haddad', 'Ölün'];
 
-/** Most who join a course at once. */
-const MOST_JOINING = 1000;
-
 /** Students, spread over the periods of a course; those in `known` join it too. */
 export function addStudents(
   school: School,
@@ -83,10 +80,10 @@ export function addStudents(
     periodId: periods[i % periods.length]!,
   }));
   const joining = [...people, ...again];
-  for (let at = 0; at < joining.length; at += MOST_JOINING) {
+  for (let at = 0; at < joining.length; at += MOST_PEOPLE) {
     const body = requests.joinRoster.body.parse({
       fromList: true,
-      people: joining.slice(at, at + MOST_JOINING),
+      people: joining.slice(at, at + MOST_PEOPLE),
     });
     joinRoster(school, { by: teacher, keeper: 'staff' }, course, body);
   }

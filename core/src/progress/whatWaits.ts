@@ -2,7 +2,8 @@ import { askOf, type Asking } from '../deadline/askOf';
 import type { OwnDue } from '../deadline/dueFor';
 import { toInstant } from '../deadline/zonedTime';
 import type { AssignmentId, GroupId, Instant, PeriodId, PersonId } from '../ids';
-import { nothingIn, stateOf, type Attendance, type SubmissionState } from '../submissions/stateOf';
+import type { Attendance, SubmissionState } from '../submissions/stateOf';
+import { stateOfSlot } from '../submissions/stateOfSlot';
 import { waitsForHandBack, waitsForReview } from '../submissions/waits';
 import { goneQuiet, type Quiet } from './happened';
 
@@ -53,8 +54,8 @@ export function whatWaits<Student>(
       const slot = slotOf.get(of);
       const asked = askOf(assignment, student, ownOf.get(of) ?? null);
       if (!asked.isGiven && !slot) return [];
-      const empty = { ...nothingIn, ...asked, graceMinutes: assignment.graceMinutes };
-      return [{ slot, asked, state: slot?.turnedInAt ? slot.state : stateOf(empty, at) }];
+      const { graceMinutes } = assignment;
+      return [{ slot, asked, state: stateOfSlot(slot, { ...asked, graceMinutes }, at) }];
     }),
   }));
   const works = rows.flatMap((row) => row.works);

@@ -2,6 +2,8 @@ import {
   askOf,
   groupBy,
   sortPeople,
+  stateOfSlot,
+  toInstant,
   waitsForHandBack,
   waitsForReview,
   type AssignmentId,
@@ -11,7 +13,6 @@ import {
 } from '@vestibul/core';
 import type { Course, RackStudent, Slot, WorkProgress } from '../../state/api';
 import { isUnseen } from '../hall/Hall';
-import { stateOfSlot } from './stateOfSlot';
 import { isLookedAt, periodsIn } from '../courses/periods';
 
 type Assignment = Course['assignments'][number];
@@ -96,7 +97,7 @@ function placeOf(
   const { due, excused, isGiven } = askOf(assignment, student, own ?? null);
   if (!isGiven && !slot) return null;
   const asked = { due, excused, graceMinutes: assignment.graceMinutes };
-  return { assignment, student, slot, due, state: stateOfSlot(slot, asked, now) };
+  return { assignment, student, slot, due, state: stateOfSlot(slot, asked, toInstant(now)) };
 }
 
 /** The students of the periods that are looked at, one period after the other and in order in each. Who has left stays at their place. */
