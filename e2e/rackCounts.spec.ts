@@ -63,6 +63,7 @@ test('some periods are looked at beside each other, wherever one goes with them,
   const map = page.getByRole('grid', { name: 'Map of Autumn term' });
   await expect(map.getByText('Period 3', { exact: true })).toBeVisible();
   await page.getByRole('link', { name: 'Mark book' }).click();
+  await expect(page.getByRole('heading', { name: 'Mark book', level: 1 })).toBeVisible();
   await expect(plates.getByRole('link', { name: /^Period 3.*leave it out/ })).toBeVisible();
   await expect(plates.getByRole('link', { name: /^Period 4.*look at it too/ })).toBeVisible();
 
