@@ -11,6 +11,7 @@ const subjects = [
   'naming',
   'intake',
   'extraction',
+  'thumbnails',
   'ledger',
   'blanks',
   'roster',

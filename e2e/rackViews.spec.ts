@@ -128,6 +128,9 @@ test('the newest work of each student stands side by side, is looked through by 
   await page.reload();
   await expect(table.getByRole('columnheader')).toHaveCount(4);
   expect(await axeFindings(page)).toEqual([]);
+  // What lies in a slot is seen small, once it is drawn.
+  const small = table.locator('img').first();
+  await expect.poll(() => small.evaluate((image: HTMLImageElement) => image.naturalWidth)).toBeGreaterThan(0);
 
   await page.getByLabel('Word in title, name or text').fill('hedgeROW SURV');
   const found = table.getByRole('gridcell', { name: /^Hedgerow survey, / });

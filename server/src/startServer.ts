@@ -5,6 +5,7 @@ import { makeWelcomeLink, welcomePath } from './sign-in/sessions';
 import { makeApp } from './app';
 import { clearVault, expireArrivals } from './intake/upkeep';
 import { clearTexts } from './extraction/keptTexts';
+import { clearThumbnails } from './thumbnails/thumbnails';
 import { finishArrivals, recoverArrivals } from './intake/receive';
 import { goOnWithPile } from './sorting/handlers';
 import { tellOfTray } from './intake/tellOfTray';
@@ -111,6 +112,7 @@ export async function startServer(options: ServerOptions): Promise<RunningServer
   const stopClearing = repeat(school, VAULT_MS, async () => {
     await clearVault(school);
     await clearTexts(school);
+    await clearThumbnails(school);
   });
   const stopWatching = watchForAppearing(school);
   const stopHandingBack = watchHandBacks(school);

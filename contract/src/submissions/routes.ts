@@ -24,6 +24,13 @@ export const submissionsRoutes = {
     needs: 'view',
     answers: 'bytes',
   },
+  readThumbnail: {
+    method: 'GET',
+    path: '/api/pieces/:pieceId/thumbnail',
+    about: 'piece',
+    needs: 'view',
+    answers: 'bytes',
+  },
   markSeen: {
     method: 'POST',
     path: '/api/submissions/:submissionId/seen',

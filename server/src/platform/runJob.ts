@@ -37,6 +37,7 @@ const MB = 1024 ** 2;
 export const bounds: Record<JobName, Bounds> = {
   hashFile: { lane: 'long' },
   extract: { lane: 'long', quietMs: 45_000, mostGrowth: 512 * MB },
+  drawThumbnail: { lane: 'long', quietMs: 20_000, mostGrowth: 768 * MB },
   measure: { lane: 'long', quietMs: 45_000, mostGrowth: 512 * MB },
   compareWorks: { lane: 'long', quietMs: 300_000, mostGrowth: 1024 * MB },
   findInTexts: { lane: 'short', quietMs: 60_000, mostGrowth: 512 * MB },

@@ -1,16 +1,22 @@
 import { makeReceipt } from '../ledger/receipts';
+import { findThumbnail } from '../thumbnails/thumbnails';
 import { findPiece, findSubmission } from './submissions';
 import { findCourse } from '../courses/courses';
 import { streamRecord } from './record';
 import { pipeline } from 'node:stream/promises';
 import type { Call, StreamHandlers } from '../platform/http/call';
-import { sendKept, setDownload, CSV } from '../platform/http/send';
+import { sendKept, sendThumbnail, setDownload, CSV } from '../platform/http/send';
 import { sendWork } from './workFile';
 import { sendReceiptFile } from '../ledger/sendReceiptFile';
 
 async function sendPiece({ school, params, query, response }: Call<'readPiece'>): Promise<void> {
   const piece = findPiece(school.db, params.pieceId);
   await sendKept(school, piece, query.download !== undefined, response);
+}
+
+async function sendSmall({ school, params, response }: Call<'readThumbnail'>): Promise<void> {
+  const piece = findPiece(school.db, params.pieceId);
+  sendThumbnail(response, await findThumbnail(school, piece), piece.sha256);
 }
 
 function sendReceipt({ school, params, response }: Call<'readReceipt'>): void {
@@ -28,6 +34,7 @@ async function sendRecord({ school, params, query, response }: Call<'readRecord'
 
 export const submissionStreams = {
   readPiece: sendPiece,
+  readThumbnail: sendSmall,
   readReceipt: sendReceipt,
   readRecord: sendRecord,
   readWork: sendWork,

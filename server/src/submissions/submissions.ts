@@ -157,12 +157,15 @@ export function readReceipts(
 export interface StoredPiece {
   name: string;
   mime: string;
+  extension: string;
   sha256: Sha256;
   bytes: number;
 }
 
 export function findPiece(db: Database, id: PieceId): StoredPiece {
-  const row = one<StoredPiece>(db, 'SELECT name, mime, sha256, bytes FROM piece WHERE id = ?', [id]);
+  const row = one<StoredPiece>(db, 'SELECT name, mime, extension, sha256, bytes FROM piece WHERE id = ?', [
+    id,
+  ]);
   if (!row) throw new Failure('not-found');
   return row;
 }

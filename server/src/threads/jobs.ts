@@ -28,6 +28,7 @@ import { extract } from '../extraction/extract';
 import { compareWorks, comparePassages, type Given } from '../extraction/compare';
 import { keptText } from '../extraction/keptTexts';
 import { measure } from '../extraction/measure';
+import { drawThumbnail } from '../thumbnails/thumbnails';
 import type { NewPilePiece } from '../sorting/pilePieces';
 import { writeFeed } from '../calendar/feed';
 import { findInTexts } from '../submissions/wordInText';
@@ -106,6 +107,9 @@ export const jobs = {
   extract({ file, kind }: ToExtract): Promise<Extracted | null> {
     return extract(file, kind);
   },
+
+  /** Draws what a file looks like, small, into its place. */
+  drawThumbnail,
 
   /** How far a file is from the nearest of some blanks, all of them read before; null where that cannot be told. */
   measure({

@@ -15,6 +15,9 @@ const SHOWN_IN_PLACE =
 /** Bytes of a student are shown by the page's own means only; opened by themselves they may do nothing. */
 const SANDBOX = "default-src 'none'; style-src 'unsafe-inline'; media-src 'self'; img-src 'self'; sandbox";
 
+/** Asked again each time: on a shared computer what somebody may not open any more does not open from the browser's store. */
+const KEPT_BY_BROWSER = 'private, no-cache';
+
 interface KeptFile {
   name: string;
   mime: string;
@@ -40,8 +43,7 @@ export async function sendKept(
     'Content-Type': shown ? mime : file.mime.startsWith('text/html') ? 'application/octet-stream' : file.mime,
     'Content-Disposition': contentDisposition(file.name, { type: shown ? 'inline' : 'attachment' }),
     'Content-Security-Policy': SANDBOX,
-    // Asked again each time: on a shared computer what somebody may not open any more does not open from the browser's store.
-    'Cache-Control': 'private, no-cache',
+    'Cache-Control': KEPT_BY_BROWSER,
     ETag: `"${file.sha256}"`,
   });
   await new Promise<void>((resolve, reject) => {
@@ -57,6 +59,19 @@ export async function sendKept(
       },
     );
   });
+}
+
+/** Sends what a file looks like, small; nothing where there is no such picture, or none yet. */
+export function sendThumbnail(response: Response, thumbnail: Buffer | null, sha256: Sha256): void {
+  if (!thumbnail) return void response.set('Cache-Control', 'no-store').status(204).end();
+  response
+    .set({
+      'Content-Type': thumbnail[0] === '<'.charCodeAt(0) ? 'image/svg+xml' : 'image/webp',
+      'Content-Security-Policy': SANDBOX,
+      'Cache-Control': KEPT_BY_BROWSER,
+      ETag: `"small-${sha256}"`,
+    })
+    .send(thumbnail);
 }
 
 /** Has the answer kept as a file of a name. */

@@ -4,6 +4,7 @@ import { pathOf } from '@vestibul/contract';
 import { buttonClass } from '../../parts/ui/Button';
 import { sayBytes, sayList, sayMoment } from '../../parts/ui/format';
 import { tell, tellFailure } from '../../parts/messages/Notices';
+import { Thumbnail } from '../../parts/piece/Thumbnail';
 import { ProgressBar } from '../../parts/ui/ProgressBar';
 import { sayFailure } from '../../parts/messages/sentences';
 import { Empty, Read, Together } from '../../parts/messages/States';
@@ -46,8 +47,13 @@ export function Drawer() {
                   {data.files.map((file) => (
                     <li
                       key={file.pieceId}
-                      className="grid gap-1 rounded-lg border border-line bg-surface px-4 py-3"
+                      className="relative grid min-h-24 content-start gap-1 rounded-lg border border-line bg-surface py-3 pr-4 pl-28"
                     >
+                      <Thumbnail
+                        piece={file.pieceId}
+                        form={file.form}
+                        className="absolute top-3.5 left-4 h-15 w-20 rounded-sm border border-line object-cover object-top"
+                      />
                       <a
                         href={`${pathOf('readPiece', { pieceId: file.pieceId })}?download=1`}
                         className="font-mono font-semibold [overflow-wrap:anywhere] text-act"

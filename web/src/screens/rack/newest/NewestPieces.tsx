@@ -7,6 +7,7 @@ import { useNow } from '../../../parts/hall/useNow';
 import { useZone } from '../../../parts/hall/useSession';
 import { Empty, Failed, Loading } from '../../../parts/messages/States';
 import { assignmentsFor, rowsOf } from '../../../parts/rack/courseWork';
+import { Thumbnail } from '../../../parts/piece/Thumbnail';
 import { OrderPicker } from '../../../parts/rack/OrderPicker';
 import { saySlot, Sheet, slotClass } from '../../../parts/rack/SlotView';
 import { useArrangement } from '../../../parts/rack/useArrangement';
@@ -26,7 +27,7 @@ import { useNewest } from './useNewest';
 import { useWordInText } from './useWordInText';
 import { isSeveral } from '../../../parts/courses/periods';
 
-const SIZES = { head: 30, row: 96, heading: 28, column: 168 };
+const SIZES = { head: 30, row: 140, heading: 28, column: 168 };
 const SIDE_WIDTH = { wide: 196, narrow: 116 };
 
 const mostChoice: KeptChoice<string> = {
@@ -182,6 +183,9 @@ export function NewestPieces({ course, period }: { course: Course; period: strin
             return (
               <span className={`${slotClass(student, slot, state)} w-full`}>
                 <span className="hole">
+                  {slot.topPieceId ? (
+                    <Thumbnail piece={slot.topPieceId} form={slot.form} className="thumbnail" />
+                  ) : null}
                   <Sheet slot={slot} turnedInAt={slot.turnedInAt!} state={state} now={now} zone={zone} />
                 </span>
                 <span className="slot-name">
