@@ -2,13 +2,13 @@ import { randomUUID } from 'node:crypto';
 import type {
   AssignmentId,
   CourseId,
+  FileId,
   Instant,
   PersonId,
-  PieceId,
   SubmissionId,
   UploadId,
 } from '@vestibul/core';
-import { changeFile, markArrived, one, readCourse, startUpload, turnIn, type School } from '@vestibul/server';
+import { markArrived, one, readCourse, startUpload, turnIn, type School } from '@vestibul/server';
 import { assignments, type DemoAssignment } from './assignments';
 import { dueInstant, later } from './calendar';
 import { wasThere } from './comings';
@@ -132,7 +132,7 @@ export class WorkMaker {
     if (!isNow && chance.happens(0.03)) {
       const changedAt = later(at, chance.between(30, 300) * MINUTE);
       this.#want(assignment, seat, seed, DRIFT, changedAt);
-      deeds.push({ at: changedAt, does: () => this.#drift(submission, seed) });
+      deeds.push({ at: changedAt, does: () => this.#drift(submission, seat, seed) });
     }
     return deeds;
   }
@@ -219,16 +219,22 @@ export class WorkMaker {
   }
 
   /** The student goes on working on a file that was turned in. */
-  #drift(submission: SubmissionId | undefined, seed: number): void {
-    if (submission)
-      changeFile(this.school, topPieceOf(this.school, submission), this.#made.get(`${seed}-${DRIFT}`)!);
+  #drift(submission: SubmissionId | undefined, seat: Seat, seed: number): void {
+    if (!submission) return;
+    const { originalName, bytes, sha256, type } = this.#made.get(`${seed}-${DRIFT}`)!;
+    const id = `u_demo-${seed}-${DRIFT}` as UploadId;
+    const fileId = topFileOf(this.school, submission);
+    startUpload(this.school, { id, byId: seat.id, fileId, originalName, bytes });
+    markArrived(this.school, id, { sha256, bytes, ...type });
   }
 }
 
 const fullName = ({ first, last }: DemoStudent) => [first, last].filter(Boolean).join(' ');
 
-function topPieceOf(school: School, submission: SubmissionId): PieceId {
-  return one<{ id: PieceId }>(school.db, 'SELECT top_piece_id AS id FROM submission WHERE id = ?', [
-    submission,
-  ])!.id;
+function topFileOf(school: School, submission: SubmissionId): FileId {
+  return one<{ id: FileId }>(
+    school.db,
+    'SELECT q.file_id AS id FROM submission s JOIN piece q ON q.id = s.top_piece_id WHERE s.id = ?',
+    [submission],
+  )!.id;
 }

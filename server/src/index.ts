@@ -35,7 +35,6 @@ export { addNote } from './review/notes';
 export { setScore } from './review/scores';
 export { handBack, markReviewed } from './review/review';
 export { markSeen } from './submissions/submissions';
-export { changeFile } from './submissions/drift';
 export { readRack, slotQuery } from './submissions/rack';
 export { markQuery } from './review/marks';
 export { recordColumns } from './submissions/record';

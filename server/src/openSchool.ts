@@ -3,6 +3,7 @@ import { shutDoorsOf } from './doors/doors';
 import { freeFromAssignment } from './sorting/piles';
 import { Signal } from './platform/live/Signal';
 import { readTableLater } from './sorting/teach';
+import { noteDrift } from './submissions/drift';
 import { reckonAgain } from './submissions/reckon';
 import { tellOfSlot } from './submissions/tellOfSlot';
 import { settleAssignment } from './submissions/settle';
@@ -66,6 +67,7 @@ export function openSchool(options: SchoolOptions): School {
       mayAppear: new Signal(),
       assignmentDropped: new Signal(),
       slotChanged: new Signal(),
+      fileChanged: new Signal(),
     },
     rights: new Rights(),
     streams: new Streams(),
@@ -99,13 +101,21 @@ export function openSchool(options: SchoolOptions): School {
     },
     close: () => db.close(),
   };
-  const { courseChanged, standingChanged, timesChanged, mayAppear, assignmentDropped, slotChanged } =
-    school.signals;
+  const {
+    courseChanged,
+    standingChanged,
+    timesChanged,
+    mayAppear,
+    assignmentDropped,
+    slotChanged,
+    fileChanged,
+  } = school.signals;
   courseChanged.listen((course) => readTableLater(school, course));
   standingChanged.listen((assignment) => settleAssignment(db, assignment));
   timesChanged.listen((changed) => reckonAgain(school, changed));
   mayAppear.listen(() => appearDue(school));
   slotChanged.listen((place) => tellOfSlot(school, place));
+  fileChanged.listen((changed) => noteDrift(school, changed));
   assignmentDropped.listen((dropped) => {
     partFromAssignment(db, dropped.assignment);
     shutDoorsOf(school, dropped);

@@ -7,12 +7,13 @@ import { accessOf } from './access/access';
 import { doorOfVisit, requireHandsIn } from './doors/doors';
 import { findPile } from './sorting/piles';
 import { findSubmission } from './submissions/submissions';
+import { isOwnFile } from './intake/files';
 import { requireSeat } from './intake/tray';
 import { requireOpenCourse } from './school/years';
 
 /**
  * What a file is for, where its sender may send it there: a tray of an assignment that is given to them, a blank of a course
- * that they run, what they say of a submission, their drawer, or an open side door.
+ * that they run, what they say of a submission, their drawer, a file in it, or an open side door.
  */
 export function requirePurpose(school: School, { by, visit }: Sender, named: NamedPurpose): Purpose {
   if (named.door) {
@@ -40,6 +41,10 @@ export function requirePurpose(school: School, { by, visit }: Sender, named: Nam
   if (named.courseId) {
     requireLevel(school, named.courseId, by, 'run');
     return { byId: by, courseId: named.courseId };
+  }
+  if (named.fileId) {
+    if (!isOwnFile(school.db, by, named.fileId)) throw new Failure('not-found', { what: 'file' });
+    return { byId: by, fileId: named.fileId };
   }
   return { byId: by };
 }

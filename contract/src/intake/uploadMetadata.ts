@@ -1,5 +1,12 @@
 import { z } from 'zod';
-import { oneLine, type AssignmentId, type CourseId, type PileId, type SubmissionId } from '@vestibul/core';
+import {
+  oneLine,
+  type AssignmentId,
+  type CourseId,
+  type FileId,
+  type PileId,
+  type SubmissionId,
+} from '@vestibul/core';
 import { id } from '../parts/bodies';
 
 /** The metadata of an upload (tus `Upload-Metadata`): what it is for, and the name it came with. */
@@ -12,6 +19,8 @@ export const uploadMetadata = z
     courseId: id<CourseId>().optional(),
     /** … or into the drawer of whoever sends it. */
     drawer: z.literal('1').optional(),
+    /** … or as a newer version of a file of theirs … */
+    fileId: id<FileId>().optional(),
     /** … or through a side door, by a guest. */
     door: z.literal('1').optional(),
     /** … or with a pile for the sorting table; `filename` is its path there. */

@@ -42,8 +42,10 @@ const piece = z.object({
   sha256: branded<Sha256>(),
   /** Null is outside: a link, whose bytes are not ours. */
   owner: personName.nullable(),
-  /** When the owner changed their file after it was sealed; null when it is still the same. */
-  driftedAt: instant.nullable(),
+  /** The owner's file now, where they went on working in it after it was sealed; null when it is still the same. */
+  now: z
+    .object({ changedAt: instant, originalName: z.string(), form, mime: z.string(), bytes: count })
+    .nullable(),
 });
 
 const points = z.number().min(0).max(MOST_POINTS);

@@ -24,6 +24,14 @@ export const submissionsRoutes = {
     needs: 'view',
     answers: 'bytes',
   },
+  /** The owner's file as it is now: for them and for the staff, not for all who see what was turned in. */
+  readPieceNow: {
+    method: 'GET',
+    path: '/api/pieces/:pieceId/now/bytes',
+    about: 'piece',
+    needs: 'comment',
+    answers: 'bytes',
+  },
   readThumbnail: {
     method: 'GET',
     path: '/api/pieces/:pieceId/thumbnail',

@@ -5,7 +5,6 @@ import type { LiveNotice } from '@vestibul/contract';
 import { run, together } from '../platform/database/database';
 import { writeEvent } from '../platform/ledger/ledger';
 import { recordColumns } from '../submissions/record';
-import { changeFile } from '../submissions/drift';
 import { findScans } from '../testing/findScans';
 import { TestSchool, bytesOf } from '../testing/TestSchool';
 
@@ -200,11 +199,15 @@ describe('review', () => {
       await chidi.upload(school.assignment, 'c.txt', bytesOf('sealed')),
     ]);
     const piece = data.pieces[0]!;
-    changeFile(school.running.school, piece.id, { sha256: sha256Hex('changed'), bytes: 7 });
+    const [file] = (await chidi.must('listMyFiles', {})).files;
+    await chidi.uploadVersion(file!.id, 'c after.txt', bytesOf('changed'));
     const read = await school
       .as('teacher')
       .must('readSubmission', { params: { submissionId: data.submissionId } });
-    expect(read.pieces[0]).toMatchObject({ sha256: piece.sha256, driftedAt: expect.any(String) });
+    expect(read.pieces[0]).toMatchObject({
+      sha256: piece.sha256,
+      now: { changedAt: expect.any(String), originalName: 'c after.txt', form: 'text', bytes: 7 },
+    });
     const slot = async () => {
       const rack = await school.as('teacher').must('readRack', { params: inCourse() });
       return rack.slots.find((one) => one.id === data.submissionId);
@@ -218,7 +221,7 @@ describe('review', () => {
     const params = { submissionId: data.submissionId };
     await chidi.must('takeBack', { params, body: { attempt: again.data.attempt, key: crypto.randomUUID() } });
     expect(await slot()).toMatchObject({ attempt: 1, drifted: true });
-    changeFile(school.running.school, piece.id, { sha256: piece.sha256, bytes: piece.bytes });
+    await chidi.uploadVersion(file!.id, 'c.txt', bytesOf('sealed'));
     expect(await slot()).toMatchObject({ attempt: 1, drifted: false });
   });
 });

@@ -59,6 +59,15 @@ export function findOwnFile(db: Database, student: PersonId, id: FileId): OwnFil
   return file;
 }
 
+/** Whether a file is somebody's own: not one outside, which nobody can change here. */
+export const isOwnFile = (db: Database, student: PersonId, id: FileId): boolean =>
+  one(
+    db,
+    `SELECT 1 FROM file f JOIN ownership w ON w.file_id = f.id AND w.until_at IS NULL
+     WHERE f.id = ? AND f.dropped_at IS NULL AND w.owner_id = ?`,
+    [id, student],
+  ) !== undefined;
+
 /**
  * Takes the files of an undone attempt from the student with whom they were placed: out of the drawer and the trays. A file
  * that is in another attempt too stays. Inside the caller's transaction.
@@ -154,16 +163,40 @@ export function dropFile(school: School, student: PersonId, id: FileId): Assignm
   });
 }
 
-/** Notes that a file's owner has changed it. Inside the caller's transaction. */
-export function setBytesOfFile(
-  db: Database,
-  id: FileId,
-  { sha256, bytes, at }: { sha256: Sha256; bytes: number; at: Instant },
-): void {
-  run(db, 'UPDATE file SET sha256 = :sha256, bytes = :bytes, changed_at = :at WHERE id = :id', {
-    id,
-    sha256,
-    bytes,
-    at,
-  });
+/**
+ * Notes that a file's owner has changed it: what it was is kept beside it, and what lies in their trays is the new one. Whatever
+ * shows it hears of it. Inside the caller's transaction. False where the bytes are the same.
+ */
+export function changeFile(school: School, id: FileId, by: PersonId, now: FileFacts): boolean {
+  const { db } = school;
+  const was = one<FileFacts>(
+    db,
+    'SELECT original_name AS originalName, mime, extension, bytes, sha256 FROM file WHERE id = ?',
+    [id],
+  );
+  if (!was || was.sha256 === now.sha256) return false;
+  const { originalName, mime, extension, bytes, sha256 } = now;
+  const at = school.now();
+  // Of two within the same thousandth of a second the first was, and the other hardly.
+  run(
+    db,
+    `INSERT OR IGNORE INTO file_past (file_id, until_at, original_name, mime, extension, bytes, sha256)
+     VALUES (:id, :at, :originalName, :mime, :extension, :bytes, :sha256)`,
+    { ...was, id, at },
+  );
+  run(
+    db,
+    `UPDATE file SET original_name = :originalName, mime = :mime, extension = :extension, bytes = :bytes, sha256 = :sha256,
+       changed_at = :at
+     WHERE id = :id`,
+    { id, at, originalName, mime, extension, bytes, sha256 },
+  );
+  run(
+    db,
+    `UPDATE upload SET original_name = :originalName, mime = :mime, extension = :extension, bytes = :bytes, sha256 = :sha256
+     WHERE file_id = :id AND kind = 'drawer' AND turned_in_at IS NULL AND dropped_at IS NULL`,
+    { id, originalName, mime, extension, bytes, sha256 },
+  );
+  school.signals.fileChanged.tell({ file: id, by, at });
+  return true;
 }

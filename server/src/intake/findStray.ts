@@ -8,6 +8,8 @@ const NAMED = `
   SELECT sha256 FROM piece
   UNION ALL SELECT sha256 FROM blank_version
   UNION ALL SELECT sha256 FROM file WHERE dropped_at IS NULL OR dropped_at >= :since
+  UNION ALL SELECT p.sha256 FROM file_past p JOIN file f ON f.id = p.file_id
+    WHERE f.dropped_at IS NULL OR f.dropped_at >= :since
   UNION ALL SELECT sha256 FROM pile_piece WHERE sha256 IS NOT NULL
   UNION ALL SELECT sha256 FROM upload WHERE sha256 IS NOT NULL AND (dropped_at IS NULL OR dropped_at >= :since)`;
 

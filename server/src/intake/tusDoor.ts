@@ -1,7 +1,15 @@
 import { AsyncLocalStorage } from 'node:async_hooks';
 import type { IncomingMessage, ServerResponse } from 'node:http';
 import { EVENTS, Server } from '@tus/server';
-import type { AssignmentId, CourseId, PersonId, PileId, SubmissionId, UploadId } from '@vestibul/core';
+import type {
+  AssignmentId,
+  CourseId,
+  FileId,
+  PersonId,
+  PileId,
+  SubmissionId,
+  UploadId,
+} from '@vestibul/core';
 import { LARGEST_FILE, uploadMetadata, type ErrorCode } from '@vestibul/contract';
 import { Failure, isDiskFull } from '../platform/failure';
 import { parseInput } from '../platform/http/parseInput';
@@ -38,11 +46,12 @@ export interface NamedPurpose {
   door?: string | undefined;
   pileId?: PileId | undefined;
   submissionId?: SubmissionId | undefined;
+  fileId?: FileId | undefined;
 }
 
 /** What a file is for, as it is kept. */
 export type Purpose = Pick<UploadRow, 'byId'> &
-  Partial<Pick<UploadRow, 'assignmentId' | 'courseId' | 'visitId' | 'pileId' | 'submissionId'>>;
+  Partial<Pick<UploadRow, 'assignmentId' | 'courseId' | 'visitId' | 'pileId' | 'submissionId' | 'fileId'>>;
 
 /** The path that upload addresses are made under. */
 export const UPLOADS_PATH = '/api/uploads';

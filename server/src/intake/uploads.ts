@@ -17,7 +17,7 @@ import { MOST_FILES, type AnswerOf } from '@vestibul/contract';
 import { Failure } from '../platform/failure';
 import type { School } from '../platform/School';
 import { all, one, run, together, type Database } from '../platform/database/database';
-import { makeFile } from './files';
+import { changeFile, isOwnFile, makeFile } from './files';
 import { requireShare, requireSize } from './uploadMeasures';
 
 export type UploadKind = AnswerOf<'readTray'>['uploads'][number]['kind'];
@@ -47,7 +47,7 @@ export interface UploadRow {
   extension: string | null;
   turnedInAt: Instant | null;
   droppedAt: Instant | null;
-  /** Of something from the drawer, and of what has arrived in one. */
+  /** Of something from the drawer, of what has arrived in one, and of what is to be a newer version of a file. */
   fileId: FileId | null;
   /** Of a text: what is written so far, and how many times it was kept. */
   text: string | null;
@@ -194,9 +194,14 @@ export function markArrived(
   together(school.db, () => {
     const upload = findUpload(school.db, id);
     if (!upload || upload.arrivedAt !== null || upload.droppedAt !== null) return;
-    const { byId: by, assignmentId, courseId, submissionId } = upload;
-    const fileId =
-      by !== null && assignmentId === null && courseId === null && submissionId === null
+    const { byId: by, assignmentId, courseId, submissionId, fileId: changes, originalName } = upload;
+    const isOnes = by !== null && assignmentId === null && courseId === null && submissionId === null;
+    // Whose it was when it set out may not be theirs any more: then it is a file of its own, and nothing is lost.
+    const isChanged = isOnes && changes !== null && isOwnFile(school.db, by, changes);
+    if (isChanged) changeFile(school, changes, by, { ...facts, originalName });
+    const fileId = isChanged
+      ? changes
+      : isOnes
         ? makeFile(school.db, {
             ...upload,
             ...facts,

@@ -1,5 +1,5 @@
 import type { MemoryLocker } from '@tus/server';
-import type { AssignmentId, CourseId, Instant, OldSlot, PersonId } from '@vestibul/core';
+import type { AssignmentId, CourseId, FileId, Instant, OldSlot, PersonId } from '@vestibul/core';
 import type { Signal } from './live/Signal';
 import type { Database } from './database/database';
 import type { SchoolKey } from './ledger/schoolKey';
@@ -67,6 +67,8 @@ export interface School {
     assignmentDropped: Signal<{ by: PersonId; course: CourseId; assignment: AssignmentId }>;
     /** Something has come into the tray before a slot, or has left it: there is no line of that. */
     slotChanged: Signal<OldSlot>;
+    /** The owner of a file has gone on working in it. */
+    fileChanged: Signal<{ file: FileId; by: PersonId; at: Instant }>;
     /** The time of an assignment to be seen may have come. */
     mayAppear: Signal<void>;
   };

@@ -1,40 +1,34 @@
-import type { FileId, CourseId, AssignmentId, PersonId, PieceId, Sha256 } from '@vestibul/core';
-import { setBytesOfFile } from '../intake/files';
-import { joinOwner } from '../intake/ownership';
-import type { School } from '../platform/School';
-import { one, together } from '../platform/database/database';
+import type { AssignmentId, CourseId, FileId, Instant, PersonId, PieceId, Sha256 } from '@vestibul/core';
+import { all } from '../platform/database/database';
 import { writeEvent } from '../platform/ledger/ledger';
+import type { School } from '../platform/School';
 import { settleDrift } from './settle';
 
 /**
- * The owner of a piece's file has gone on working: the file changes, the sealed copy does not, and the ledger says so.
- * The new bytes must be in the vault already.
+ * The owner of a file has gone on working: wherever it is turned in the sealed copy stays, and the ledger says that the file is
+ * another now. Of what lies in a drawer alone nothing is said. Inside the transaction that changes it.
  */
-export function changeFile(school: School, piece: PieceId, now: { sha256: Sha256; bytes: number }): void {
-  together(school.db, () => {
-    const row = one<{
-      fileId: FileId;
-      sealed: Sha256;
-      owner: PersonId;
-      course: CourseId;
-      assignment: AssignmentId;
-    }>(
-      school.db,
-      `SELECT f.id AS fileId, q.sha256 AS sealed, w.owner_id AS owner, s.course_id AS course, s.assignment_id AS assignment
-       FROM piece q JOIN file f ON f.id = q.file_id ${joinOwner('f.id')} JOIN submission s ON s.id = q.submission_id WHERE q.id = ?`,
-      [piece],
-    );
-    if (!row) throw new Error(`no piece ${piece}`);
-    const at = school.now();
-    setBytesOfFile(school.db, row.fileId, { ...now, at });
-    settleDrift(school.db, row.fileId);
-    writeEvent(
-      school,
-      row.owner,
-      'drifted',
-      { course: row.course, assignment: row.assignment, student: row.owner, piece },
-      { sealed: row.sealed, now: now.sha256, owner: row.owner },
-      at,
-    );
-  });
+export function noteDrift(
+  school: School,
+  { file, by, at }: { file: FileId; by: PersonId; at: Instant },
+): void {
+  settleDrift(school.db, file);
+  for (const { piece, sealed, now, course, assignment, student } of all<{
+    piece: PieceId;
+    sealed: Sha256;
+    now: Sha256;
+    course: CourseId;
+    assignment: AssignmentId;
+    student: PersonId;
+  }>(
+    school.db,
+    `SELECT q.id AS piece, q.sha256 AS sealed, f.sha256 AS now, s.course_id AS course, s.assignment_id AS assignment,
+       s.student_id AS student
+     FROM piece q JOIN file f ON f.id = q.file_id JOIN submission s ON s.id = q.submission_id
+     JOIN attempt t ON t.submission_id = q.submission_id AND t.n = q.attempt
+     WHERE q.file_id = ? AND t.taken_back_at IS NULL AND t.sent_back_at IS NULL AND t.undone_at IS NULL
+     ORDER BY q.id`,
+    [file],
+  ))
+    writeEvent(school, by, 'drifted', { course, assignment, student, piece }, { sealed, now, owner: by }, at);
 }

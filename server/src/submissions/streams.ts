@@ -1,6 +1,6 @@
 import { makeReceipt } from '../ledger/receipts';
 import { findThumbnail } from '../thumbnails/thumbnails';
-import { findPiece, findSubmission } from './submissions';
+import { findPiece, findPieceNow, findSubmission } from './submissions';
 import { findCourse } from '../courses/courses';
 import { streamRecord } from './record';
 import { pipeline } from 'node:stream/promises';
@@ -12,6 +12,11 @@ import { sendReceiptFile } from '../ledger/sendReceiptFile';
 async function sendPiece({ school, params, query, response }: Call<'readPiece'>): Promise<void> {
   const piece = findPiece(school.db, params.pieceId);
   await sendKept(school, piece, query.download !== undefined, response);
+}
+
+async function sendPieceNow({ school, params, response }: Call<'readPieceNow'>): Promise<void> {
+  const { originalName: name, ...file } = findPieceNow(school.db, params.pieceId);
+  await sendKept(school, { ...file, name }, false, response);
 }
 
 async function sendSmall({ school, params, response }: Call<'readThumbnail'>): Promise<void> {
@@ -34,6 +39,7 @@ async function sendRecord({ school, params, query, response }: Call<'readRecord'
 
 export const submissionStreams = {
   readPiece: sendPiece,
+  readPieceNow: sendPieceNow,
   readThumbnail: sendSmall,
   readReceipt: sendReceipt,
   readRecord: sendRecord,

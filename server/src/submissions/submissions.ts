@@ -16,6 +16,7 @@ import type { School } from '../platform/School';
 import { all, one, run, together, type Database } from '../platform/database/database';
 import { writeEvent } from '../platform/ledger/ledger';
 import { bareNameColumns, type PersonName } from '../school/people';
+import type { FileFacts } from '../intake/files';
 import { joinOwner } from '../intake/ownership';
 
 type Receipt = AnswerOf<'turnIn'>;
@@ -80,23 +81,34 @@ export function isInClass(db: Database, id: SubmissionId, attempt: number): bool
 /** Every piece of a submission, by attempt and place. */
 export function listPieces(db: Database, id: SubmissionId): Piece[] {
   return all<
-    Omit<Piece, 'owner' | 'form'> & {
+    Omit<Piece, 'owner' | 'form' | 'now'> & {
       extension: string;
+      now: string | null;
       ownerId: PersonId | null;
     } & Omit<PersonName, 'id'>
   >(
     db,
     `SELECT q.id, q.attempt, q.n, q.name, q.original_name AS originalName, q.mime, q.extension, q.bytes, q.sha256,
-       CASE WHEN f.sha256 <> q.sha256 THEN f.changed_at END AS driftedAt,
+       CASE WHEN f.sha256 <> q.sha256 THEN json_object('changedAt', f.changed_at, 'originalName', f.original_name,
+         'mime', f.mime, 'extension', f.extension, 'bytes', f.bytes) END AS now,
        p.id AS ownerId, ${bareNameColumns}
      FROM piece q JOIN file f ON f.id = q.file_id ${joinOwner('f.id')} LEFT JOIN person p ON p.id = w.owner_id
      WHERE q.submission_id = ? ORDER BY q.attempt, q.n`,
     [id],
-  ).map(({ extension, ownerId, last, first, called, apart, ...piece }) => ({
+  ).map(({ extension, ownerId, last, first, called, apart, now, ...piece }) => ({
     ...piece,
     form: formOf(piece.mime, extension),
+    now: now === null ? null : readNow(now),
     owner: ownerId === null ? null : { id: ownerId, last, first, called, apart },
   }));
+}
+
+/** The owner's file as it is now, out of what the database says of it. */
+function readNow(kept: string): NonNullable<Piece['now']> {
+  const { extension, ...file } = JSON.parse(kept) as Omit<NonNullable<Piece['now']>, 'form'> & {
+    extension: string;
+  };
+  return { ...file, form: formOf(file.mime, extension) };
 }
 
 /**
@@ -167,6 +179,18 @@ export function findPiece(db: Database, id: PieceId): StoredPiece {
     id,
   ]);
   if (!row) throw new Failure('not-found');
+  return row;
+}
+
+/** The owner's file of a piece as it is now. Fails with `not-found` where they have it no more. */
+export function findPieceNow(db: Database, id: PieceId): FileFacts {
+  const row = one<FileFacts>(
+    db,
+    `SELECT f.original_name AS originalName, f.mime, f.extension, f.bytes, f.sha256
+     FROM piece q JOIN file f ON f.id = q.file_id WHERE q.id = ? AND f.dropped_at IS NULL`,
+    [id],
+  );
+  if (!row) throw new Failure('not-found', { what: 'file' });
   return row;
 }
 

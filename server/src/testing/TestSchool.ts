@@ -15,6 +15,7 @@ import {
 import type {
   AssignmentId,
   CourseId,
+  FileId,
   DoorId,
   PersonId,
   PileId,
@@ -39,6 +40,7 @@ type Purpose =
   | { assignmentId: AssignmentId }
   | { courseId: CourseId }
   | { drawer: '1' }
+  | { fileId: FileId }
   | { door: '1' }
   | { pileId: PileId }
   | { submissionId: SubmissionId };
@@ -208,6 +210,11 @@ export class Caller {
   /** Uploads a whole file into the drawer. */
   uploadToDrawer(name: string, bytes: Uint8Array<ArrayBuffer>): Promise<UploadId> {
     return this.#upload({ drawer: '1' }, name, bytes);
+  }
+
+  /** Sends what is to be a newer version of a file of one's own. */
+  uploadVersion(fileId: FileId, name: string, bytes: Uint8Array<ArrayBuffer>): Promise<UploadId> {
+    return this.#upload({ fileId }, name, bytes);
   }
 
   async #upload(purpose: Purpose, name: string, bytes: Uint8Array<ArrayBuffer>): Promise<UploadId> {

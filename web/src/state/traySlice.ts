@@ -1,5 +1,5 @@
 import { createSlice, type PayloadAction } from '@reduxjs/toolkit';
-import type { AssignmentId, UploadId } from '@vestibul/core';
+import type { AssignmentId, FileId, UploadId } from '@vestibul/core';
 import type { PageFailure } from './contractQuery';
 
 /** A file on its way from this page. */
@@ -7,6 +7,8 @@ export interface Sending {
   key: string;
   /** The assignment whose tray it is for; null is the drawer. */
   assignmentId: AssignmentId | null;
+  /** The file in the drawer of which it is a newer version. */
+  changes: FileId | null;
   originalName: string;
   bytes: number;
   sent: number;

@@ -1,11 +1,13 @@
 import { openDB, type DBSchema, type IDBPDatabase } from 'idb';
-import type { AssignmentId, PersonId } from '@vestibul/core';
+import type { AssignmentId, FileId, PersonId } from '@vestibul/core';
 
 /** A file that is on its way, kept by the browser until the school has all of it. */
 export interface QueuedFile {
   key: string;
   personId: PersonId;
   assignmentId: AssignmentId | null;
+  /** The file of which it is a newer version; what was kept before there were versions does not say. */
+  changes?: FileId | null;
   file: File;
   addedAt: number;
 }

@@ -1,10 +1,10 @@
 import { Upload } from 'tus-js-client';
 import { routes } from '@vestibul/contract';
-import type { AssignmentId, PersonId, UploadId } from '@vestibul/core';
+import type { AssignmentId, FileId, PersonId, UploadId } from '@vestibul/core';
 import { api } from './api';
 import { onBackInTouch } from './backInTouch';
 import { store } from './store';
-import { added, changed, removed } from './traySlice';
+import { added, changed, removed, type Sending } from './traySlice';
 import type { QueuedFile } from './uploadQueue';
 import { CHUNK, failureOf, passesByItself, refusal } from './uploading';
 
@@ -26,14 +26,25 @@ const uploads = new Map<string, Upload>();
 
 /** Puts files into the tray of an assignment, or (null) into the drawer, and starts sending them. What can never be taken is refused here already. */
 export function sendFiles(assignmentId: AssignmentId | null, files: readonly File[]): void {
-  for (const file of files) {
-    const key = crypto.randomUUID();
-    const personId = ownerId();
-    if (!enqueue(key, assignmentId, file) || !personId) continue;
-    const kept = { key, personId, assignmentId, file, addedAt: Date.now() };
-    void loadQueue().then(({ keepFile }) => keepFile(kept));
-  }
+  for (const file of files) send({ assignmentId, changes: null }, file);
   startNext();
+}
+
+/** Sends what is to be a newer version of a file of one's own. */
+export function sendVersion(changes: FileId, file: File): void {
+  send({ assignmentId: null, changes }, file);
+  startNext();
+}
+
+/** For what a file is sent: a tray, a newer version of a file, or the drawer. */
+type Aim = Pick<Sending, 'assignmentId' | 'changes'>;
+
+function send(aim: Aim, file: File): void {
+  const key = crypto.randomUUID();
+  const personId = ownerId();
+  if (!enqueue(key, aim, file) || !personId) return;
+  const kept = { key, personId, ...aim, file, addedAt: Date.now() };
+  void loadQueue().then(({ keepFile }) => keepFile(kept));
 }
 
 /**
@@ -43,20 +54,20 @@ export function sendFiles(assignmentId: AssignmentId | null, files: readonly Fil
 export async function goOnSending(left: readonly QueuedFile[]): Promise<void> {
   const locks = await Promise.resolve(navigator.locks?.query()).catch(() => undefined);
   const held = new Set(locks?.held?.map(({ name }) => name));
-  for (const { key, assignmentId, file } of left) {
+  for (const { key, assignmentId, changes = null, file } of left) {
     if (uploads.has(key) || held.has(lockOf(key))) continue;
-    enqueue(key, assignmentId, file);
+    enqueue(key, { assignmentId, changes }, file);
   }
   startNext();
 }
 
 /** Puts a file on the page and into the queue; false where it can never be taken. */
-function enqueue(key: string, assignmentId: AssignmentId | null, file: File): boolean {
+function enqueue(key: string, aim: Aim, file: File): boolean {
   const failure = refusal(file);
   store.dispatch(
     added({
       key,
-      assignmentId,
+      ...aim,
       originalName: file.name,
       bytes: file.size,
       sent: 0,
@@ -66,7 +77,7 @@ function enqueue(key: string, assignmentId: AssignmentId | null, file: File): bo
     }),
   );
   if (failure) return false;
-  uploads.set(key, makeUpload(key, assignmentId, file));
+  uploads.set(key, makeUpload(key, aim, file));
   holdLock(key);
   queue.push(key);
   return true;
@@ -135,17 +146,20 @@ async function start(key: string, upload: Upload): Promise<void> {
   upload.start();
 }
 
-function makeUpload(key: string, assignmentId: AssignmentId | null, file: File): Upload {
+function makeUpload(key: string, { assignmentId, changes }: Aim, file: File): Upload {
   return new Upload(file, {
     endpoint: routes.createUpload.path,
     chunkSize: CHUNK,
     retryDelays: RETRY_MS,
     removeFingerprintOnSuccess: true,
-    metadata: { filename: file.name, ...(assignmentId ? { assignmentId } : { drawer: '1' }) },
+    metadata: {
+      filename: file.name,
+      ...(assignmentId ? { assignmentId } : changes ? { fileId: changes } : { drawer: '1' }),
+    },
     // One file can be wanted for two assignments; each is an upload of its own.
     fingerprint: async (chosen) => {
       const { name, size, lastModified } = chosen as File;
-      return ['vestibul', assignmentId ?? 'drawer', name, size, lastModified].join('|');
+      return ['vestibul', assignmentId ?? changes ?? 'drawer', name, size, lastModified].join('|');
     },
     onShouldRetry(error) {
       const failure = failureOf(error);

@@ -325,7 +325,15 @@ function OpenWork({ asked, cover, toYear, submission, course, zone, onDone, onPi
           onChoose={setChosen}
           more={<BesideButton of={beside} />}
         />
-        <DriftNote piece={current} zone={zone} />
+        <DriftNote
+          piece={current}
+          zone={zone}
+          onCompare={
+            beside.other === null && beside.others.some(({ id }) => id === 'now')
+              ? () => beside.openWith('now')
+              : undefined
+          }
+        />
         <CoveredNames words={coveredWords}>
           {beside.other ? (
             <BesideView of={beside} piece={current} other={beside.other} />

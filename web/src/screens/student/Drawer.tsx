@@ -1,6 +1,7 @@
-import { FilePlus, X } from 'lucide-react';
+import { FilePlus, FileUp, X } from 'lucide-react';
 import { useState } from 'react';
 import { pathOf } from '@vestibul/contract';
+import type { FileId } from '@vestibul/core';
 import { buttonClass } from '../../parts/ui/Button';
 import { sayBytes, sayList, sayMoment } from '../../parts/ui/format';
 import { tell, tellFailure } from '../../parts/messages/Notices';
@@ -13,7 +14,8 @@ import { useZone } from '../../parts/hall/useSession';
 import { Pages } from '../../parts/ui/Pages';
 import { api } from '../../state/api';
 import { useAppSelector } from '../../state/store';
-import { forget, sendFiles } from '../../state/uploader';
+import type { Sending } from '../../state/traySlice';
+import { forget, sendFiles, sendVersion } from '../../state/uploader';
 import { CopyLink } from './CopyLink';
 import { StudentFrame } from './StudentFrame';
 
@@ -72,9 +74,13 @@ export function Drawer() {
                       {file.driftedAt ? (
                         <p className="text-small font-semibold">
                           You changed it on {sayMoment(file.driftedAt, zone)}; what you turned in is kept as
-                          it was.
+                          it was.{' '}
+                          <a href={pathOf('readMyFile', { fileId: file.id })} className="text-act underline">
+                            Open your version
+                          </a>
                         </p>
                       ) : null}
+                      {file.form === 'link' ? null : <NewerVersion of={file} />}
                     </li>
                   ))}
                 </ul>
@@ -88,13 +94,64 @@ export function Drawer() {
   );
 }
 
+/** Goes on working on what was turned in: the newer file is its owner's, and what was turned in stays. */
+function NewerVersion({ of: { id, name } }: { of: { id: FileId; name: string } }) {
+  const sending = useAppSelector((state) => state.tray).filter((one) => one.changes === id);
+  return (
+    <>
+      {sending.map((one) => (
+        <OnItsWay key={one.key} sending={one} />
+      ))}
+      <label className="relative inline-flex min-h-6 cursor-pointer items-center gap-1.5 justify-self-start text-small font-semibold text-act focus-within:outline-3 focus-within:outline-brass-mark">
+        <FileUp aria-hidden="true" className="size-4" /> Upload newer version
+        <input
+          type="file"
+          aria-label={`Upload newer version of ${name}`}
+          className="absolute inset-0 cursor-pointer opacity-0"
+          onChange={(event) => {
+            const [file] = event.target.files ?? [];
+            if (file) sendVersion(id, file);
+            event.target.value = '';
+          }}
+        />
+      </label>
+    </>
+  );
+}
+
+/** A file on its way into the drawer, or why it cannot come. */
+function OnItsWay({ sending: { key, originalName, status, failure, sent, bytes } }: { sending: Sending }) {
+  return (
+    <div className="grid gap-1">
+      <code className="[overflow-wrap:anywhere]">{originalName}</code>
+      {status === 'failed' ? (
+        <p role="alert" className="text-small font-semibold text-brick">
+          {sayFailure(failure)}{' '}
+          <button type="button" className="underline" onClick={() => forget(key)}>
+            Remove
+          </button>
+        </p>
+      ) : (
+        <ProgressBar
+          label={originalName}
+          share={sent / Math.max(1, bytes)}
+          className="h-1.25 bg-ground"
+          fill="bg-act"
+        />
+      )}
+    </div>
+  );
+}
+
 /** What is here and is turned in nowhere: put here, or taken back. Only its owner can open it. */
 function Loose() {
   const zone = useZone();
   const [pages, setPages] = useState<string[]>([]);
   const { data } = api.useListMyLooseQuery({ query: { before: pages.at(-1) ?? '' } });
   const [drop] = api.useDropFileMutation();
-  const sending = useAppSelector((state) => state.tray).filter((one) => one.assignmentId === null);
+  const sending = useAppSelector((state) => state.tray).filter(
+    (one) => one.assignmentId === null && one.changes === null,
+  );
   if (!data) return null;
   return (
     <section aria-labelledby="loose" className="mb-5 grid gap-2">
@@ -106,23 +163,8 @@ function Loose() {
       ) : (
         <ul className="grid list-none gap-2 p-0">
           {sending.map((one) => (
-            <li key={one.key} className="grid gap-1 rounded-lg border border-line bg-surface px-4 py-3">
-              <code className="[overflow-wrap:anywhere]">{one.originalName}</code>
-              {one.status === 'failed' ? (
-                <p role="alert" className="text-small font-semibold text-brick">
-                  {sayFailure(one.failure)}{' '}
-                  <button type="button" className="underline" onClick={() => forget(one.key)}>
-                    Remove
-                  </button>
-                </p>
-              ) : (
-                <ProgressBar
-                  label={one.originalName}
-                  share={one.sent / Math.max(1, one.bytes)}
-                  className="h-1.25 bg-ground"
-                  fill="bg-act"
-                />
-              )}
+            <li key={one.key} className="rounded-lg border border-line bg-surface px-4 py-3">
+              <OnItsWay sending={one} />
             </li>
           ))}
           {data.files.map((file) => (

@@ -4,9 +4,9 @@ import type { Blank, Piece } from '../../../state/api';
 import { hasPlaces } from '../pieceKind';
 import type { ShownPiece } from '../pieceKind';
 
-/** What a piece can be set beside: one of another attempt, or the blank it was made from. */
+/** What a piece can be set beside: its owner's file as it is now, one of another attempt, or the blank it was made from. */
 export interface OtherSide extends ShownPiece {
-  id: PieceId | BlankId;
+  id: PieceId | BlankId | 'now';
   /** As it is called in the list to choose from. */
   says: string;
   /** Whether it was there before the piece: else it came later. */
@@ -19,7 +19,7 @@ const nearness = (other: Piece, piece: Piece) =>
   (other.form === piece.form ? 2 : 0) + (other.n === piece.n ? 1 : 0);
 
 /**
- * What a piece can be set beside, what is most likely meant first: the attempt right before it, those before that, the blanks
+ * What a piece can be set beside, what is most likely meant first: what its owner made of it since, the attempt right before it, those before that, the blanks
  * of its assignment, and those after it.
  */
 export function otherSidesOf(
@@ -50,7 +50,21 @@ export function otherSidesOf(
       says: `blank · ${blank.title}`,
       isEarlier: true,
     }));
+  const now =
+    piece.now && hasPlaces({ ...piece.now, name: piece.now.originalName })
+      ? [
+          {
+            ...piece.now,
+            id: 'now' as const,
+            name: piece.now.originalName,
+            source: pathOf('readPieceNow', { pieceId: piece.id }),
+            says: 'as its owner has it now',
+            isEarlier: false,
+          },
+        ]
+      : [];
   return [
+    ...now,
     ...others.filter(({ isEarlier }) => isEarlier),
     ...handedOut,
     ...others.filter(({ isEarlier }) => !isEarlier),

@@ -11,6 +11,8 @@ export interface Beside {
   /** What it is shown beside; null where it is shown by itself. */
   other: OtherSide | null;
   open: () => void;
+  /** Opens it beside one of them. */
+  openWith: (id: OtherSide['id']) => void;
   choose: (id: OtherSide['id']) => void;
   close: () => void;
 }
@@ -32,6 +34,10 @@ export function useBeside(
     if (others.length > 0 || isLoading) setOpen(true);
     else announce('This is the first attempt, and there is no blank to set it beside.');
   };
+  const openWith = (id: OtherSide['id']) => {
+    choose(id);
+    setOpen(true);
+  };
   useKeys({ w: other ? undefined : open });
-  return { others, other, open, choose, close: () => setOpen(false) };
+  return { others, other, open, openWith, choose, close: () => setOpen(false) };
 }
