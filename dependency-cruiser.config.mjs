@@ -16,6 +16,7 @@ const subjects = [
   'blanks',
   'roster',
   'submissions',
+  'owners',
   'notices',
   'review',
   'doors',

@@ -57,6 +57,13 @@ const teacherViews: [string, (page: Page) => Promise<void>][] = [
     },
   ],
   [
+    'owners',
+    async (page) => {
+      await page.keyboard.press('o');
+      await expect(page.getByRole('region', { name: /^Owner, holder and keys of/ })).toBeVisible();
+    },
+  ],
+  [
     'a year from an earlier one',
     async (page) => {
       await page.goto(new URL('/begin-year', page.url()).href);

@@ -112,15 +112,18 @@ try {
   for (const key of ['j', 'j', 'ArrowRight']) await teacher.keyboard.press(key);
   await settle(teacher);
   await take(teacher, 'mark-book');
-  await teacher.getByRole('link', { name: 'Pictures' }).click();
-  await teacher.getByLabel('Assignment').selectOption({ label: 'Summer land use map' });
-  await teacher.getByRole('region', { name: 'How many reached what' }).locator('svg').first().waitFor();
-  await settle(teacher);
-  await take(teacher, 'scores');
   await go(teacher, 'l');
   await teacher.getByRole('button').filter({ hasText: 'piece placed' }).first().click();
   await settle(teacher);
   await take(teacher, 'ledger');
+  await teacher.keyboard.press('o');
+  await teacher.getByRole('link', { name: 'All periods' }).click();
+  // Some weeks into the year, where some have gone on working and some have left.
+  await teacher.getByLabel('Day of the year').fill('75');
+  await teacher.getByRole('button', { name: /changed since turned in$/ }).click();
+  await teacher.getByText(/^\d+ of [\d,]+ files$/).waitFor();
+  await settle(teacher);
+  await take(teacher, 'owners');
   await go(teacher, 's');
   await teacher.getByRole('navigation', { name: 'Steps of the set-up' }).waitFor();
   await teacher.getByRole('link', { name: 'All periods' }).click();

@@ -6,6 +6,7 @@ import { assignmentsAnswers } from './assignments/answers';
 import { namingAnswers } from './naming/answers';
 import { intakeAnswers } from './intake/answers';
 import { ledgerAnswers } from './ledger/answers';
+import { ownersAnswers } from './owners/answers';
 import { blanksAnswers } from './blanks/answers';
 import { rosterAnswers } from './roster/answers';
 import { submissionsAnswers } from './submissions/answers';
@@ -28,6 +29,7 @@ export const answers = {
   ...namingAnswers,
   ...intakeAnswers,
   ...ledgerAnswers,
+  ...ownersAnswers,
   ...blanksAnswers,
   ...rosterAnswers,
   ...submissionsAnswers,

@@ -41,6 +41,7 @@ export const pathParams = {
   otherPieceId: id<PieceId>(),
   uploadId: id<UploadId>(),
   fileId: id<FileId>(),
+  ownedId: id<PieceId | CopyId | BlankId>(),
   doorId: id<DoorId>(),
   deliveryId: id<DeliveryId>(),
   pileId: id<PileId>(),

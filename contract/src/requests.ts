@@ -6,6 +6,7 @@ import { assignmentsRequests } from './assignments/requests';
 import { namingRequests } from './naming/requests';
 import { intakeRequests } from './intake/requests';
 import { ledgerRequests } from './ledger/requests';
+import { ownersRequests } from './owners/requests';
 import { blanksRequests } from './blanks/requests';
 import { rosterRequests } from './roster/requests';
 import { submissionsRequests } from './submissions/requests';
@@ -33,6 +34,7 @@ export const requests = {
   ...namingRequests,
   ...intakeRequests,
   ...ledgerRequests,
+  ...ownersRequests,
   ...blanksRequests,
   ...rosterRequests,
   ...submissionsRequests,

@@ -6,6 +6,7 @@ import { assignmentsRoutes } from './assignments/routes';
 import { namingRoutes } from './naming/routes';
 import { intakeRoutes } from './intake/routes';
 import { ledgerRoutes } from './ledger/routes';
+import { ownersRoutes } from './owners/routes';
 import { blanksRoutes } from './blanks/routes';
 import { rosterRoutes } from './roster/routes';
 import { submissionsRoutes } from './submissions/routes';
@@ -28,6 +29,7 @@ export const routes = {
   ...namingRoutes,
   ...intakeRoutes,
   ...ledgerRoutes,
+  ...ownersRoutes,
   ...blanksRoutes,
   ...rosterRoutes,
   ...submissionsRoutes,

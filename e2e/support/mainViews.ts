@@ -31,6 +31,7 @@ export const mainViews: readonly Views[] = [
       'marks?view=pictures',
       'sorting',
       'ledger',
+      'ledger?view=owners',
     ],
   },
   { name: 'the set-up', who: 'itamsin', onPhone: false, pages: setUp },

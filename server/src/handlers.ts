@@ -11,6 +11,7 @@ import { doorHandlers, doorStreams } from './doors/handlers';
 import { intakeHandlers } from './intake/handlers';
 import { intakeStreams } from './intake/streams';
 import { ledgerHandlers } from './ledger/handlers';
+import { ownersHandlers } from './owners/handlers';
 import { folderHandlers } from './naming/folderHandlers';
 import { namingHandlers } from './naming/handlers';
 import { noticeHandlers } from './notices/handlers';
@@ -41,6 +42,7 @@ export const jsonHandlers: JsonHandlers = {
   ...doorHandlers,
   ...intakeHandlers,
   ...ledgerHandlers,
+  ...ownersHandlers,
   ...folderHandlers,
   ...namingHandlers,
   ...noticeHandlers,

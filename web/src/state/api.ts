@@ -201,6 +201,8 @@ export const api = createApi({
       takeIntoReview: change('takeIntoReview', 'Submission', 'Ledger'),
       readLedger: read('readLedger', 'Ledger'),
       readHappened: read('readHappened', 'Ledger'),
+      listOwners: read('listOwners', 'Ledger', 'Rack'),
+      readCustody: read('readCustody', 'Ledger', 'Rack'),
 
       readDoor: read('readDoor', 'Door'),
       enterDoor: change('enterDoor', 'Door'),

@@ -71,6 +71,7 @@ beforeAll(async () => {
     blankId: kept.id,
     copyId: 'y_none',
     fileId: 'd_none',
+    ownedId: 'p_none',
     doorId: 'w_none',
     deliveryId: 'g_none',
     pileId: 'l_none',

@@ -137,6 +137,7 @@ async function statusFor(name: RouteName, player: string | null): Promise<number
     otherPieceId: piece,
     uploadId: staffUploads[player ?? ''] ?? upload,
     fileId: 'd_none',
+    ownedId: piece,
     attempt: '1',
     personId: school.ids.ali2!,
     studentId: school.ids.mai!,

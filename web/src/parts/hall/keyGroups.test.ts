@@ -13,13 +13,14 @@ describe('the keys that are listed', () => {
       'Rack',
       'Sorting table',
       'Mark book',
+      'Ledger',
       'Set-up',
     ]);
     expect(titles('Rack', 'teacher').slice(0, 2)).toEqual(['Rack', 'Everywhere']);
   });
 
   test('are none of a place that is not open to somebody, and no heading has nothing below it', () => {
-    expect(titles('Ledger', 'office')).toEqual(['Everywhere', 'To a place', 'Set-up']);
+    expect(titles('Ledger', 'office')).toEqual(['Ledger', 'Everywhere', 'To a place', 'Set-up']);
     expect(titles('Rack', 'aide')).not.toContain('Set-up');
   });
 

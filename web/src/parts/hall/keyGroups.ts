@@ -69,7 +69,11 @@ const atPlace: Record<Place, readonly KeyLine[]> = {
     [['Delete'], 'take points away'],
     [['↵'], 'open the work on the desk'],
   ],
-  Ledger: [],
+  Ledger: [
+    [['o'], 'whose the files are, and back to the lines'],
+    [['j', 'k'], 'there: next, previous file'],
+    [['d'], 'there: a past day'],
+  ],
   'Set-up': [[['m'], 'take the mend that is offered for the rule']],
 };
 

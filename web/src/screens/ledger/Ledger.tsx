@@ -11,7 +11,7 @@ import {
   type EventKind,
   type PersonId,
 } from '@vestibul/core';
-import { Link } from 'react-router';
+import { Link, useSearchParams } from 'react-router';
 import { placePath, placesOf } from '../../parts/hall/places';
 import { useChosen } from '../../parts/hall/useChosen';
 import { useNow } from '../../parts/hall/useNow';
@@ -29,6 +29,9 @@ import { usePageTitle } from '../../parts/ui/usePageTitle';
 import { useLanguage, useZone } from '../../parts/hall/useSession';
 import { Pages } from '../../parts/ui/Pages';
 import { api, type Course } from '../../state/api';
+import { Choice } from './Choice';
+import { LedgerViews, ledgerView } from './LedgerViews';
+import { Owners } from './owners/Owners';
 import { sayFacts } from './sayFacts';
 
 export type LedgerLine = AnswerOf<'readLedger'>['lines'][number];
@@ -65,8 +68,11 @@ const LINE_HEIGHT = 44;
 /** The ledger: every line of the record, the newest first. */
 export function Ledger() {
   const { course, period } = useCoursePage();
-  usePageTitle('Ledger');
-  return <Read of={course}>{(data) => <LedgerOf course={data} period={period} />}</Read>;
+  const [search] = useSearchParams();
+  const view = ledgerView(search);
+  usePageTitle(view === 'owners' ? 'Owners' : 'Ledger');
+  const View = view === 'owners' ? Owners : LedgerOf;
+  return <Read of={course}>{(data) => <View course={data} period={period} />}</Read>;
 }
 
 function LedgerOf({ course, period }: { course: Course; period: string }) {
@@ -109,12 +115,15 @@ function LedgerOf({ course, period }: { course: Course; period: string }) {
       strip={selected ? stripForLine(course, selected, zone) : null}
     >
       <header className="mb-3 flex flex-wrap items-end gap-x-4 gap-y-2">
-        <div className="basis-full">
-          <h1>Ledger</h1>
-          <p className="mt-1 text-ink-2">
-            {ledger.data ? sayCount(ledger.data.total, 'line') : '…'} · nothing here is ever changed or
-            removed
-          </p>
+        <div className="flex basis-full flex-wrap items-end gap-x-4 gap-y-2">
+          <div>
+            <h1>Ledger</h1>
+            <p className="mt-1 text-ink-2">
+              {ledger.data ? sayCount(ledger.data.total, 'line') : '…'} · nothing here is ever changed or
+              removed
+            </p>
+          </div>
+          <LedgerViews course={course} period={period} current="lines" />
         </div>
         <Choice label="When" value={filter.when} onChange={(when) => change({ when })}>
           <option value="">at any time</option>
@@ -235,26 +244,6 @@ function DayChoice(props: { label: string; value: string; onChange: (value: stri
         onChange={(event) => props.onChange(event.target.value)}
         className={`${inputClass} py-1.5`}
       />
-    </label>
-  );
-}
-
-function Choice(props: {
-  label: string;
-  value: string;
-  onChange: (value: string) => void;
-  children: React.ReactNode;
-}) {
-  return (
-    <label className="grid w-44 text-small text-ink-2">
-      {props.label}
-      <select
-        value={props.value}
-        onChange={(event) => props.onChange(event.target.value)}
-        className={`${inputClass} py-1.5`}
-      >
-        {props.children}
-      </select>
     </label>
   );
 }

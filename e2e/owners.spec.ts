@@ -1,0 +1,77 @@
+import { axeFindings, expect, go, test, visitDemo } from './support/journey';
+
+/** Weeks before today on which it is asked. */
+const WEEKS_BACK = 8;
+
+test('who owned a file on a day in autumn, and who could open it: answered in eight keys; what was changed since is compared', async ({
+  browser,
+  demo,
+}) => {
+  const { page, faults } = await visitDemo(browser, demo, 'itamsin');
+  await go(page, 'l');
+  await page.keyboard.press('o');
+  await expect(page.getByRole('heading', { level: 1, name: 'Owners' })).toBeVisible();
+  const files = page.getByRole('list', { name: 'Files' });
+  await expect(files.getByRole('button').first()).toBeVisible();
+  const today = await page.getByLabel('As it is on').inputValue();
+  const then = new Date(Date.parse(`${today}T12:00:00Z`) - WEEKS_BACK * 7 * 86_400_000)
+    .toISOString()
+    .slice(0, 10);
+  const [year, month, day] = then.split('-') as [string, string, string];
+  await page.keyboard.press('d');
+  for (const key of `${month}${day}${today.startsWith(year) ? '' : year}`) await page.keyboard.press(key);
+  await expect(page.getByLabel('As it was at the end of')).toHaveValue(then);
+  // Of what was handed out as yet only its owner has a key.
+  await files.getByRole('button').filter({ hasText: 'same bytes' }).first().click();
+  const facts = page.getByRole('region', { name: /^Owner, holder and keys of 02-/ });
+  await expect(facts).toContainText(/Owner.*since .*when it was turned in/is);
+  await expect(facts).toContainText(/Holder.*02-/s);
+  await expect(facts.getByRole('listitem').filter({ hasText: 'Tamsin, Imogen' })).toContainText(
+    'teacher of the course',
+  );
+  expect(await axeFindings(page)).toEqual([]);
+
+  await page.getByRole('button', { name: 'Today' }).click();
+  await page.getByRole('link', { name: 'All periods' }).click();
+  await expect(page.getByText(/who can open it · All periods$/)).toBeVisible();
+  const changed = page.getByRole('button', { name: /changed since turned in$/ });
+  await changed.click();
+  await expect(changed).toHaveAttribute('aria-pressed', 'true');
+  await expect(page.getByText(/^\d+ of [\d,]+ files$/)).toBeVisible();
+  const count = Number.parseInt((await changed.textContent())!, 10);
+  expect(count).toBeGreaterThan(3);
+  await expect(files.getByRole('button')).toHaveCount(count);
+  await expect(files.getByRole('button', { name: /changed (Mon|Tue|Wed|Thu|Fri|Sat|Sun) / })).toHaveCount(
+    count,
+  );
+  await page.keyboard.press('j');
+  await expect(files.getByRole('button').nth(1)).toBeFocused();
+  await page.getByRole('link', { name: 'Compare with the sealed copy' }).click();
+  await page.getByRole('button', { name: 'Compare with the sealed copy' }).click();
+  await expect(page.getByRole('region', { name: 'What changed' })).toBeVisible();
+  expect(faults).toEqual([]);
+});
+
+test('the office reads whose the files of a course are; on a phone too', async ({ browser, demo }) => {
+  const { page, faults } = await visitDemo(browser, demo, 'office', { phone: true });
+  await page
+    .getByRole('link', { name: /Field Geography/ })
+    .first()
+    .click();
+  await page.getByRole('link', { name: 'Ledger' }).click();
+  await page
+    .getByRole('navigation', { name: 'Views of the ledger' })
+    .getByRole('link', { name: 'Owners' })
+    .click();
+  const left = page.getByRole('button', { name: /owner has left$/ });
+  await expect(left).toContainText(/[1-9]/);
+  await left.click();
+  await expect(page.getByRole('list', { name: 'Files' }).getByRole('button').first()).toContainText(
+    'has left',
+  );
+  const facts = page.getByRole('region', { name: /^Owner, holder and keys of / });
+  await expect(facts).toContainText(/has left on .*; the file stays theirs/);
+  await expect(facts.getByRole('link', { name: 'Show it at the desk' })).toHaveCount(0);
+  expect(await axeFindings(page)).toEqual([]);
+  expect(faults).toEqual([]);
+});

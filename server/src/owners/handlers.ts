@@ -1,0 +1,29 @@
+import { toInstant, type Day, type Instant } from '@vestibul/core';
+import type { School } from '../platform/School';
+import type { JsonHandlers } from '../platform/http/call';
+import { nowOnLedger } from '../platform/ledger/ledger';
+import { readSchool } from '../school/facts';
+import { spanOfDays } from '../school/spanOfDays';
+import { readCustody } from './custody';
+import { countOwned, NOW, pageOwned } from './owned';
+
+/** The moment that a day of the school ends with, or now: that it is told at, and before which it is looked. */
+function momentOf(school: School, day: Day | undefined): { at: Instant; until: string } {
+  const now = nowOnLedger(school);
+  const { until } = spanOfDays(undefined, day, readSchool(school.db)?.timeZone ?? 'UTC');
+  if (until === undefined || until > now) return { at: now, until: NOW };
+  return { at: toInstant(Date.parse(until) - 1), until };
+}
+
+export const ownersHandlers = {
+  listOwners({ school, params, query: { day, only, after, ...wish } }) {
+    const { at, until } = momentOf(school, day);
+    return {
+      at,
+      ...countOwned(school.db, params.courseId, wish, until),
+      ...pageOwned(school.db, params.courseId, { ...wish, only, after }, until),
+    };
+  },
+  readCustody: ({ school, params, query: { day } }) =>
+    readCustody(school.db, params.courseId, params.ownedId, momentOf(school, day)),
+} satisfies Partial<JsonHandlers>;
