@@ -282,3 +282,21 @@ describe('vestibul marks', () => {
     expect([await code, err, written]).toEqual([2, [says], {}]);
   });
 });
+
+describe('vestibul owners and keys', () => {
+  test.each([
+    [
+      ['owners', '--data', 'nowhere', '--course', 'c_1'],
+      'nowhere: holds no school; name the data folder of the server',
+    ],
+    [['owners', '--data', 'nowhere'], 'usage: vestibul owners --data DIR --course ID [--at INSTANT]'],
+    [
+      ['keys', '--data', 'nowhere', '--person', 'p_1', '--at', 'yesterday'],
+      '--at yesterday: write a moment as 2026-10-01T23:59:00+01:00',
+    ],
+    [['keys'], 'usage: vestibul keys --data DIR --person ID [--at INSTANT]'],
+  ])('%j ends with 2, and names the mend', async (args, says) => {
+    const { code, out, err } = call(args);
+    expect([await code, out, err]).toEqual([2, [], [says]]);
+  });
+});

@@ -2,8 +2,10 @@ import { alike } from './commands/alike';
 import { annotations } from './commands/annotations';
 import { identify } from './commands/identify';
 import { identifyPile } from './commands/identifyPile';
+import { keys } from './commands/keys';
 import { marks } from './commands/marks';
 import { nameCheck } from './commands/nameCheck';
+import { owners } from './commands/owners';
 import { progress } from './commands/progress';
 import { rosterRead } from './commands/rosterRead';
 import { ruleCheck } from './commands/ruleCheck';
@@ -42,6 +44,8 @@ const commands: readonly {
     usage: 'marks --data DIR --course ID --out FILE.csv|FILE.xlsx|FOLDER',
     run: marks,
   },
+  { words: ['owners'], usage: 'owners --data DIR --course ID [--at INSTANT]', run: owners },
+  { words: ['keys'], usage: 'keys --data DIR --person ID [--at INSTANT]', run: keys },
   { words: ['identify'], usage: 'identify --class FILE --names FILE [--one-to-one]', run: identify },
 ];
 

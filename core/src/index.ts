@@ -210,7 +210,7 @@ export type { Attendance, SubmissionFacts, SubmissionState } from './submissions
 export { afterwards, courseStaffRoles, standings } from './access/roles';
 export type { Afterwards, CourseStaffRole, Standing } from './access/roles';
 export { courseLevels, decide, deskLevels, levels, mayNameStaff, reaches } from './access/decide';
-export { keysOf, type Key } from './access/keysOf';
+export { keysOf, type Key, type OwnedThing } from './access/keysOf';
 export type { Access, Level, Reason, Seeker, Showing, Thing } from './access/decide';
 
 export { accountNews, keeperOf, mayKeepAccount, mayRename } from './access/account';

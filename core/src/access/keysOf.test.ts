@@ -51,7 +51,8 @@ test('whoever holds a key can do what it says, and whoever can do something hold
         const theirs = <Row extends { id: PersonId }>(rows: readonly Row[], person: PersonId) =>
           rows.filter(({ id }) => id === person);
         const keys = keysOf(
-          { course, of, since: day(1), showing },
+          { kind: 'piece', course, of, showing },
+          day(1),
           { staff: staff.filter((one) => covers(one, at)), seats: theirs(seats, of) },
           at,
         );
@@ -91,11 +92,12 @@ test('a key says since when it opens: since the piece lies there, or since its h
   const [owner, first, later] = people as [PersonId, PersonId, PersonId];
   const keys = keysOf(
     {
+      kind: 'piece',
       course,
       of: owner,
-      since: day(5),
       showing: { afterwards: 'period', state: 'there', held: false, period: periods[0]! },
     },
+    day(5),
     {
       staff: [
         { id: later, role: 'aide', from: day(9), until: day(20) },
@@ -111,5 +113,21 @@ test('a key says since when it opens: since the piece lies there, or since its h
     ['person', 'comment', day(9), day(20)],
     ['office', 'view', day(5), null],
     ['period', 'view', day(5), null],
+  ]);
+});
+
+test('what was handed out is its owner’s, the staff’s and the office’s to see; what the staff keeps is theirs alone', () => {
+  const [owner, teacher] = people as [PersonId, PersonId];
+  const onStaff = { staff: [{ id: teacher, role: 'teacher' as const, from: day(1), until: null }] };
+  const seats = [{ period: periods[0]!, from: day(1), until: day(8) }];
+  const said = (keys: Key[]) => keys.map(({ who, level }) => [who.kind, level]);
+  // Who has left keeps what is theirs.
+  expect(said(keysOf({ kind: 'work', course, of: owner }, day(2), { ...onStaff, seats }, day(9)))).toEqual([
+    ['person', 'own'],
+    ['person', 'run'],
+    ['office', 'view'],
+  ]);
+  expect(said(keysOf({ kind: 'desk', course }, day(2), { ...onStaff, seats: [] }, day(9)))).toEqual([
+    ['person', 'run'],
   ]);
 });

@@ -1,6 +1,7 @@
 import {
   keysOf,
   type Afterwards,
+  type AssignmentId,
   type CourseId,
   type CourseStaffRole,
   type FileId,
@@ -9,14 +10,15 @@ import {
   type Key,
   type LedgerEvent,
   type PeriodId,
+  type OwnedThing,
   type PersonId,
-  type PieceId,
+  type SubmissionId,
 } from '@vestibul/core';
 import type { AnswerOf } from '@vestibul/contract';
 import { all, one, type Database } from '../platform/database/database';
 import { Failure } from '../platform/failure';
 import { nameOf } from '../school/people';
-import { findOwned, NOW, ownerOf, periodThen, stood } from './owned';
+import { findOwned, NOW, ownerOf, periodThen, stood, toOwned, type OwnedRow } from './owned';
 
 type Custody = AnswerOf<'readCustody'>;
 
@@ -30,18 +32,15 @@ export function readCustody(
   id: string,
   { until, at }: { until: string; at: Instant },
 ): Custody {
-  const found = findOwned(db, course, id, until);
-  if (!found) throw new Failure('not-found', { what: 'file' });
-  const { file, fileId, line } = found;
+  const row = findOwned(db, course, id, until);
+  if (!row) throw new Failure('not-found', { what: 'file' });
+  const { fileId, line } = row;
   return {
-    file,
+    file: toOwned(db, row),
     line,
     owners: fileId ? listOwnersOf(db, fileId) : [],
     holders: fileId ? listHolders(db, fileId) : [],
-    keys:
-      file.kind === 'piece'
-        ? listKeys(db, course, id as PieceId, { until, at }).map((key) => sayKey(db, key))
-        : [],
+    keys: listKeys(db, course, row, { until, at }).map((key) => sayKey(db, key)),
   };
 }
 
@@ -94,82 +93,125 @@ function listHolders(db: Database, file: FileId): Custody['holders'] {
   return stretches;
 }
 
-/** All keys to a piece that lay in its slot just before a moment. */
+/** All keys to a file of a course just before a moment. */
 export function listKeys(
   db: Database,
   course: CourseId,
-  piece: PieceId,
+  row: Pick<OwnedRow, 'kind' | 'id' | 'studentId' | 'ownerId' | 'ownerSince' | 'holderSince'>,
   { until, at }: { until: string; at: Instant },
 ): Key[] {
-  const row = one<{
-    of: PersonId;
-    assignment: string;
-    since: Instant;
-    period: PeriodId;
-    afterwards: Afterwards;
-    isHeld: number;
-    counts: number;
-    approvedAt: Instant | null;
-  }>(
-    db,
-    `SELECT s.student_id AS "of", s.assignment_id AS assignment, a.afterwards, t.held AS isHeld,
-       MAX(v.at, (SELECT MIN(y.from_at) FROM ownership y WHERE y.file_id = q.file_id)) AS since,
-       ${periodThen('s.course_id', 's.student_id')} AS period,
-       (SELECT MAX(e.at) FROM event e WHERE e.course_id = s.course_id AND e.assignment_id = s.assignment_id
-          AND e.student_id = s.student_id AND e.kind = 'approved') AS approvedAt,
-       NOT EXISTS (SELECT 1 FROM attempt o JOIN event u ON u.idx = o.event_index WHERE o.submission_id = q.submission_id
-         AND o.n > q.attempt AND u.at < :until AND COALESCE(o.taken_back_at, '${NOW}') >= :until
-         AND COALESCE(o.sent_back_at, '${NOW}') >= :until AND COALESCE(o.undone_at, '${NOW}') >= :until) AS counts
-     FROM piece q JOIN submission s ON s.id = q.submission_id JOIN assignment a ON a.id = s.assignment_id
-     JOIN attempt t ON t.submission_id = q.submission_id AND t.n = q.attempt JOIN event v ON v.idx = t.event_index
-     WHERE q.id = :piece`,
-    { piece, until },
-  );
-  if (!row) throw new Failure('not-found', { what: 'file' });
-  const { of, since, period } = row;
-  // What waited then and was let through later was held.
-  const isHeld = row.isHeld === 1 || (row.approvedAt !== null && row.approvedAt >= until);
+  const owned = asThing(db, course, row, until);
+  const since = row.holderSince ?? row.ownerSince ?? at;
   return keysOf(
-    {
-      course,
-      of,
-      since,
-      showing: {
-        afterwards: afterwardsThen(db, course, row.assignment, until) ?? row.afterwards,
-        state: 'there',
-        held: isHeld || row.counts === 0,
-        period,
-      },
-    },
-    {
-      staff: all<{ id: PersonId; role: CourseStaffRole; from: Instant; until: Instant | null }>(
-        db,
-        `SELECT person_id AS id, role, from_at AS "from", until_at AS until FROM on_staff
-         WHERE course_id = :course AND ${stood('from_at', 'until_at')} ORDER BY from_at`,
-        { course, until },
-      ),
-      seats: all<{ period: PeriodId; from: Instant; until: Instant | null }>(
-        db,
-        `SELECT period_id AS period, from_at AS "from", until_at AS until FROM seat
-         WHERE course_id = :course AND student_id = :of AND from_at < :until`,
-        { course, of, until },
-      ),
-    },
+    owned,
+    since,
+    { staff: staffThen(db, course, until), seats: seatsThen(db, course, owned, until) },
     at,
   );
 }
+
+/** What a file of a course was just before a moment, to whoever decides about it. */
+export function asThing(
+  db: Database,
+  course: CourseId,
+  { kind, id, studentId }: Pick<OwnedRow, 'kind' | 'id' | 'studentId'>,
+  until: string,
+): OwnedThing {
+  if (kind === 'blank' || studentId === null) return { kind: 'desk', course };
+  if (kind === 'copy') return { kind: 'work', course, of: studentId };
+  const row = one<{
+    assignment: AssignmentId;
+    submission: SubmissionId;
+    attempt: number;
+    period: PeriodId;
+    afterwards: Afterwards;
+  }>(
+    db,
+    `SELECT s.assignment_id AS assignment, s.id AS submission, q.attempt, a.afterwards,
+       ${periodThen('s.course_id', 's.student_id')} AS period
+     FROM piece q JOIN submission s ON s.id = q.submission_id JOIN assignment a ON a.id = s.assignment_id WHERE q.id = :id`,
+    { id, until },
+  )!;
+  const afterwards = afterwardsThen(db, course, row.assignment, until) ?? row.afterwards;
+  return {
+    kind: 'piece',
+    course,
+    of: studentId,
+    showing: {
+      afterwards,
+      state: 'there',
+      // What is shown to nobody else is held from nobody else.
+      held: afterwards === 'period' && wasHeld(db, { ...row, student: studentId, course }, until),
+      period: row.period,
+    },
+  };
+}
+
+/** Whether an attempt waited for the staff just before a moment, or was not the one that counts. */
+function wasHeld(
+  db: Database,
+  of: {
+    course: CourseId;
+    assignment: AssignmentId;
+    student: PersonId;
+    submission: SubmissionId;
+    attempt: number;
+  },
+  until: string,
+): boolean {
+  const { isHeld, approvedAt, counts } = one<{
+    isHeld: number;
+    approvedAt: Instant | null;
+    counts: number;
+  }>(
+    db,
+    `SELECT t.held AS isHeld,
+       (SELECT MAX(e.at) FROM event e INDEXED BY event_by_student WHERE e.course_id = :course AND e.student_id = :student
+          AND e.assignment_id = :assignment AND e.kind = 'approved') AS approvedAt,
+       NOT EXISTS (SELECT 1 FROM attempt o JOIN event u ON u.idx = o.event_index WHERE o.submission_id = t.submission_id
+         AND o.n > t.n AND ${stood('u.at', 'o.taken_back_at')} AND COALESCE(o.sent_back_at, '${NOW}') >= :until
+         AND COALESCE(o.undone_at, '${NOW}') >= :until) AS counts
+     FROM attempt t WHERE t.submission_id = :submission AND t.n = :attempt`,
+    { ...of, until },
+  )!;
+  // What waited then and was let through later was held.
+  return isHeld === 1 || (approvedAt !== null && approvedAt >= until) || counts === 0;
+}
+
+/** Who was on a course's staff just before a moment. */
+const staffThen = (db: Database, course: CourseId, until: string) =>
+  all<{ id: PersonId; role: CourseStaffRole; from: Instant; until: Instant | null }>(
+    db,
+    `SELECT person_id AS id, role, from_at AS "from", until_at AS until FROM on_staff
+     WHERE course_id = :course AND ${stood('from_at', 'until_at')} ORDER BY from_at`,
+    { course, until },
+  );
+
+/** Where the owner of a file sat in its course until then. */
+const seatsThen = (db: Database, course: CourseId, owned: OwnedThing, until: string) =>
+  owned.kind === 'desk'
+    ? []
+    : all<{ period: PeriodId; from: Instant; until: Instant | null }>(
+        db,
+        `SELECT period_id AS period, from_at AS "from", until_at AS until FROM seat
+         WHERE course_id = :course AND student_id = :of AND from_at < :until`,
+        { course, of: owned.of, until },
+      );
 
 /** What an assignment showed afterwards just before a moment, as its ledger says; undefined where it says nothing of it. */
 function afterwardsThen(
   db: Database,
   course: CourseId,
-  assignment: string,
+  assignment: AssignmentId,
   until: string,
 ): Afterwards | undefined {
   const line = one<{ canonical: string }>(
     db,
-    `SELECT canonical FROM event WHERE course_id = :course AND assignment_id = :assignment AND student_id IS NULL AND at < :until
-       AND kind IN ('assignment made', 'assignment changed') ORDER BY idx DESC LIMIT 1`,
+    `SELECT canonical FROM event INDEXED BY event_of_entry
+     WHERE course_id = :course AND assignment_id = :assignment AND student_id IS NULL AND at < :until
+       AND kind IN ('assignment made', 'assignment changed', 'assignment copied', 'assignment published', 'due moved')
+       AND (kind = 'assignment made' OR kind = 'assignment changed')
+     ORDER BY idx DESC LIMIT 1`,
     { course, assignment, until },
   );
   const event = line && (JSON.parse(line.canonical) as LedgerEvent);

@@ -65,7 +65,7 @@ const owned = `
     MAX(v.at, (SELECT MIN(y.from_at) FROM ownership y WHERE y.file_id = k.file_id)) AS holderSince,
     k.sha256 AS sealed, CASE WHEN ${bytesThen} <> k.sha256 THEN
       COALESCE((SELECT MAX(x.until_at) FROM file_past x WHERE x.file_id = f.id AND x.until_at < :until), f.changed_at) END AS changedAt,
-    ${ofFile}, v.idx AS line
+    ${ofFile}, v.idx AS line, ${bytesThen} AS now
   FROM piece k JOIN submission s ON s.id = k.submission_id
   JOIN attempt t ON t.submission_id = k.submission_id AND t.n = k.attempt
   JOIN event v ON v.idx = t.event_index
@@ -75,14 +75,15 @@ const owned = `
     AND COALESCE(t.undone_at, '${NOW}') >= :until AND w.file_id IS NOT NULL
   UNION ALL
   SELECT 'copy', k.id, k.name_key, k.file_id, NULL, NULL, 0, k.student_id, k.name, f.original_name, NULL, NULL, NULL, NULL, NULL,
-    ${ofFile}, NULL
+    ${ofFile}, NULL, ${bytesThen}
   FROM copy k ${fileTables}
   WHERE k.course_id = :course AND k.handed_out_at < :until
   UNION ALL
   SELECT 'blank', k.id, k.title, NULL, NULL, NULL, 0, NULL, k.title,
     (SELECT b.original_name FROM blank_version b WHERE b.blank_id = k.id AND b.kept_at < :until ORDER BY b.n DESC LIMIT 1),
     NULL, NULL, NULL, NULL, NULL,
-    'school', NULL, (SELECT MIN(b.kept_at) FROM blank_version b WHERE b.blank_id = k.id), NULL, 0, NULL, NULL
+    'school', NULL, (SELECT MIN(b.kept_at) FROM blank_version b WHERE b.blank_id = k.id), NULL, 0, NULL, NULL,
+    (SELECT b.sha256 FROM blank_version b WHERE b.blank_id = k.id AND b.kept_at < :until ORDER BY b.n DESC LIMIT 1)
   FROM blank k WHERE k.course_id = :course
     AND ${stood('(SELECT MIN(b.kept_at) FROM blank_version b WHERE b.blank_id = k.id)', 'k.put_away_at')}`;
 
@@ -96,7 +97,7 @@ const states: Record<OwnedState, string> = {
   'off roster': 'isOffRoster',
 };
 
-interface OwnedRow {
+export interface OwnedRow {
   kind: Owned['kind'];
   id: PieceId | CopyId | BlankId;
   key: string;
@@ -118,6 +119,8 @@ interface OwnedRow {
   ownerLeftAt: Instant | null;
   goneAt: Instant | null;
   line: number | null;
+  /** The bytes of its owner's file then. */
+  now: Sha256;
 }
 
 /** What of a course's files is asked for. */
@@ -160,32 +163,36 @@ export function pageOwned(
   until: string,
 ): { files: Owned[]; next: string | null } {
   const [, afterId = '', afterKey = ''] = /^(\S*) (.*)$/su.exec(after) ?? [];
-  const rows = all<OwnedRow>(
+  // Which they are is told by what they are called alone; all that is known is read of those of the page.
+  const found = all<Pick<OwnedRow, 'id' | 'key'>>(
     db,
-    `SELECT * FROM (${owned}) WHERE ${wished} AND ${only ? states[only] : '1'} AND (key, id) > (:afterKey, :afterId)
+    `SELECT id, key FROM (${owned}) WHERE ${wished} AND ${only ? states[only] : '1'} AND (key, id) > (:afterKey, :afterId)
      ORDER BY key, id LIMIT :limit`,
     { ...valuesOf(course, wish, until), afterKey, afterId, limit: ROWS_OF_PAGE },
   );
-  const page = rows.slice(0, ROWS_OF_PAGE - 1);
+  const page = found.slice(0, ROWS_OF_PAGE - 1);
   const last = page.at(-1);
+  const rows = all<OwnedRow>(
+    db,
+    `SELECT * FROM (${owned}) WHERE id IN (SELECT value FROM json_each(:ids)) ORDER BY key, id`,
+    { course, until, ids: JSON.stringify(page.map(({ id }) => id)) },
+  );
   return {
-    files: page.map((row) => toOwned(db, row)),
-    next: rows.length === ROWS_OF_PAGE && last ? `${last.id} ${last.key}` : null,
+    files: rows.map((row) => toOwned(db, row)),
+    next: found.length === ROWS_OF_PAGE && last ? `${last.id} ${last.key}` : null,
   };
 }
 
-/** One file of a course as it was, with the file that it is and its line; undefined where it was not there then. */
-export function findOwned(
-  db: Database,
-  course: CourseId,
-  id: string,
-  until: string,
-): { file: Owned; fileId: FileId | null; line: number | null } | undefined {
-  const row = one<OwnedRow>(db, `SELECT * FROM (${owned}) WHERE id = :id`, { course, until, id });
-  return row && { file: toOwned(db, row), fileId: row.fileId, line: row.line };
-}
+/** One file of a course as it was; undefined where it was not there then. */
+export const findOwned = (db: Database, course: CourseId, id: string, until: string): OwnedRow | undefined =>
+  one<OwnedRow>(db, `SELECT * FROM (${owned}) WHERE id = :id`, { course, until, id });
 
-function toOwned(db: Database, row: OwnedRow): Owned {
+/** Every file of a course as it was, by its name. */
+export const allOwned = (db: Database, course: CourseId, until: string): OwnedRow[] =>
+  all<OwnedRow>(db, `SELECT * FROM (${owned}) ORDER BY key, id`, { course, until });
+
+/** A file with the names of those it tells of. */
+export function toOwned(db: Database, row: OwnedRow): Owned {
   const { ownerKind, ownerId, ownerLeftAt, folderId, folderName, studentId } = row;
   const {
     kind,

@@ -4,6 +4,7 @@ import { toInstant, type AssignmentId, type CopyId, type Instant, type PieceId }
 import { nowOnLedger } from '../platform/ledger/ledger';
 import { findScans } from '../testing/findScans';
 import { TestSchool, bytesOf, type Caller } from '../testing/TestSchool';
+import { readKept } from '../kept';
 import { readCustody } from './custody';
 import { countOwned, pageOwned, NOW, type OwnedState } from './owned';
 
@@ -14,7 +15,12 @@ const inCourse = () => ({ courseId: school.course });
 beforeAll(async () => {
   school = await TestSchool.open();
   teacher = school.as('teacher');
-  assignments.push(school.assignment, await school.assign('Soil table', [2, 10], '2030-01-15T23:59'));
+  const dues = [2, 10].map((number) => ({ periodId: school.periods[number], dueLocal: '2030-01-15T23:59' }));
+  const body = { title: 'Soil table', dues, afterwards: 'period' };
+  const shown = await teacher.must('makeAssignment', { params: inCourse(), body });
+  const heldBody = { ...body, title: 'Held back', holds: true };
+  const held = await teacher.must('makeAssignment', { params: inCourse(), body: heldBody });
+  assignments.push(school.assignment, shown.id, held.id);
   const uploadId = await teacher.uploadBlank(school.course, 'sheet.txt', bytesOf('a blank'));
   const blank = await teacher.must('keepBlank', { params: inCourse(), body: { uploadId, title: 'Sheet' } });
   await teacher.must('handOut', { params: { blankId: blank.id }, body: { periodIds: [school.periods[2]] } });
@@ -31,7 +37,13 @@ function allThen(until: string, at: Instant) {
     after = page.next ?? '';
     more = page.next !== null;
   }
+  const kept = readKept(school.folder);
+  const opens = ['mai', 'chidi', 'other teacher', 'office'].map((who) => [
+    ...kept.keys(school.ids[who]!, until === NOW ? null : at)!,
+  ]);
+  kept.close();
   return {
+    opens,
     counts: countOwned(db, school.course, {}, until),
     files: files.map((file) => {
       const { line, owners, holders, keys } = readCustody(db, school.course, file.id, { until, at });
@@ -53,12 +65,13 @@ function allThen(until: string, at: Instant) {
   };
 }
 
+let made = 0;
 /** What people do, each as somebody would, and nothing where it cannot be done now. */
 const deeds = {
   async turnIn(who: string, which: number) {
     const assignment = assignments[which % assignments.length]!;
     const caller = school.as(who);
-    const name = `${who} ${Math.random()}.txt`;
+    const name = `${who} ${(made += 1)}.txt`;
     // Who has left turns nothing in.
     const isHere = (await teacher.must('readRoster', { params: inCourse() })).some(
       ({ id, leftAt }) => id === school.ids[who] && leftAt === null,
@@ -94,6 +107,25 @@ const deeds = {
     const params = { ...inCourse(), personId: school.ids['other teacher']! };
     await teacher.call('removeStaff', { params });
   },
+  async show(_who: string, which: number) {
+    const dues = [2, 10].map((number) => ({
+      periodId: school.periods[number],
+      dueLocal: '2030-01-15T23:59',
+    }));
+    const afterwards = (['period', 'own', 'nothing'] as const)[which % 3]!;
+    const body = { title: 'Soil table', dues, afterwards };
+    await teacher.must('changeAssignment', { params: { assignmentId: assignments[1]! }, body });
+  },
+  async letThrough(_who: string, which: number) {
+    const { slots } = await teacher.must('readRack', { params: inCourse() });
+    const held = slots.filter(({ state }) => state === 'held');
+    const slot = held[which % Math.max(1, held.length)];
+    if (!slot) return;
+    const works = [{ submissionId: slot.id!, attempt: slot.attempt }];
+    if (which % 3 === 0)
+      await teacher.must('sendBack', { params: inCourse(), body: { works, word: 'Again.' } });
+    else await teacher.must('approve', { params: inCourse(), body: { works } });
+  },
   async name(_who: string, which: number) {
     const rule = `{period} {last} ${which % 5}{first} {assignment}`;
     await teacher.call('setRule', { params: { ...inCourse(), subject: 'file' }, body: { rule } });
@@ -107,7 +139,7 @@ test('how it was at any moment is what was said of it then', async () => {
       fc.constantFrom('mai', 'chidi', 'ali'),
       fc.nat(100),
     ),
-    { numRuns: 90, seed: 20261201 },
+    { numRuns: 140, seed: 20261201 },
   );
   const said: { until: string; at: Instant; then: ReturnType<typeof allThen> }[] = [];
   for (const [deed, who, which] of steps) {
@@ -146,15 +178,44 @@ test('a day is told at its end, in the zone of the school; the day before the co
 
 test('who is asked about one file is told its lines through time; of one that is not of the course nothing', async () => {
   const { files } = await teacher.must('listOwners', { params: inCourse(), query: {} });
+  await deeds.endStaff();
   const copy = files.find(({ kind }) => kind === 'copy')!;
   const read = await teacher.must('readCustody', { params: { ...inCourse(), ownedId: copy.id }, query: {} });
   expect(read).toMatchObject({
     owners: [{ owner: { kind: 'person' }, why: 'handed out', until: null }],
     holders: [{ holder: null, until: null }],
-    keys: [],
   });
+  expect(read.keys.map(({ level }) => level)).toEqual(['own', 'run', 'run', 'comment', 'view']);
   for (const ownedId of ['k_nothing' as CopyId, 'p_nothing' as PieceId]) {
     const { status } = await teacher.call('readCustody', { params: { ...inCourse(), ownedId }, query: {} });
     expect(status).toBe(404);
   }
+});
+
+test('what somebody can open, as the command says, is what opens for them', async () => {
+  for (const who of ['mai', 'chidi', 'ali']) {
+    await deeds.comeBack(who);
+    for (const which of assignments.keys()) await deeds.turnIn(who, which);
+  }
+  await deeds.show('', 0);
+  const kept = readKept(school.folder);
+  const files = [...kept.owners(school.course, null)!];
+  const { total } = await teacher.must('listOwners', { params: inCourse(), query: {} });
+  expect(files).toHaveLength(total);
+  const pieces = files.flatMap(({ piece }) => piece ?? []);
+  expect(pieces.length).toBeGreaterThan(5);
+  for (const who of Object.keys(school.ids)) {
+    const listed = new Set([...kept.keys(school.ids[who]!, null)!].map(({ piece }) => piece));
+    const opened = [];
+    for (const pieceId of pieces)
+      if ((await school.as(who).raw('readPiece', { params: { pieceId } })).status === 200)
+        opened.push(pieceId);
+    expect([who, pieces.filter((piece) => listed.has(piece))]).toEqual([who, opened]);
+  }
+  // Whoever holds a key by name is told the same from their side.
+  for (const { piece, keys } of files)
+    for (const { who, level } of keys.filter(({ who: holder }) => holder.startsWith('p_')))
+      if (piece) expect([...kept.keys(who, null)!].find((one) => one.piece === piece)?.level).toBe(level);
+  expect([kept.owners('c_none', null), kept.keys('p_none', null)]).toEqual([null, null]);
+  kept.close();
 });

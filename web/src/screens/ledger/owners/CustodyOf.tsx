@@ -67,25 +67,21 @@ export function CustodyOf({ course, file, day, at }: CustodyOfProps) {
         <Stretches from={from} to={at} stretches={holders} fill="bg-(--enamel-1)" />
       </Fact>
       <Fact title="Keys">
-        {data.keys.length === 0 ? (
-          <b>{file.kind === 'blank' ? 'the staff of the course' : 'its owner alone, and the staff'}</b>
-        ) : (
-          <ul className="grid list-none gap-1 p-0">
-            {data.keys.map((key) => {
-              const { who, may, because } = sayKey(key);
-              return (
-                <li key={`${who}-${because}`} className="text-small leading-tight">
-                  <b>{who}</b>: {may}
-                  <span className="text-ink-2">
-                    {' '}
-                    · {because}
-                    {key.since === file.holderSince ? '' : `, since ${sayMoment(key.since, zone)}`}
-                  </span>
-                </li>
-              );
-            })}
-          </ul>
-        )}
+        <ul className="grid list-none gap-1 p-0">
+          {data.keys.map((key) => {
+            const { who, may, because } = sayKey(key);
+            return (
+              <li key={`${who}-${because}`} className="text-small leading-tight">
+                <b>{who}</b>: {may}
+                <span className="text-ink-2">
+                  {' '}
+                  · {because}
+                  {key.since === file.holderSince ? '' : `, since ${sayMoment(key.since, zone)}`}
+                </span>
+              </li>
+            );
+          })}
+        </ul>
       </Fact>
       {file.kind === 'piece' ? (
         <div className="grid gap-2">
