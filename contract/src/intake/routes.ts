@@ -11,6 +11,13 @@ export const intakeRoutes = {
     needs: 'own',
     answers: 'bytes',
   },
+  readMyThumbnail: {
+    method: 'GET',
+    path: '/api/me/files/:fileId/thumbnail',
+    about: 'drawer',
+    needs: 'own',
+    answers: 'bytes',
+  },
   dropFile: { method: 'DELETE', path: '/api/me/files/:fileId', about: 'drawer', needs: 'own' },
   addLink: {
     method: 'POST',

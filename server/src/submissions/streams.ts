@@ -4,7 +4,8 @@ import { findPiece, findPieceNow, findSubmission } from './submissions';
 import { findCourse } from '../courses/courses';
 import { streamRecord } from './record';
 import { pipeline } from 'node:stream/promises';
-import type { Call, StreamHandlers } from '../platform/http/call';
+import { findOwnFile } from '../intake/files';
+import { caller, type Call, type StreamHandlers } from '../platform/http/call';
 import { sendKept, sendThumbnail, setDownload, CSV } from '../platform/http/send';
 import { sendWork } from './workFile';
 import { sendReceiptFile } from '../ledger/sendReceiptFile';
@@ -24,6 +25,11 @@ async function sendSmall({ school, params, response }: Call<'readThumbnail'>): P
   sendThumbnail(response, await findThumbnail(school, piece), piece.sha256);
 }
 
+async function sendMySmall(call: Call<'readMyThumbnail'>): Promise<void> {
+  const file = findOwnFile(call.school.db, caller(call).id, call.params.fileId);
+  sendThumbnail(call.response, await findThumbnail(call.school, file), file.sha256);
+}
+
 function sendReceipt({ school, params, response }: Call<'readReceipt'>): void {
   const { submissionId, attempt } = params;
   const { assignmentTitle } = findSubmission(school.db, submissionId);
@@ -41,6 +47,7 @@ export const submissionStreams = {
   readPiece: sendPiece,
   readPieceNow: sendPieceNow,
   readThumbnail: sendSmall,
+  readMyThumbnail: sendMySmall,
   readReceipt: sendReceipt,
   readRecord: sendRecord,
   readWork: sendWork,

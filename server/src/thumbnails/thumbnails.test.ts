@@ -85,6 +85,29 @@ test('it is for those who may open the piece: its student, and not another', asy
   expect((await ask(school.as('chidi'), pieceId)).status).toBe(403);
 });
 
+test('whoever looks into their drawer sees their own, as it is now, whatever is shown of it elsewhere', async () => {
+  const mai = school.as('mai');
+  const dues = [{ periodId: school.periods[2], dueLocal: '2030-01-15T23:59' }];
+  const { id: assignment } = await teacher.must('makeAssignment', {
+    params: { courseId: school.course },
+    body: { title: 'Nothing is shown', dues, afterwards: 'nothing' },
+  });
+  await mai.turnIn(assignment, [await mai.upload(assignment, 'a.txt', bytesOf('As it was.'))]);
+  const [file] = (await mai.must('listMyFiles', {})).files;
+  const params = { fileId: file!.id };
+  const own = async () => {
+    for (;;) {
+      const answer = await mai.raw('readMyThumbnail', { params });
+      if (answer.status !== 204) return answer;
+      await new Promise((resolve) => setTimeout(resolve, 50));
+    }
+  };
+  expect(await (await own()).text()).toContain('As it was.');
+  await mai.uploadVersion(file!.id, 'b.txt', bytesOf('As it is now.'));
+  expect(await (await own()).text()).toContain('As it is now.');
+  expect((await school.as('chidi').raw('readMyThumbnail', { params })).status).toBe(404);
+});
+
 test('what cannot be drawn has none, and is not tried with every look', async () => {
   const locked = fs.readFileSync(
     path.join(import.meta.dirname, '../../../e2e/files/every/locked-report.docx'),

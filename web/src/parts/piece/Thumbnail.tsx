@@ -1,6 +1,5 @@
 import { useEffect, useState } from 'react';
-import { pathOf } from '@vestibul/contract';
-import type { Form, PieceId } from '@vestibul/core';
+import type { Form } from '@vestibul/core';
 
 /** Forms of which something is drawn. */
 const DRAWN: ReadonlySet<Form | ''> = new Set<Form>(['text', 'pages', 'slides', 'table', 'photo', 'picture']);
@@ -8,17 +7,20 @@ const DRAWN: ReadonlySet<Form | ''> = new Set<Form>(['text', 'pages', 'slides', 
 const AGAIN_MS = [1500, 4000, 12_000, 40_000];
 
 interface ThumbnailProps {
-  piece: PieceId;
+  /** Where it is read from. */
+  source: string;
+  /** Another one whenever it may look otherwise. */
+  version?: string;
   form: Form | '';
   className: string;
 }
 
-/** What a piece looks like, small. It is drawn when it is first looked at, and comes when it is there; of what has none nothing is. */
-export function Thumbnail({ piece, form, className }: ThumbnailProps) {
-  return DRAWN.has(form) ? <Drawn key={piece} piece={piece} className={className} /> : null;
+/** What a file looks like, small. It is drawn when it is first looked at, and comes when it is there; of what has none nothing is. */
+export function Thumbnail({ source, version = '', form, className }: ThumbnailProps) {
+  return DRAWN.has(form) ? <Drawn key={source + version} source={source} className={className} /> : null;
 }
 
-function Drawn({ piece, className }: Omit<ThumbnailProps, 'form'>) {
+function Drawn({ source, className }: Pick<ThumbnailProps, 'source' | 'className'>) {
   const [tries, setTries] = useState(0);
   const [state, setState] = useState<'asked' | 'waits' | 'there'>('asked');
   const wait = state === 'waits' ? AGAIN_MS[tries] : undefined;
@@ -37,7 +39,7 @@ function Drawn({ piece, className }: Omit<ThumbnailProps, 'form'>) {
       alt=""
       loading="lazy"
       decoding="async"
-      src={pathOf('readThumbnail', { pieceId: piece })}
+      src={source}
       className={`${className} ${state === 'there' ? '' : 'opacity-0'}`}
       onLoad={() => setState('there')}
       onError={() => setState('waits')}

@@ -19,6 +19,9 @@ import { forget, sendFiles, sendVersion } from '../../state/uploader';
 import { CopyLink } from './CopyLink';
 import { StudentFrame } from './StudentFrame';
 
+/** Where it is shown what a file looks like. */
+const small = 'absolute top-3.5 left-4 h-15 w-20 rounded-sm border border-line object-cover object-top';
+
 const newest = { query: { before: '' } };
 
 /** The student's own files: where each lies and who can open it. */
@@ -49,12 +52,13 @@ export function Drawer() {
                   {data.files.map((file) => (
                     <li
                       key={file.pieceId}
-                      className="relative grid min-h-24 content-start gap-1 rounded-lg border border-line bg-surface py-3 pr-4 pl-28"
+                      className="relative grid min-h-22 content-start gap-1 rounded-lg border border-line bg-surface py-3 pr-4 pl-28"
                     >
                       <Thumbnail
-                        piece={file.pieceId}
+                        source={pathOf('readMyThumbnail', { fileId: file.id })}
+                        version={file.driftedAt ?? ''}
                         form={file.form}
-                        className="absolute top-3.5 left-4 h-15 w-20 rounded-sm border border-line object-cover object-top"
+                        className={small}
                       />
                       <a
                         href={`${pathOf('readPiece', { pieceId: file.pieceId })}?download=1`}
@@ -170,8 +174,14 @@ function Loose() {
           {data.files.map((file) => (
             <li
               key={file.id}
-              className="flex items-start gap-2 rounded-lg border border-line bg-surface px-4 py-3"
+              className="relative flex min-h-22 items-start gap-2 rounded-lg border border-line bg-surface py-3 pr-4 pl-28"
             >
+              <Thumbnail
+                source={pathOf('readMyThumbnail', { fileId: file.id })}
+                version={file.changedAt}
+                form={file.form}
+                className={small}
+              />
               <div className="grid min-w-0 gap-1">
                 <a
                   href={pathOf('readMyFile', { fileId: file.id })}

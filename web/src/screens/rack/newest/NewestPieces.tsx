@@ -1,4 +1,5 @@
 import { useDeferredValue, useMemo } from 'react';
+import { pathOf } from '@vestibul/contract';
 import { submissionStates, type GroupId } from '@vestibul/core';
 import { Hall } from '../../../parts/hall/Hall';
 import { useChosen } from '../../../parts/hall/useChosen';
@@ -184,7 +185,11 @@ export function NewestPieces({ course, period }: { course: Course; period: strin
               <span className={`${slotClass(student, slot, state)} w-full`}>
                 <span className="hole">
                   {slot.topPieceId ? (
-                    <Thumbnail piece={slot.topPieceId} form={slot.form} className="thumbnail" />
+                    <Thumbnail
+                      source={pathOf('readThumbnail', { pieceId: slot.topPieceId })}
+                      form={slot.form}
+                      className="thumbnail"
+                    />
                   ) : null}
                   <Sheet slot={slot} turnedInAt={slot.turnedInAt!} state={state} now={now} zone={zone} />
                 </span>
