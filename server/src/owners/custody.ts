@@ -39,7 +39,7 @@ export function readCustody(
     file: toOwned(db, row),
     line,
     owners: fileId ? listOwnersOf(db, fileId) : [],
-    holders: fileId ? listHolders(db, fileId) : [],
+    holders: fileId ? listHolders(db, course, fileId) : [],
     keys: listKeys(db, course, row, { until, at }).map((key) => sayKey(db, key)),
   };
 }
@@ -64,8 +64,11 @@ const listOwnersOf = (db: Database, file: FileId): Custody['owners'] =>
     by: byId && nameOf(db, byId),
   }));
 
-/** Where a file lay, from the first: in its owner's drawer until it was placed, and again when it was taken out. */
-function listHolders(db: Database, file: FileId): Custody['holders'] {
+/**
+ * Where a file lay, from the first: in its owner's drawer until it was placed, and again when it was taken out. In which folders of
+ * other courses it lies besides is theirs to know.
+ */
+function listHolders(db: Database, course: CourseId, file: FileId): Custody['holders'] {
   const placed = all<{ from: Instant; until: Instant | null; id: FolderId; name: string }>(
     db,
     `SELECT MAX(v.at, (SELECT MIN(y.from_at) FROM ownership y WHERE y.file_id = q.file_id)) AS "from",
@@ -74,8 +77,8 @@ function listHolders(db: Database, file: FileId): Custody['holders'] {
      FROM piece q JOIN submission s ON s.id = q.submission_id
      JOIN attempt t ON t.submission_id = q.submission_id AND t.n = q.attempt JOIN event v ON v.idx = t.event_index
      JOIN folder h ON h.course_id = q.course_id AND h.student_id = s.student_id
-     WHERE q.file_id = ? ORDER BY 1`,
-    [file],
+     WHERE q.file_id = :file AND q.course_id = :course ORDER BY 1`,
+    { file, course },
   );
   const { first, end } = one<{ first: Instant; end: Instant | null }>(
     db,

@@ -219,3 +219,31 @@ test('what somebody can open, as the command says, is what opens for them', asyn
   expect([kept.owners('c_none', null), kept.keys('p_none', null)]).toEqual([null, null]);
   kept.close();
 });
+
+test('of what lies in another course too, the staff of this one is told nothing', async () => {
+  const vane = school.as('other teacher');
+  const mai = school.as('mai');
+  const botany = (await school.as('office').must('listCourses')).find(({ title }) => title === 'Botany')!;
+  const params = { courseId: botany.id };
+  const { periods } = await vane.must('readCourse', { params });
+  const mais = { last: 'Đặng', first: 'Thị Mai', email: 'mai@x.example', knownId: school.ids.mai! };
+  const people = [{ ...mais, periodId: periods[0]!.id }];
+  await vane.must('joinRoster', { params, body: { fromList: false, people } });
+  await vane.must('makeFolders', { params });
+  const dues = [{ periodId: periods[0]!.id, dueLocal: '2030-01-15T23:59' }];
+  const { id: assignmentId } = await vane.must('makeAssignment', { params, body: { title: 'Moss', dues } });
+  const [file] = (await mai.must('listMyFiles', {})).files;
+  await mai.must('addFromDrawer', { params: { assignmentId }, body: { fileIds: [file!.id] } });
+  const { uploads } = await mai.must('readTray', { params: { assignmentId } });
+  expect((await mai.turnIn(assignmentId, [uploads[0]!.id])).status).toBe(200);
+
+  const here = await teacher.must('readCustody', {
+    params: { ...inCourse(), ownedId: file!.pieceId },
+    query: {},
+  });
+  const folders = here.holders.flatMap(({ holder }) => holder ?? []);
+  expect(folders).toEqual([here.file.holder]);
+  const there = await vane.must('listOwners', { params, query: {} });
+  expect(there.files.map(({ student }) => student?.id)).toEqual([school.ids.mai]);
+  expect(there.files[0]!.holder).not.toEqual(here.file.holder);
+});
