@@ -185,6 +185,17 @@ export const picture = (name: string) => ({
 
 /** Everything that axe finds against WCAG 2.2 AA and below, and what the colours of the other theme make wrong, in short. */
 export async function axeFindings(page: Page): Promise<string[]> {
+  // What lies behind the foot of a page is scrolled from under it; it is measured where nothing is behind it.
+  const size = page.viewportSize();
+  const height = await page.evaluate(() => document.documentElement.scrollHeight);
+  const isLong = size !== null && height > size.height;
+  if (isLong) await page.setViewportSize({ width: size.width, height });
+  const findings = await findingsOf(page);
+  if (isLong) await page.setViewportSize(size);
+  return findings;
+}
+
+async function findingsOf(page: Page): Promise<string[]> {
   const { violations } = await new AxeBuilder({ page })
     .withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-practice'])
     .analyze();

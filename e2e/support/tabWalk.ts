@@ -14,15 +14,19 @@ export async function tabWalk(page: Page): Promise<string[]> {
     document.body.focus();
     document.body.removeAttribute('tabindex');
     window.walked = new Set();
+    window.walkedLast = null;
   });
   const faults = new Set<string>();
   for (let stop = 0; stop < MOST_STOPS; stop += 1) {
     await page.keyboard.press('Tab');
     const at = await page.evaluate(() => {
       const here = document.activeElement;
+      // A day has a stop for each of its parts.
+      if (here === window.walkedLast && here?.matches('input[type=date]')) return { end: false, fault: null };
       if (!(here instanceof HTMLElement) || here === document.body || window.walked.has(here))
         return { end: true, fault: null };
       window.walked.add(here);
+      window.walkedLast = here;
       const name = `${here.tagName} ${(here.getAttribute('aria-label') ?? here.textContent ?? '').trim().slice(0, 40)}`;
       if (here.tagName === 'IFRAME') return { end: false, fault: null };
       // A field that is drawn by its label shows the focus on it.
@@ -70,5 +74,7 @@ declare global {
   interface Window {
     /** What had the focus on the way through the page. */
     walked: Set<Element>;
+    /** What had it last. */
+    walkedLast: Element | null;
   }
 }

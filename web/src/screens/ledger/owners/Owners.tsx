@@ -1,4 +1,4 @@
-import { useState } from 'react';
+import { useEffect, useState } from 'react';
 import type { AnswerOf } from '@vestibul/contract';
 import { instantToLocal, type Day, type Instant } from '@vestibul/core';
 import { inOrder } from '../../../parts/rack/courseWork';
@@ -69,6 +69,10 @@ export function Owners({ course, period }: { course: Course; period: string }) {
     files.findIndex(({ id }) => id === chosen),
   );
   const file = files[at];
+  // A longer name on the strip below takes of the room in which the list is: what is chosen stays in sight.
+  useEffect(() => {
+    if (chosen) document.getElementById(`owned-${chosen}`)?.scrollIntoView({ block: 'nearest' });
+  }, [chosen]);
   const step = (by: number) => {
     const next = files[at + by];
     if (!next) return;
@@ -164,7 +168,7 @@ export function Owners({ course, period }: { course: Course; period: string }) {
       ) : (
         <div className="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_20rem] gap-3 max-lg:grid-cols-1 max-lg:overflow-auto">
           <div className="flex min-h-0 min-w-0 flex-col">
-            <div className="min-h-0 flex-1 overflow-auto rounded-plate border border-line bg-surface max-lg:min-h-72">
+            <div className="min-h-0 flex-1 scroll-pt-10 overflow-auto rounded-plate border border-line bg-surface max-lg:min-h-72">
               <div
                 aria-hidden="true"
                 className={`${columns} sticky top-0 border-b border-line bg-surface px-3 py-1.5 text-small font-semibold text-ink-2 max-sm:hidden`}
