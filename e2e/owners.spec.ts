@@ -21,7 +21,7 @@ test('who owned a file on a day in autumn, and who could open it: answered in ei
   await page.keyboard.press('d');
   for (const key of `${month}${day}${today.startsWith(year) ? '' : year}`) await page.keyboard.press(key);
   await expect(page.getByLabel('As it was at the end of')).toHaveValue(then);
-  // Of what was handed out as yet only its owner has a key.
+  // Something that was turned in, not what was handed out.
   await files.getByRole('button').filter({ hasText: 'same bytes' }).first().click();
   const facts = page.getByRole('region', { name: /^Owner, holder and keys of 02-/ });
   await expect(facts).toContainText(/Owner.*since .*when it was turned in/is);

@@ -137,7 +137,7 @@ export { QUIET_DAYS, arrivalsByDue, arrivalsByWeek, goneQuiet } from './progress
 export type { ArrivalBar, ArrivalWeek, Arrived, Asked, Quiet } from './progress/happened';
 export { addMonths, weekOf, weeksOfMonth } from './calendar/weeks';
 export { MOST_PIXELS } from './submissions/pixels';
-export { LOCKED_MIME, formOf, forms } from './submissions/formOf';
+export { LOCKED_MIME, drawnForms, formOf, forms } from './submissions/formOf';
 export type { Form } from './submissions/formOf';
 export { countingAttempt, countings } from './submissions/countingAttempt';
 export type { AttemptFacts, Counting } from './submissions/countingAttempt';

@@ -52,7 +52,7 @@ export const ownedFile = z.object({
 const stretch = { from: instant, until: instant.nullable() };
 
 export const key = z.object({
-  /** Null is somebody of the office. */
+  /** One person, anybody of the office, or those of a period who have turned something in. */
   who: z.discriminatedUnion('kind', [
     z.object({ kind: z.literal('person'), person: personName }),
     z.object({ kind: z.literal('office') }),

@@ -17,6 +17,9 @@ export const forms = [
 ] as const;
 export type Form = (typeof forms)[number];
 
+/** Forms of which it is shown what they look like, small. */
+export const drawnForms = ['text', 'pages', 'slides', 'table', 'photo', 'picture'] as const satisfies Form[];
+
 /** The type under which a document is kept that a password locks: what it is, nobody can see (common practice, no source). */
 export const LOCKED_MIME = 'application/encrypted';
 

@@ -1,8 +1,10 @@
 import fsp from 'node:fs/promises';
-import type { PDFPageProxy } from 'pdfjs-dist';
+import type { PDFDocumentLoadingTask, PDFPageProxy } from 'pdfjs-dist';
+import type { DocumentInitParameters } from 'pdfjs-dist/types/src/display/api';
 import { nothing, type Inside, type Reach } from './Inside';
 
-const MOST_PDF = 64 * 1024 ** 2;
+/** Longest that is opened, in bytes. */
+export const MOST_PDF = 64 * 1024 ** 2;
 const MOST_FIELDS = 100;
 
 export async function readPdf(file: string, reach: Reach): Promise<Inside> {
@@ -10,16 +12,25 @@ export async function readPdf(file: string, reach: Reach): Promise<Inside> {
   return size > MOST_PDF ? nothing : readPdfBytes(await fsp.readFile(file), reach);
 }
 
-/** A PDF: its information, its XMP, the fields of its form and the text of its first pages (ISO 32000-1). */
-export async function readPdfBytes(bytes: Uint8Array, reach: Reach): Promise<Inside> {
+/** Begins to open a PDF: nothing of it runs, and no font of it reaches this machine's own. Whoever begins it ends it too. */
+export async function openPdf(
+  bytes: Uint8Array,
+  more: DocumentInitParameters = {},
+): Promise<PDFDocumentLoadingTask> {
   const { getDocument, VerbosityLevel } = await import('pdfjs-dist/legacy/build/pdf.mjs');
-  const task = getDocument({
+  return getDocument({
+    ...more,
     data: new Uint8Array(bytes),
     isEvalSupported: false,
     disableFontFace: true,
     useSystemFonts: false,
     verbosity: VerbosityLevel.ERRORS,
   });
+}
+
+/** A PDF: its information, its XMP, the fields of its form and the text of its first pages (ISO 32000-1). */
+export async function readPdfBytes(bytes: Uint8Array, reach: Reach): Promise<Inside> {
+  const task = await openPdf(bytes);
   try {
     const pdf = await task.promise;
     const { info, metadata } = await pdf.getMetadata();

@@ -63,8 +63,7 @@ export function findOwnFile(db: Database, student: PersonId, id: FileId): OwnFil
 export const isOwnFile = (db: Database, student: PersonId, id: FileId): boolean =>
   one(
     db,
-    `SELECT 1 FROM file f JOIN ownership w ON w.file_id = f.id AND w.until_at IS NULL
-     WHERE f.id = ? AND f.dropped_at IS NULL AND w.owner_id = ?`,
+    `SELECT 1 FROM file f ${joinOwner('f.id')} WHERE f.id = ? AND f.dropped_at IS NULL AND w.owner_id = ?`,
     [id, student],
   ) !== undefined;
 
@@ -165,16 +164,16 @@ export function dropFile(school: School, student: PersonId, id: FileId): Assignm
 
 /**
  * Notes that a file's owner has changed it: what it was is kept beside it, and what lies in their trays is the new one. Whatever
- * shows it hears of it. Inside the caller's transaction. False where the bytes are the same.
+ * shows it hears of it. The same bytes change nothing. Inside the caller's transaction.
  */
-export function changeFile(school: School, id: FileId, by: PersonId, now: FileFacts): boolean {
+export function changeFile(school: School, id: FileId, by: PersonId, now: FileFacts): void {
   const { db } = school;
   const was = one<FileFacts>(
     db,
     'SELECT original_name AS originalName, mime, extension, bytes, sha256 FROM file WHERE id = ?',
     [id],
   );
-  if (!was || was.sha256 === now.sha256) return false;
+  if (!was || was.sha256 === now.sha256) return;
   const { originalName, mime, extension, bytes, sha256 } = now;
   const at = school.now();
   // Of two within the same thousandth of a second the first was, and the other hardly.
@@ -198,5 +197,4 @@ export function changeFile(school: School, id: FileId, by: PersonId, now: FileFa
     { id, originalName, mime, extension, bytes, sha256 },
   );
   school.signals.fileChanged.tell({ file: id, by, at });
-  return true;
 }

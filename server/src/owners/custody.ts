@@ -18,7 +18,17 @@ import type { AnswerOf } from '@vestibul/contract';
 import { all, one, type Database } from '../platform/database/database';
 import { Failure } from '../platform/failure';
 import { nameOf } from '../school/people';
-import { findOwned, NOW, ownerOf, periodThen, stood, toOwned, type OwnedRow } from './owned';
+import {
+  attemptStood,
+  endOfAttempt,
+  findOwned,
+  NOW,
+  ownerOf,
+  periodThen,
+  stood,
+  toOwned,
+  type OwnedRow,
+} from './owned';
 
 type Custody = AnswerOf<'readCustody'>;
 
@@ -72,7 +82,7 @@ function listHolders(db: Database, course: CourseId, file: FileId): Custody['hol
   const placed = all<{ from: Instant; until: Instant | null; id: FolderId; name: string }>(
     db,
     `SELECT MAX(v.at, (SELECT MIN(y.from_at) FROM ownership y WHERE y.file_id = q.file_id)) AS "from",
-       NULLIF(MIN(COALESCE(t.taken_back_at, '${NOW}'), COALESCE(t.sent_back_at, '${NOW}'), COALESCE(t.undone_at, '${NOW}')), '${NOW}') AS until,
+       NULLIF(${endOfAttempt('t')}, '${NOW}') AS until,
        h.id, h.name
      FROM piece q JOIN submission s ON s.id = q.submission_id
      JOIN attempt t ON t.submission_id = q.submission_id AND t.n = q.attempt JOIN event v ON v.idx = t.event_index
@@ -172,8 +182,7 @@ function wasHeld(
        (SELECT MAX(e.at) FROM event e INDEXED BY event_by_student WHERE e.course_id = :course AND e.student_id = :student
           AND e.assignment_id = :assignment AND e.kind = 'approved') AS approvedAt,
        NOT EXISTS (SELECT 1 FROM attempt o JOIN event u ON u.idx = o.event_index WHERE o.submission_id = t.submission_id
-         AND o.n > t.n AND ${stood('u.at', 'o.taken_back_at')} AND COALESCE(o.sent_back_at, '${NOW}') >= :until
-         AND COALESCE(o.undone_at, '${NOW}') >= :until) AS counts
+         AND o.n > t.n AND ${attemptStood('u', 'o')}) AS counts
      FROM attempt t WHERE t.submission_id = :submission AND t.n = :attempt`,
     { ...of, until },
   )!;

@@ -14,7 +14,7 @@ import {
 import { asSeeker } from '../access/access';
 import { all, one, type Database } from '../platform/database/database';
 import { asThing, listKeys } from './custody';
-import { allOwned, NOW, stood, type OwnedRow } from './owned';
+import { allOwned, attemptStood, NOW, type OwnedRow } from './owned';
 
 /** A file of a course with whose it was, where it lay and who could open it (docs/formats.md). */
 export interface OwnedOut {
@@ -131,8 +131,7 @@ function accessThen(
     one(
       db,
       `SELECT 1 FROM submission s JOIN attempt t ON t.submission_id = s.id JOIN event v ON v.idx = t.event_index
-       WHERE s.assignment_id = :assignment AND s.student_id = :viewer AND ${stood('v.at', 't.taken_back_at')}
-         AND COALESCE(t.sent_back_at, '${NOW}') >= :until AND COALESCE(t.undone_at, '${NOW}') >= :until`,
+       WHERE s.assignment_id = :assignment AND s.student_id = :viewer AND ${attemptStood('v', 't')}`,
       { assignment: row.assignmentId, viewer: seeker.person?.id ?? null, until },
     ) !== undefined;
   return decide(seeker, { ...owned, showing: { ...owned.showing, viewerHasTurnedIn } }, at);

@@ -26,6 +26,13 @@ export const NOW = '~';
 export const stood = (from: string, until: string) =>
   `${from} < :until AND COALESCE(${until}, '${NOW}') >= :until`;
 
+/** SQL: when an attempt left its slot, in whichever way; behind every moment where it lies there still. */
+export const endOfAttempt = (attempt: string) =>
+  `MIN(COALESCE(${attempt}.taken_back_at, '${NOW}'), COALESCE(${attempt}.sent_back_at, '${NOW}'), COALESCE(${attempt}.undone_at, '${NOW}'))`;
+
+/** SQL: whether an attempt, with its line of the ledger, lay in its slot just before `:until`. */
+export const attemptStood = (line: string, attempt: string) => stood(`${line}.at`, endOfAttempt(attempt));
+
 /** SQL: the name that something had then. */
 const nameThen = (subject: 'piece' | 'folder', id: string, now: string) =>
   `COALESCE((SELECT o.name FROM old_name o WHERE o.subject = '${subject}' AND o.subject_id = ${id} AND o.until_at >= :until
@@ -71,8 +78,7 @@ const owned = `
   JOIN event v ON v.idx = t.event_index
   LEFT JOIN folder h ON h.course_id = k.course_id AND h.student_id = s.student_id
   ${fileTables}
-  WHERE k.course_id = :course AND ${stood('v.at', 't.taken_back_at')} AND COALESCE(t.sent_back_at, '${NOW}') >= :until
-    AND COALESCE(t.undone_at, '${NOW}') >= :until AND w.file_id IS NOT NULL
+  WHERE k.course_id = :course AND ${attemptStood('v', 't')} AND w.file_id IS NOT NULL
   UNION ALL
   SELECT 'copy', k.id, k.name_key, k.file_id, NULL, NULL, 0, k.student_id, k.name, f.original_name, NULL, NULL, NULL, NULL, NULL,
     ${ofFile}, NULL, ${bytesThen}

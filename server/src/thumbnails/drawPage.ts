@@ -1,28 +1,19 @@
 import fsp from 'node:fs/promises';
 import path from 'node:path';
 import { createRequire } from 'node:module';
-
-const MOST_PDF = 64 * 1024 ** 2;
+import { MOST_PDF, openPdf } from '../extraction/pdf';
 
 /** The first page of a PDF as a picture of so many pixels across (PNG); null of one without pages, or with more than is read. */
 export async function drawPage(file: string, width: number): Promise<Buffer | null> {
   const { size } = await fsp.stat(file);
   if (size > MOST_PDF) return null;
-  const [{ getDocument, VerbosityLevel }, { createCanvas }] = await Promise.all([
-    import('pdfjs-dist/legacy/build/pdf.mjs'),
-    import('@napi-rs/canvas'),
-  ]);
+  const { createCanvas } = await import('@napi-rs/canvas');
   const shipped = path.dirname(createRequire(import.meta.url).resolve('pdfjs-dist/package.json'));
-  const task = getDocument({
-    data: new Uint8Array(await fsp.readFile(file)),
-    isEvalSupported: false,
-    // Letters are drawn, not set: no font of a file reaches this machine's own.
-    disableFontFace: true,
-    useSystemFonts: false,
+  // What is drawn needs what the package ships: letters and pictures that are not in the file as they are seen.
+  const task = await openPdf(await fsp.readFile(file), {
     standardFontDataUrl: `${shipped}/standard_fonts/`,
     cMapUrl: `${shipped}/cmaps/`,
     wasmUrl: `${shipped}/wasm/`,
-    verbosity: VerbosityLevel.ERRORS,
   });
   try {
     const pdf = await task.promise;

@@ -1,5 +1,5 @@
 import type { Sharp } from 'sharp';
-import { LOCKED_MIME, MOST_PIXELS, formOf, type Form } from '@vestibul/core';
+import { LOCKED_MIME, MOST_PIXELS, formOf, type Form, type drawnForms } from '@vestibul/core';
 import { beginning } from '../extraction/Inside';
 import { inTime, readerFor } from '../extraction/readInside';
 import { drawPage } from './drawPage';
@@ -40,7 +40,7 @@ export async function makeThumbnail(file: string, kind: OfKind): Promise<Thumbna
 
 type Draw = (file: string, kind: OfKind) => Promise<Thumbnail | null>;
 
-const drawn: Partial<Record<Form, Draw>> = {
+const drawn: Partial<Record<Form, Draw>> & Record<(typeof drawnForms)[number], Draw> = {
   photo: drawPicture,
   picture: drawPicture,
   async pages(file) {

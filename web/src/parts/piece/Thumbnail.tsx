@@ -1,8 +1,7 @@
 import { useEffect, useState } from 'react';
-import type { Form } from '@vestibul/core';
+import { drawnForms, type Form } from '@vestibul/core';
 
-/** Forms of which something is drawn. */
-const DRAWN: ReadonlySet<Form | ''> = new Set<Form>(['text', 'pages', 'slides', 'table', 'photo', 'picture']);
+const DRAWN: ReadonlySet<Form | ''> = new Set<Form>(drawnForms);
 /** When it is asked again for one that is not drawn yet, in milliseconds; after that there is none. */
 const AGAIN_MS = [1500, 4000, 12_000, 40_000];
 
