@@ -183,15 +183,26 @@ export const picture = (name: string) => ({
   ]),
 });
 
+/** Waits until nothing of a page says any more that it is on its way. */
+export const hasCome = (page: Page) =>
+  expect(page.getByRole('status').filter({ hasText: '…' })).toHaveCount(0);
+
 /** Everything that axe finds against WCAG 2.2 AA and below, and what the colours of the other theme make wrong, in short. */
 export async function axeFindings(page: Page): Promise<string[]> {
+  await hasCome(page);
   // What lies behind the foot of a page is scrolled from under it; it is measured where nothing is behind it.
   const size = page.viewportSize();
-  const height = await page.evaluate(() => document.documentElement.scrollHeight);
-  const isLong = size !== null && height > size.height;
-  if (isLong) await page.setViewportSize({ width: size.width, height });
+  const heightOf = () => page.evaluate(() => document.documentElement.scrollHeight);
+  let shown = size?.height ?? Infinity;
+  // Whatever fills the window grows with it, so this ends after a few times.
+  for (let times = 0; times < 3; times++) {
+    const height = await heightOf();
+    if (height <= shown) break;
+    await page.setViewportSize({ width: size!.width, height });
+    shown = height;
+  }
   const findings = await findingsOf(page);
-  if (isLong) await page.setViewportSize(size);
+  if (size && shown > size.height) await page.setViewportSize(size);
   return findings;
 }
 

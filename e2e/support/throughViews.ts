@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { expect, test } from './journey';
+import { expect, hasCome, test } from './journey';
 import { addressOfView } from './mainViews';
 
 /** Opens each of these views and looks at it once it has come. */
@@ -14,7 +14,7 @@ export async function throughViews(
     await test.step(path, async () => {
       await page.goto(addressOfView(home, path));
       await expect(page.getByRole('heading', { level: 1 }).first()).toBeVisible();
-      await expect(page.getByRole('status').filter({ hasText: '…' })).toHaveCount(0);
+      await hasCome(page);
       await look(path);
     });
 }
