@@ -1,4 +1,4 @@
-import { axeFindings, expect, openDemo, test, toRack } from './support/journey';
+import { axeFindings, expect, go, openDemo, test, toRack } from './support/journey';
 import { openAssignment, turnInFile } from './support/tray';
 
 test('a student works on after turning in, on a phone; the teacher is told, and compares with the sealed copy', async ({
@@ -40,5 +40,51 @@ test('a student works on after turning in, on a phone; the teacher is told, and 
   await expect(changed).toContainText('high');
   await expect(work.getByRole('combobox', { name: 'beside' })).toContainText('as its owner has it now');
   expect(await axeFindings(page)).toEqual([]);
+  expect([faults, studentFaults]).toEqual([[], []]);
+});
+
+test('a student deletes a file that is turned in, by keyboard; the teacher keeps the sealed copy and is told, and it can be restored', async ({
+  browser,
+}) => {
+  const { visit } = await openDemo(browser);
+  const { page: student, faults: studentFaults } = await visit('enwosu');
+  await student.getByRole('link', { name: 'Drawer' }).click();
+  const name = '05-Nwosu_Ebere_Soil texture table';
+  const file = student.getByRole('listitem').filter({ hasText: name });
+  await expect(file).toContainText(
+    /It is yours\. It is in 05-Nwosu_Ebere\. You, Imogen Tamsin, .* and the office can open it\./,
+  );
+  await file.getByRole('button', { name: /^Delete 05-Nwosu_Ebere_Soil/ }).press('Enter');
+  await expect(
+    student.getByText(/is in the trash for 30 days\. What you turned in stays as it was\./),
+  ).toBeVisible();
+  await expect(student.getByRole('heading', { name: 'Turned in', exact: true })).toBeFocused();
+  await expect(file).toHaveCount(0);
+  const trash = student.getByRole('region', { name: 'Trash' });
+  await expect(trash.getByRole('listitem').first()).toContainText(
+    'what you turned in for Soil texture table stays',
+  );
+  expect(await axeFindings(student)).toEqual([]);
+
+  const { page, faults } = await visit('itamsin');
+  await go(page, 'l');
+  await page.keyboard.press('o');
+  await page.getByRole('button', { name: /deleted by its owner/ }).click();
+  const row = page
+    .getByRole('button', { name: new RegExp(name) })
+    .or(page.getByRole('row', { name: new RegExp(name) }));
+  await expect(row.first()).toContainText(/deleted by its owner .*; the sealed copy is kept/);
+  await page.goto(page.url().replace(/ledger.*/, 'rack?period=5'));
+  await toRack(page, 5, 'Soil texture table');
+  await page.getByRole('button', { name: /^Nwosu, Ebere: / }).focus();
+  await page.keyboard.press('r');
+  const work = page.getByRole('region', { name: 'The work' });
+  await expect(work).toContainText(/Deleted: the owner deleted their file on .* Shown is the sealed copy/);
+
+  await trash
+    .getByRole('button', { name: /^Restore / })
+    .first()
+    .press('Enter');
+  await expect(file).toBeVisible();
   expect([faults, studentFaults]).toEqual([[], []]);
 });

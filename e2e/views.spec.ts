@@ -290,7 +290,7 @@ const studentViews: [string, (page: Page) => Promise<void>][] = [
     'drawer',
     async (page) => {
       await page.getByRole('link', { name: 'Drawer' }).click();
-      await expect(page.getByText('You are the owner of all of them.')).toBeVisible();
+      await expect(page.getByText('They stay yours when you turn them in.')).toBeVisible();
     },
   ],
   [

@@ -8,7 +8,7 @@ import type {
   SubmissionId,
   UploadId,
 } from '@vestibul/core';
-import { markArrived, one, readCourse, startUpload, turnIn, type School } from '@vestibul/server';
+import { dropFile, markArrived, one, readCourse, startUpload, turnIn, type School } from '@vestibul/server';
 import { assignments, type DemoAssignment } from './assignments';
 import { dueInstant, later } from './calendar';
 import { wasThere } from './comings';
@@ -22,6 +22,9 @@ import { ReviewPlan, type Deed } from './ReviewPlan';
 
 const MINUTE = 60_000;
 const HOUR = 60 * MINUTE;
+
+/** Whose file lies in the trash for certain. */
+const DELETED = { who: 'Nwosu', title: 'Hedgerow survey' };
 
 export interface Seat {
   id: PersonId;
@@ -134,6 +137,16 @@ export class WorkMaker {
       this.#want(assignment, seat, seed, DRIFT, changedAt);
       deeds.push({ at: changedAt, does: () => this.#drift(submission, seat, seed) });
     }
+    // Some put their file away once it is turned in.
+    const tidies = makeChance(17_000 + seed);
+    const isDeleted = seat.student.last === DELETED.who && assignment.title === DELETED.title;
+    if (isDeleted || (!isNow && tidies.happens(0.008)))
+      deeds.push({
+        at: later(this.now, -tidies.between(2, 20) * 24 * HOUR),
+        does: () => {
+          if (submission) dropFile(this.school, seat.id, topFileOf(this.school, submission));
+        },
+      });
     return deeds;
   }
 

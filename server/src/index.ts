@@ -24,6 +24,7 @@ export type { NamedStudent } from './naming/naming';
 export { renameByHand } from './naming/renaming';
 export { makeAssignment } from './assignments/assignments';
 export { markArrived, startUpload } from './intake/uploads';
+export { dropFile } from './intake/trash';
 export { recordInClass } from './submissions/inClass';
 export { turnIn } from './submissions/turnIn';
 export { sniffType } from './intake/sniff';

@@ -3,7 +3,7 @@ import { shutDoorsOf } from './doors/doors';
 import { freeFromAssignment } from './sorting/piles';
 import { Signal } from './platform/live/Signal';
 import { readTableLater } from './sorting/teach';
-import { noteDrift } from './submissions/drift';
+import { noteDrift, noteTrash } from './submissions/drift';
 import { reckonAgain } from './submissions/reckon';
 import { tellOfSlot } from './submissions/tellOfSlot';
 import { settleAssignment } from './submissions/settle';
@@ -68,6 +68,7 @@ export function openSchool(options: SchoolOptions): School {
       assignmentDropped: new Signal(),
       slotChanged: new Signal(),
       fileChanged: new Signal(),
+      fileTrashed: new Signal(),
     },
     rights: new Rights(),
     streams: new Streams(),
@@ -109,6 +110,7 @@ export function openSchool(options: SchoolOptions): School {
     assignmentDropped,
     slotChanged,
     fileChanged,
+    fileTrashed,
   } = school.signals;
   courseChanged.listen((course) => readTableLater(school, course));
   standingChanged.listen((assignment) => settleAssignment(db, assignment));
@@ -116,6 +118,7 @@ export function openSchool(options: SchoolOptions): School {
   mayAppear.listen(() => appearDue(school));
   slotChanged.listen((place) => tellOfSlot(school, place));
   fileChanged.listen((changed) => noteDrift(school, changed));
+  fileTrashed.listen((trashed) => noteTrash(school, trashed));
   assignmentDropped.listen((dropped) => {
     partFromAssignment(db, dropped.assignment);
     shutDoorsOf(school, dropped);

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import type { UploadId } from '@vestibul/core';
 import { branded, count, done, instant, personName } from '../parts/shapes';
-import { looseFiles } from './shapes';
+import { looseFiles, trash } from './shapes';
 
 /** What is answered about what is on its way, in a tray or in the drawer. */
 export const intakeAnswers = {
@@ -22,6 +22,8 @@ export const intakeAnswers = {
   }),
   listMyLoose: looseFiles,
   dropFile: done,
+  listMyTrash: trash,
+  restoreFile: done,
   addLink: z.object({ id: branded<UploadId>() }),
   startText: z.object({ id: branded<UploadId>() }),
   readText: z.object({

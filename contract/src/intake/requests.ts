@@ -6,6 +6,7 @@ import { LONGEST_TEXT, MOST_FILES } from '../parts/limits';
 /** What requests about what is on its way, in a tray or in the drawer carry. */
 export const intakeRequests = {
   listMyLoose: { query: z.object({ before: z.string().max(120).default('') }) },
+  listMyTrash: { query: z.object({ before: z.string().max(120).default('') }) },
   addLink: { body: z.object({ address: words(LONGEST_LINK), title: optionalLine(200) }) },
   startText: { body: z.object({ title: optionalLine(120) }) },
   writeText: {

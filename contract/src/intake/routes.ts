@@ -19,6 +19,8 @@ export const intakeRoutes = {
     answers: 'bytes',
   },
   dropFile: { method: 'DELETE', path: '/api/me/files/:fileId', about: 'drawer', needs: 'own' },
+  listMyTrash: { method: 'GET', path: '/api/me/trash', about: 'drawer', needs: 'own' },
+  restoreFile: { method: 'POST', path: '/api/me/files/:fileId/restore', about: 'drawer', needs: 'own' },
   addLink: {
     method: 'POST',
     path: '/api/assignments/:assignmentId/links',

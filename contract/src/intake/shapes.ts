@@ -19,3 +19,21 @@ export const looseFiles = z.object({
   ),
   next: z.string().nullable(),
 });
+
+/** What a student has deleted and can restore, the last first. */
+export const trash = z.object({
+  files: z.array(
+    z.object({
+      id: branded<FileId>(),
+      name: z.string(),
+      form,
+      bytes: count,
+      deletedAt: instant,
+      /** When it is gone for good. */
+      goesAt: instant,
+      /** The assignments for which it is turned in: of each the sealed copy stays. */
+      sealed: z.array(z.string()),
+    }),
+  ),
+  next: z.string().nullable(),
+});

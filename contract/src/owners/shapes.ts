@@ -11,7 +11,7 @@ import {
   type Sha256,
   type SubmissionId,
 } from '@vestibul/core';
-import { branded, count, instant, personName } from '../parts/shapes';
+import { branded, count, instant, keyHolder, personName } from '../parts/shapes';
 
 /** What can be out of the ordinary with whose a file is; each is counted, and leads to those it counts. */
 export const ownedStates = ['left', 'changed', 'gone', 'outside', 'school', 'off roster'] as const;
@@ -52,12 +52,7 @@ export const ownedFile = z.object({
 const stretch = { from: instant, until: instant.nullable() };
 
 export const key = z.object({
-  /** One person, anybody of the office, or those of a period who have turned something in. */
-  who: z.discriminatedUnion('kind', [
-    z.object({ kind: z.literal('person'), person: personName }),
-    z.object({ kind: z.literal('office') }),
-    z.object({ kind: z.literal('period'), label: z.string() }),
-  ]),
+  who: keyHolder,
   level: z.enum(levels as readonly [Level, ...Level[]]),
   because: z.enum(['standing', 'staff', 'own', 'shown to the period'] satisfies Reason['kind'][]),
   /** Of a key because of being on the staff: as what. */

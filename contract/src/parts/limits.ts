@@ -16,6 +16,8 @@ export const MOST_DOOR_BYTES_A_DAY = 60 * 1024 * MB;
 export const MOST_PILE_BYTES = 40 * 1024 * MB;
 /** How long a file on its way is kept after its last byte, in days. */
 export const UPLOAD_DAYS = 7;
+/** How long what its owner deleted can be restored, in days. */
+export const TRASH_DAYS = 30;
 /** Longest text written in the application, in characters of Markdown: a thesis of 80 pages has about 200,000. */
 export const LONGEST_TEXT = 400_000;
 /** Longest list of people taken at once, in characters. */

@@ -173,6 +173,13 @@ export const nameValues = z.record(
   z.union([z.string(), z.number(), z.null()]),
 ) as unknown as z.ZodType<NameValues, NameValues>;
 
+/** Who holds a key: one person, anybody of the office, or those of a period who have turned something in. */
+export const keyHolder = z.discriminatedUnion('kind', [
+  z.object({ kind: z.literal('person'), person: personName }),
+  z.object({ kind: z.literal('office') }),
+  z.object({ kind: z.literal('period'), label: z.string() }),
+]);
+
 export const copy = z.object({
   id: branded<CopyId>(),
   blankId: branded<BlankId>(),
@@ -186,7 +193,8 @@ export const copy = z.object({
   assignmentId: branded<AssignmentId>().nullable(),
   courseTitle: z.string(),
   handedOutAt: instant,
-  canOpen: z.array(z.string()),
+  /** Who can open it besides its owner. */
+  canOpen: z.array(keyHolder),
 });
 
 export const done = z.object({});

@@ -46,6 +46,8 @@ const piece = z.object({
   now: z
     .object({ changedAt: instant, originalName: z.string(), form, mime: z.string(), bytes: count })
     .nullable(),
+  /** When the owner deleted their file; the sealed copy stays. */
+  deletedAt: instant.nullable(),
 });
 
 const points = z.number().min(0).max(MOST_POINTS);

@@ -11,6 +11,7 @@ import {
   lateCounts,
   offRules,
 } from '@vestibul/core';
+import { owner } from '../owners/shapes';
 import {
   branded,
   copy,
@@ -19,6 +20,7 @@ import {
   fullAssignment,
   lateRule,
   instant,
+  keyHolder,
   nameFault,
   nameValues,
   personName,
@@ -85,7 +87,10 @@ export const turnedInFiles = z.object({
       courseTitle: z.string(),
       folderName: z.string(),
       turnedInAt: instant,
-      canOpen: z.array(z.string()),
+      /** Whose it is now: their own still, another's or the school's since it was given over, or outside. */
+      owner,
+      /** Who can open what was turned in, besides themselves. */
+      canOpen: z.array(keyHolder),
       driftedAt: instant.nullable(),
     }),
   ),

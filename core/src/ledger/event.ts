@@ -195,6 +195,9 @@ export interface EventFacts {
   'taken back': { attempt: number };
   'sent back': { attempt: number; textSha256: Sha256 };
   drifted: { sealed: Sha256; now: Sha256; owner: PersonId };
+  /** Its owner has put their file into the trash, or out of it; the sealed copy stays. */
+  'file deleted': { sealed: Sha256; owner: PersonId };
+  'file restored': { sealed: Sha256; owner: PersonId };
   seen: { attempt: number };
   approved: { attempt: number };
   /** Of a piece where it is said at a place of one. */
@@ -303,6 +306,8 @@ export const eventKinds = Object.keys({
   'taken back': true,
   'sent back': true,
   drifted: true,
+  'file deleted': true,
+  'file restored': true,
   seen: true,
   approved: true,
   commented: true,

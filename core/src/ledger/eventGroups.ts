@@ -86,6 +86,8 @@ const groupOfKind: Record<EventKind, EventGroup> = {
   'piece placed': 'turning in',
   'taken back': 'turning in',
   drifted: 'turning in',
+  'file deleted': 'turning in',
+  'file restored': 'turning in',
   'sent back': 'review',
   seen: 'review',
   approved: 'review',

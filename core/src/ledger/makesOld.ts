@@ -103,6 +103,8 @@ export const makesOld: Readonly<Record<EventKind, readonly Old[]>> = {
   'taken back': slot,
   'sent back': ['slot', 'word'],
   drifted: slot,
+  'file deleted': slot,
+  'file restored': slot,
   // What one of the staff has looked at is new to the others all the same.
   seen: nothing,
   approved: slot,

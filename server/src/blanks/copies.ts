@@ -12,8 +12,9 @@ import type { AnswerOf } from '@vestibul/contract';
 import { Failure } from '../platform/failure';
 import { all, one, type Database } from '../platform/database/database';
 import { ROWS_OF_PAGE, cutPage, readBefore } from '../platform/database/paging';
-import { listStaff } from '../courses/staff';
-import { signature } from '../ledger/signature';
+import { openersOf } from '../owners/openers';
+import { nowOnLedger } from '../platform/ledger/ledger';
+import type { School } from '../platform/School';
 
 type Copy = AnswerOf<'listMyCopies'>['copies'][number];
 
@@ -42,18 +43,18 @@ const copyQuery = `SELECT k.id, k.blank_id AS blankId, b.title, k.name, v.mime, 
   JOIN enrolment e ON e.course_id = k.course_id AND e.student_id = k.student_id
   LEFT JOIN hand_out o ON o.blank_id = k.blank_id AND o.period_id = e.period_id`;
 
-function toCopies(db: Database, rows: readonly CopyRow[]): Copy[] {
-  const staff = new Map([...new Set(rows.map((row) => row.courseId))].map((id) => [id, listStaff(db, id)]));
+function toCopies(db: Database, student: PersonId, rows: readonly CopyRow[], at: Instant): Copy[] {
   return rows.map(({ mime, extension, newest, courseId, ...row }) => ({
     ...row,
     form: formOf(mime, extension),
     isOld: newest > row.version,
-    canOpen: (staff.get(courseId) ?? []).map(signature),
+    canOpen: openersOf(db, courseId, { kind: 'copy', id: row.id, studentId: student }, at),
   }));
 }
 
 /** One page of what was handed out to a student, the newest first, from before `before`. */
-export function listMyCopies(db: Database, student: PersonId, before: string): AnswerOf<'listMyCopies'> {
+export function listMyCopies(school: School, student: PersonId, before: string): AnswerOf<'listMyCopies'> {
+  const { db } = school;
   const rows = all<CopyRow>(
     db,
     `${copyQuery} WHERE k.student_id = :student AND (k.handed_out_at, k.id) < (:beforeAt, :beforeId)
@@ -62,20 +63,23 @@ export function listMyCopies(db: Database, student: PersonId, before: string): A
   );
   const { page, next } = cutPage(rows, (row) => ({ at: row.handedOutAt, id: row.id }));
   return {
-    copies: toCopies(db, page),
+    copies: toCopies(db, student, page, nowOnLedger(school)),
     next,
   };
 }
 
 /** A student's copies of the blanks that come with an assignment, the newest first. */
-export function copiesFor(db: Database, student: PersonId, assignment: AssignmentId): Copy[] {
+export function copiesFor(school: School, student: PersonId, assignment: AssignmentId): Copy[] {
+  const { db } = school;
   return toCopies(
     db,
+    student,
     all<CopyRow>(
       db,
       `${copyQuery} WHERE k.student_id = ? AND o.assignment_id = ? ORDER BY k.handed_out_at DESC, k.id DESC`,
       [student, assignment],
     ),
+    nowOnLedger(school),
   );
 }
 

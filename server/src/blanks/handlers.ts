@@ -3,7 +3,7 @@ import { caller, type JsonHandlers } from '../platform/http/call';
 import { handOut, keepBlank, listBlanks, listCopies, putAwayBlank } from './blanks';
 
 export const blankHandlers = {
-  listMyCopies: (call) => listMyCopies(call.school.db, caller(call).id, call.query.before),
+  listMyCopies: (call) => listMyCopies(call.school, caller(call).id, call.query.before),
 
   listBlanks: ({ school, params }) => listBlanks(school.db, params.courseId),
   keepBlank: (call) => keepBlank(call.school, caller(call).id, call.params.courseId, call.body),

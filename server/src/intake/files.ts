@@ -11,7 +11,7 @@ import type { AnswerOf } from '@vestibul/contract';
 import { Failure } from '../platform/failure';
 import type { School } from '../platform/School';
 import { newId } from '../platform/newId';
-import { all, one, run, together, type Database } from '../platform/database/database';
+import { all, one, run, type Database } from '../platform/database/database';
 import { beginOwnership, endOwnership, joinOwner, type OwnedBy, type Owner } from './ownership';
 import { ROWS_OF_PAGE, cutPage, readBefore } from '../platform/database/paging';
 
@@ -79,7 +79,7 @@ export function takeFilesOut(db: Database, submission: SubmissionId, attempt: nu
          WHERE o.file_id = q.file_id AND t.undone_at IS NULL)`,
     { submission, attempt },
   )) {
-    run(db, 'UPDATE file SET dropped_at = :at WHERE id = :id', { id, at });
+    run(db, 'UPDATE file SET dropped_at = COALESCE(dropped_at, :at) WHERE id = :id', { id, at });
     endOwnership(db, id, at);
     run(
       db,
@@ -89,7 +89,7 @@ export function takeFilesOut(db: Database, submission: SubmissionId, attempt: nu
   }
 }
 
-/** A piece of a file in an attempt that stands. */
+/** SQL: a piece of the file `f` in an attempt that stands. */
 const turnedIn = `SELECT 1 FROM piece q JOIN attempt t ON t.submission_id = q.submission_id AND t.n = q.attempt
   WHERE q.file_id = f.id AND t.taken_back_at IS NULL AND t.sent_back_at IS NULL`;
 
@@ -129,37 +129,13 @@ export function listMyLoose(db: Database, student: PersonId, before: string): An
 }
 
 /** The assignments in whose trays a file lies. */
-function traysOf(db: Database, id: FileId): { id: AssignmentId; title: string }[] {
+export function traysOf(db: Database, id: FileId): { id: AssignmentId; title: string }[] {
   return all(
     db,
     `SELECT a.id, a.title FROM upload u JOIN assignment a ON a.id = u.assignment_id
      WHERE u.file_id = ? AND u.turned_in_at IS NULL AND u.dropped_at IS NULL ORDER BY u.started_at`,
     [id],
   );
-}
-
-/**
- * Puts a file of a drawer away, out of the trays it lies in too. What is or was turned in stays, for it is on the record:
- * then it fails with `already-turned-in`.
- */
-export function dropFile(school: School, student: PersonId, id: FileId): AssignmentId[] {
-  return together(school.db, () => {
-    const file = findOwnFile(school.db, student, id);
-    if (file.owner === 'outside' || one(school.db, 'SELECT 1 FROM piece WHERE file_id = ?', [id])) {
-      throw new Failure('already-turned-in');
-    }
-    // A copy that was handed out belongs to its student, and the record says that they have it.
-    if (one(school.db, 'SELECT 1 FROM copy WHERE file_id = ?', [id])) throw new Failure('not-found');
-    const trays = traysOf(school.db, id);
-    const at = school.now();
-    run(school.db, 'UPDATE file SET dropped_at = :at WHERE id = :id', { at, id });
-    run(
-      school.db,
-      `UPDATE upload SET dropped_at = :at WHERE file_id = :id AND turned_in_at IS NULL AND assignment_id IS NOT NULL`,
-      { at, id },
-    );
-    return trays.map((tray) => tray.id);
-  });
 }
 
 /**

@@ -1,7 +1,8 @@
 import { tellOfTray, tellOfTrayFor } from './tellOfTray';
 import { endUpload, forgetArriving, holdingArriving } from './receive';
 import { Failure } from '../platform/failure';
-import { dropFile, listMyLoose } from './files';
+import { listMyLoose } from './files';
+import { dropFile, listMyTrash, restoreFile } from './trash';
 import { addFromDrawer, addLink, orderTray, readText, startText, writeText } from './tray';
 import { dropUpload, findUpload } from './uploads';
 import { caller, type JsonHandlers } from '../platform/http/call';
@@ -12,6 +13,11 @@ export const intakeHandlers = {
   dropFile(call) {
     for (const id of dropFile(call.school, caller(call).id, call.params.fileId))
       tellOfTrayFor(call.school, caller(call).id, id);
+    return {};
+  },
+  listMyTrash: (call) => listMyTrash(call.school, caller(call).id, call.query.before),
+  restoreFile(call) {
+    restoreFile(call.school, caller(call).id, call.params.fileId);
     return {};
   },
   async addLink(call) {

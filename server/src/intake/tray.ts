@@ -18,6 +18,7 @@ import { newId } from '../platform/newId';
 import { findAssignment } from '../assignments/assignments';
 import { run, together } from '../platform/database/database';
 import { findOwnFile } from './files';
+import { restoreWithPiece } from './trash';
 import { findSitting, requireGiven } from '../assignments/sitting';
 import { findUpload, listTray, startUpload, type UploadRow } from './uploads';
 
@@ -180,6 +181,7 @@ export function putBackIntoTray(
   assignmentId: AssignmentId,
   pieces: readonly { fileId: FileId; uploadId: UploadId | null }[],
 ): number {
+  for (const { fileId } of pieces) restoreWithPiece(school, student, fileId);
   const room = Math.max(0, MOST_FILES - listTray(school.db, student, assignmentId).length);
   for (const piece of pieces.slice(0, room)) {
     const upload = piece.uploadId ? findUpload(school.db, piece.uploadId) : undefined;

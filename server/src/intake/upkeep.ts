@@ -3,6 +3,7 @@ import { toInstant, type Instant, type Sha256 } from '@vestibul/core';
 import { UPLOAD_DAYS } from '@vestibul/contract';
 import type { School } from '../platform/School';
 import { run } from '../platform/database/database';
+import { trashedSince } from './trash';
 import { putAwayUnsaved } from './spokenUploads';
 import { dropUpload, listOnTheirWay } from './uploads';
 import { runJob } from '../platform/runJob';
@@ -55,7 +56,11 @@ function setExpiry(school: School, id: string, at: Instant | null): void {
  */
 export async function clearVault(school: School): Promise<number> {
   const before = Date.parse(school.now()) - STRAY_DAYS * DAY;
-  const stray = await runJob('findStray', { school: school.forThread, before });
+  const stray = await runJob('findStray', {
+    school: school.forThread,
+    before,
+    trashed: trashedSince(school.now()),
+  });
   let removed = 0;
   for (const [i, sha256] of stray.entries()) {
     if (i % BATCH === BATCH - 1) await new Promise((resolve) => setImmediate(resolve));

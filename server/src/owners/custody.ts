@@ -50,9 +50,13 @@ export function readCustody(
     line,
     owners: fileId ? listOwnersOf(db, fileId) : [],
     holders: fileId ? listHolders(db, course, fileId) : [],
-    keys: listKeys(db, course, row, { until, at }).map((key) => sayKey(db, key)),
+    keys: listKeys(db, course, row, sinceOf(row, at), { until, at }).map((key) => sayKey(db, key)),
   };
 }
+
+/** Since when a file lay where it was at a moment. */
+export const sinceOf = ({ holderSince, ownerSince }: OwnedRow, at: Instant): Instant =>
+  holderSince ?? ownerSince ?? at;
 
 /** Whose a file was, from the first. */
 const listOwnersOf = (db: Database, file: FileId): Custody['owners'] =>
@@ -90,9 +94,9 @@ function listHolders(db: Database, course: CourseId, file: FileId): Custody['hol
      WHERE q.file_id = :file AND q.course_id = :course ORDER BY 1`,
     { file, course },
   );
-  const { first, end } = one<{ first: Instant; end: Instant | null }>(
+  const { first } = one<{ first: Instant }>(
     db,
-    `SELECT (SELECT MIN(from_at) FROM ownership WHERE file_id = f.id) AS first, f.dropped_at AS "end" FROM file f WHERE f.id = ?`,
+    'SELECT MIN(from_at) AS first FROM ownership WHERE file_id = ?',
     [file],
   )!;
   const stretches: Custody['holders'] = [];
@@ -102,19 +106,43 @@ function listHolders(db: Database, course: CourseId, file: FileId): Custody['hol
     stretches.push({ from, until, holder: { id, name } });
     free = until;
   }
-  if (free !== null && (end === null || free < end)) stretches.push({ from: free, until: end, holder: null });
-  return stretches;
+  if (free !== null) stretches.push({ from: free, until: null, holder: null });
+  const deleted = all<{ from: Instant; until: Instant | null }>(
+    db,
+    `SELECT from_at AS "from", until_at AS until FROM trash_past WHERE file_id = :file
+     UNION ALL SELECT dropped_at, NULL FROM file WHERE id = :file AND dropped_at IS NOT NULL ORDER BY 1`,
+    { file },
+  );
+  // What lies in a slot lies there, whatever its owner does with the file; what lies in their drawer alone, in none while it is deleted.
+  return stretches.flatMap((stretch) => (stretch.holder ? [stretch] : without(stretch, deleted)));
 }
 
-/** All keys to a file of a course just before a moment. */
+/** What is left of a stretch outside of others, which are in order and apart. */
+function without<Stretch extends { from: Instant; until: Instant | null }>(
+  stretch: Stretch,
+  others: readonly { from: Instant; until: Instant | null }[],
+): Stretch[] {
+  const left: Stretch[] = [];
+  let { from } = stretch;
+  for (const other of others) {
+    if (other.until !== null && other.until <= from) continue;
+    if (stretch.until !== null && other.from >= stretch.until) break;
+    if (from < other.from) left.push({ ...stretch, from, until: other.from });
+    if (other.until === null) return left;
+    from = other.until;
+  }
+  return stretch.until !== null && from >= stretch.until ? left : [...left, { ...stretch, from }];
+}
+
+/** All keys to a file of a course just before a moment; `since` is when it came to lie there. */
 export function listKeys(
   db: Database,
   course: CourseId,
-  row: Pick<OwnedRow, 'kind' | 'id' | 'studentId' | 'ownerId' | 'ownerSince' | 'holderSince'>,
+  row: Pick<OwnedRow, 'kind' | 'id' | 'studentId'>,
+  since: Instant,
   { until, at }: { until: string; at: Instant },
 ): Key[] {
   const owned = asThing(db, course, row, until);
-  const since = row.holderSince ?? row.ownerSince ?? at;
   return keysOf(
     owned,
     since,
@@ -232,7 +260,8 @@ function afterwardsThen(
     : undefined;
 }
 
-function sayKey(db: Database, { who, because, ...key }: Key): Custody['keys'][number] {
+/** A key with the names of who holds it. */
+export function sayKey(db: Database, { who, because, ...key }: Key): Custody['keys'][number] {
   return {
     ...key,
     who:

@@ -13,7 +13,7 @@ import {
 } from '@vestibul/core';
 import { asSeeker } from '../access/access';
 import { all, one, type Database } from '../platform/database/database';
-import { asThing, listKeys } from './custody';
+import { asThing, listKeys, sinceOf } from './custody';
 import { allOwned, attemptStood, NOW, type OwnedRow } from './owned';
 
 /** A file of a course with whose it was, where it lay and who could open it (docs/formats.md). */
@@ -72,7 +72,7 @@ export function* ownersOut(db: Database, course: CourseId, at: Instant | null): 
       holderSince: row.holderSince,
       sealed: row.sealed,
       now: row.goneAt === null ? row.now : null,
-      keys: listKeys(db, course, row, then).flatMap((key) =>
+      keys: listKeys(db, course, row, sinceOf(row, then.at), then).flatMap((key) =>
         whoOf(key).map((who) => ({
           who,
           level: key.level,

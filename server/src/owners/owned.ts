@@ -57,7 +57,8 @@ const ofFile = `w.kind AS ownerKind, w.owner_id AS ownerId, w.from_at AS ownerSi
   CASE WHEN w.owner_id IS NOT NULL THEN ${leftThen(':course', 'w.owner_id')} END AS ownerLeftAt,
   w.owner_id IS NOT NULL AND NOT EXISTS (SELECT 1 FROM seat z WHERE z.course_id = :course AND z.student_id = w.owner_id
     AND z.from_at < :until) AS isOffRoster,
-  CASE WHEN f.dropped_at < :until THEN f.dropped_at END AS goneAt`;
+  CASE WHEN f.dropped_at < :until THEN f.dropped_at ELSE (SELECT x.from_at FROM trash_past x WHERE x.file_id = f.id
+    AND ${stood('x.from_at', 'x.until_at')}) END AS goneAt`;
 const fileTables = `JOIN file f ON f.id = k.file_id
   LEFT JOIN ownership w ON w.file_id = f.id AND ${stood('w.from_at', 'w.until_at')}`;
 

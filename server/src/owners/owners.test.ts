@@ -93,6 +93,16 @@ const deeds = {
     if (file)
       await school.as(who).uploadVersion(file.id, `after ${which}.txt`, bytesOf(`after ${which % 3}`));
   },
+  async delete(who: string, which: number) {
+    const { files } = await school.as(who).must('listMyFiles', {});
+    const file = files[which % Math.max(1, files.length)];
+    if (file) await school.as(who).must('dropFile', { params: { fileId: file.id } });
+  },
+  async restore(who: string, which: number) {
+    const { files } = await school.as(who).must('listMyTrash', {});
+    const file = files[which % Math.max(1, files.length)];
+    if (file) await school.as(who).must('restoreFile', { params: { fileId: file.id } });
+  },
   async leave(who: string) {
     await teacher.call('leaveCourse', { params: { ...inCourse(), studentId: school.ids[who]! }, body: {} });
   },
@@ -139,7 +149,7 @@ test('how it was at any moment is what was said of it then', async () => {
       fc.constantFrom('mai', 'chidi', 'ali'),
       fc.nat(100),
     ),
-    { numRuns: 140, seed: 20261201 },
+    { numRuns: 170, seed: 20261201 },
   );
   const said: { until: string; at: Instant; then: ReturnType<typeof allThen> }[] = [];
   for (const [deed, who, which] of steps) {
@@ -151,7 +161,7 @@ test('how it was at any moment is what was said of it then', async () => {
   }
   // Whatever is counted happened at some moment.
   const ever = (state: OwnedState) => said.some(({ then }) => then.counts.counts[state] > 0);
-  expect([ever('left'), ever('changed'), ever('school')]).toEqual([true, true, true]);
+  expect([ever('left'), ever('changed'), ever('gone'), ever('school')]).toEqual([true, true, true, true]);
   for (const { until, at, then } of said) expect(allThen(until, at)).toEqual(then);
   expect(findScans(school.running.school.db)).toEqual([]);
 });

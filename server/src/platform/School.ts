@@ -69,6 +69,8 @@ export interface School {
     slotChanged: Signal<OldSlot>;
     /** The owner of a file has gone on working in it. */
     fileChanged: Signal<{ file: FileId; by: PersonId; at: Instant }>;
+    /** The owner of a file has put it into the trash, or restored it. */
+    fileTrashed: Signal<{ file: FileId; by: PersonId; at: Instant; isRestored: boolean }>;
     /** The time of an assignment to be seen may have come. */
     mayAppear: Signal<void>;
   };

@@ -116,5 +116,7 @@ test('every version is kept as long as its file is', async () => {
     { sha256: sha256Hex('One.'), name: 'log.txt' },
     { sha256: sha256Hex('Two.'), name: 'two.txt' },
   ]);
-  expect(await findStray(running, Date.now() + 60_000)).not.toContain(sha256Hex('Two.'));
+  expect(await findStray(running, { before: Date.now() + 60_000, trashed: running.now() })).not.toContain(
+    sha256Hex('Two.'),
+  );
 });

@@ -3,7 +3,8 @@ import { recordInClass, undoInClass } from './inClass';
 import { readAlike, readAlikePair } from './alike';
 import { readProgress } from './progress';
 import { readRack } from './rack';
-import { listMyAssignments, listPeriodPieces, listMyFiles, previewTray, readTray } from './studentPlace';
+import { listMyFiles } from './myFiles';
+import { listMyAssignments, listPeriodPieces, previewTray, readTray } from './studentPlace';
 import { previewDues } from './reckon';
 import { markSeen } from './submissions';
 import { caller, type JsonHandlers } from '../platform/http/call';
@@ -46,7 +47,7 @@ export const submissionHandlers = {
     return turnIn(call.school, caller(call).id, call.params.assignmentId, call.body);
   },
 
-  listMyFiles: (call) => listMyFiles(call.school.db, caller(call).id, call.query.before),
+  listMyFiles: (call) => listMyFiles(call.school, caller(call).id, call.query.before),
   previewTray: ({ school, params }) => previewTray(school, params.assignmentId),
   readTray: (call) => readTray(call.school, caller(call).id, call.params.assignmentId),
 } satisfies Partial<JsonHandlers>;

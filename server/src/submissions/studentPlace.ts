@@ -8,7 +8,6 @@ import {
   type AssignmentId,
   type Attendance,
   type CourseId,
-  type FileId,
   type Instant,
   type PersonId,
   type PieceId,
@@ -22,7 +21,6 @@ import { mayTakeBack } from './attempts';
 import { copiesFor } from '../blanks/copies';
 import { findCourse } from '../courses/courses';
 import { all, one, type Database } from '../platform/database/database';
-import { ROWS_OF_PAGE, cutPage, readBefore } from '../platform/database/paging';
 import { AttemptNaming } from '../naming/attemptNaming';
 import { asPiece, asSeeker, showingColumns, showingTables, type ShowingRow } from '../access/access';
 import { nowOnLedger } from '../platform/ledger/ledger';
@@ -257,7 +255,7 @@ function trayOf(
       afterwards: assignment.afterwards,
       holds: assignment.holds,
     },
-    copies: copiesFor(db, student, id),
+    copies: copiesFor(school, student, id),
     courseTitle: course.title,
     period: sitting.periodLabel,
     teachers: listStaff(db, course.id).map(signature),
@@ -298,49 +296,6 @@ function wordAt(db: Database, id: SubmissionId, at: Instant): string {
     one<{ text: string }>(db, 'SELECT text FROM comment WHERE submission_id = ? AND at = ? LIMIT 1', [id, at])
       ?.text ?? ''
   );
-}
-
-/** One page of a student's own files that are turned in, the newest first, from before `before`. */
-export function listMyFiles(db: Database, student: PersonId, before: string): AnswerOf<'listMyFiles'> {
-  const rows = all<{
-    id: FileId;
-    pieceId: PieceId;
-    submissionId: SubmissionId;
-    name: string;
-    originalName: string;
-    mime: string;
-    extension: string;
-    bytes: number;
-    assignment: string;
-    courseId: CourseId;
-    courseTitle: string;
-    folderName: string;
-    turnedInAt: Instant;
-    driftedAt: Instant | null;
-  }>(
-    db,
-    `SELECT f.id, q.id AS pieceId, s.id AS submissionId, q.name, q.original_name AS originalName, q.mime, q.extension,
-       q.bytes, a.title AS assignment, c.id AS courseId, c.title AS courseTitle, COALESCE(o.name, '') AS folderName,
-       t.at AS turnedInAt, CASE WHEN f.sha256 <> q.sha256 THEN f.changed_at END AS driftedAt
-     FROM submission s JOIN attempt t ON t.submission_id = s.id AND t.taken_back_at IS NULL AND t.sent_back_at IS NULL
-     JOIN piece q ON q.submission_id = s.id AND q.attempt = t.n
-     JOIN file f ON f.id = q.file_id
-     JOIN assignment a ON a.id = s.assignment_id JOIN course c ON c.id = s.course_id
-     LEFT JOIN folder o ON o.course_id = s.course_id AND o.student_id = s.student_id
-     WHERE s.student_id = :student AND (t.at, q.id) < (:beforeAt, :beforeId)
-     ORDER BY t.at DESC, q.id DESC LIMIT :limit`,
-    { student, ...readBefore(before), limit: ROWS_OF_PAGE },
-  );
-  const { page, next } = cutPage(rows, (row) => ({ at: row.turnedInAt, id: row.pieceId }));
-  const staff = new Map([...new Set(page.map((row) => row.courseId))].map((id) => [id, listStaff(db, id)]));
-  return {
-    files: page.map(({ mime, extension, courseId, ...row }) => ({
-      ...row,
-      form: formOf(mime, extension),
-      canOpen: (staff.get(courseId) ?? []).map(signature),
-    })),
-    next,
-  };
 }
 
 /**

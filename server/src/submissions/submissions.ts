@@ -89,8 +89,9 @@ export function listPieces(db: Database, id: SubmissionId): Piece[] {
   >(
     db,
     `SELECT q.id, q.attempt, q.n, q.name, q.original_name AS originalName, q.mime, q.extension, q.bytes, q.sha256,
-       CASE WHEN f.sha256 <> q.sha256 THEN json_object('changedAt', f.changed_at, 'originalName', f.original_name,
+       CASE WHEN f.sha256 <> q.sha256 AND f.dropped_at IS NULL THEN json_object('changedAt', f.changed_at, 'originalName', f.original_name,
          'mime', f.mime, 'extension', f.extension, 'bytes', f.bytes) END AS now,
+       CASE WHEN w.file_id IS NOT NULL THEN f.dropped_at END AS deletedAt,
        p.id AS ownerId, ${bareNameColumns}
      FROM piece q JOIN file f ON f.id = q.file_id ${joinOwner('f.id')} LEFT JOIN person p ON p.id = w.owner_id
      WHERE q.submission_id = ? ORDER BY q.attempt, q.n`,

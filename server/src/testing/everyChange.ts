@@ -2,6 +2,7 @@ import { randomUUID } from 'node:crypto';
 import type { RouteName } from '@vestibul/contract';
 import { by, type Change } from './change';
 import { changesByDoor } from './changesByDoor';
+import { changesOfFiles } from './changesOfFiles';
 import { bytesOf, type TestSchool } from './TestSchool';
 
 /** Every route that changes something of the school, called as somebody would; in this order, as some begin where others end. */
@@ -373,6 +374,7 @@ export function everyChange(school: () => TestSchool): Partial<Record<RouteName,
       ...(await workOf('Mine')),
       body: { attempt: 1, key: randomUUID() },
     })),
+    ...changesOfFiles(school, async () => turnedIn('mai', await assign('Of files'))),
     ...changesByDoor(school, assign),
     makePile: by('teacher', ['pile brought'], () => ({ params: inCourse(), body: { name: 'A pile' } })),
     stopPile: by('teacher', ['pile stopped'], async () => ({

@@ -57,6 +57,7 @@ const undo: Record<number, string> = {
   45: `DROP INDEX person_with_weekly_letter; ALTER TABLE person DROP COLUMN weekly_letter;
     ALTER TABLE person DROP COLUMN weekly_on`,
   46: 'DROP TABLE file_past',
+  47: 'DROP TABLE trash_past',
 };
 
 /** Ends a school's server, and starts it on its database as an earlier version would have left it. */

@@ -29,7 +29,6 @@ export const noLine: Partial<Record<RouteName, string>> = {
   sendUpload: 'on its way',
   endUpload: 'on its way',
   dropUpload: 'on its way',
-  dropFile: 'was never turned in',
   enterDoor: 'a visit is no record',
   confirmVisit: 'a visit is no record',
   leaveDoor: 'a visit is no record',

@@ -242,8 +242,8 @@ export const jobs = {
   },
 
   /** Bytes in the vault that nothing names any more. */
-  findStray({ school: how, before }: InSchool & { before: number }) {
-    return inSchool(how, (school) => findStray(school, before));
+  findStray({ school: how, ...which }: InSchool & Parameters<typeof findStray>[1]) {
+    return inSchool(how, (school) => findStray(school, which));
   },
 
   /** The names that do not follow the rule in force. */

@@ -242,6 +242,8 @@ export const api = createApi({
       listPeriodPieces: read('listPeriodPieces', 'Mine'),
       listMyLoose: read('listMyLoose', 'Mine'),
       dropFile: change('dropFile', 'Tray', 'Mine'),
+      listMyTrash: read('listMyTrash', 'Mine'),
+      restoreFile: change('restoreFile', 'Tray', 'Mine'),
       addLink: change('addLink', 'Tray', 'Mine'),
       startText: change('startText', 'Tray', 'Mine'),
       // Read anew each time its page is opened: it is what is written on.

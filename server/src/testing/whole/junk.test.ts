@@ -113,6 +113,7 @@ const PLAIN_ACTS: ReadonlySet<RouteName> = new Set([
   'dropUpload',
   'startText',
   'dropFile',
+  'restoreFile',
 ]);
 
 const isOwn = (error: ErrorAnswer['error'] | undefined) => error !== undefined && error.code in errorStatus;

@@ -8,8 +8,15 @@ interface DriftNoteProps {
   onCompare?: (() => void) | undefined;
 }
 
-/** Says that the owner's file is no longer what was turned in. */
+/** Says that the owner's file is no longer what was turned in, or not there any more. */
 export function DriftNote({ piece, zone, onCompare }: DriftNoteProps) {
+  if (piece.deletedAt)
+    return (
+      <p className="rounded-md border-l-4 border-brass-mark bg-brass-soft px-3 py-1.5 text-small text-ink">
+        <b>Deleted:</b> the owner deleted their file on {sayMoment(piece.deletedAt, zone)}. Shown is the
+        sealed copy, exactly as turned in.
+      </p>
+    );
   if (!piece.now) return null;
   return (
     <p className="rounded-md border-l-4 border-brass-mark bg-brass-soft px-3 py-1.5 text-small text-ink">

@@ -5,7 +5,7 @@ import { usePerson } from '../../parts/hall/useSession';
 import { useLive } from '../../parts/hall/useLive';
 import { StudentToday } from './StudentToday';
 
-const Drawer = lazy(() => import('./Drawer').then(({ Drawer: page }) => ({ default: page })));
+const Drawer = lazy(() => import('./drawer/Drawer').then(({ Drawer: page }) => ({ default: page })));
 const HandedBack = lazy(() => import('./HandedBack').then(({ HandedBack: page }) => ({ default: page })));
 const PeriodPieces = lazy(() =>
   import('./PeriodPieces').then(({ PeriodPieces: page }) => ({ default: page })),

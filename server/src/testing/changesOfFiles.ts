@@ -1,0 +1,24 @@
+import type { RouteName } from '@vestibul/contract';
+import type { FileId } from '@vestibul/core';
+import { by, type Change } from './change';
+import type { TestSchool } from './TestSchool';
+
+/** What changes of files and whose they are. `turnIn` has `mai` turn something in. */
+export function changesOfFiles(
+  school: () => TestSchool,
+  turnIn: () => Promise<unknown>,
+): Partial<Record<RouteName, Change>> {
+  const mai = () => school().as('mai');
+  const turnedIn = async (): Promise<FileId> => {
+    await turnIn();
+    return (await mai().must('listMyFiles', {})).files[0]!.id;
+  };
+  return {
+    dropFile: by('mai', ['file deleted'], async () => ({ params: { fileId: await turnedIn() } })),
+    restoreFile: by('mai', ['file restored'], async () => {
+      const params = { fileId: await turnedIn() };
+      await mai().must('dropFile', { params });
+      return { params };
+    }),
+  };
+}
