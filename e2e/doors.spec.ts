@@ -221,7 +221,7 @@ test('a file that lies in the drawer, or is pasted or dropped, goes into the tra
     .setInputFiles({ name: 'sketch of the weir.txt', mimeType: 'text/plain', buffer: Buffer.from('a weir') });
   const loose = page.getByRole('region', { name: 'Not turned in' });
   await expect(loose.getByText('sketch of the weir.txt')).toBeVisible();
-  await expect(loose.getByText('Can be opened by you alone').first()).toBeVisible();
+  await expect(loose.getByText('It is yours. Only you can open it.').first()).toBeVisible();
   await page.getByRole('link', { name: 'Today', exact: true }).click();
   await openAssignment(page, /Stream gauge log/);
   await emptyTray(page);

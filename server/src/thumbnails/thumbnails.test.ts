@@ -78,6 +78,23 @@ test('a thumbnail is drawn when it is first asked for, once, and again where it 
   expect((await drawn(pieceId)).status).toBe(200);
 });
 
+test('what somebody looks at again just before it is drawn is drawn once, and is there from then on', async () => {
+  const pieceId = await turnedIn('asked.txt', bytesOf('Asked for by two.'));
+  const { school: inside } = school.running;
+  const has = inside.vault.has.bind(inside.vault);
+  let begun = 0;
+  inside.vault.has = async (sha256) => {
+    if (sha256 === bytesKept(pieceId).sha256 && (begun += 1) === 1) {
+      expect(await findThumbnail(inside, bytesKept(pieceId))).toBeNull();
+    }
+    return has(sha256);
+  };
+  await drawn(pieceId);
+  await allDrawn();
+  inside.vault.has = has;
+  expect(begun).toBe(1);
+});
+
 test('it is for those who may open the piece: its student, and not another', async () => {
   const pieceId = await turnedIn('notes.txt', bytesOf('The water stood high.'));
   expect((await drawn(pieceId)).headers.get('content-type')).toBe('image/svg+xml');

@@ -52,11 +52,12 @@ async function drawWanted(
 ): Promise<void> {
   for (let next = takeFirst(waiting); next && !shouldStop(); next = takeFirst(waiting)) {
     const { sha256, mime, extension } = next;
-    if (!(await school.vault.has(sha256))) continue;
+    const target = fileOf(school, sha256);
+    // Who looked just before it was begun has it wanted once more.
+    if ((await read(target)) !== null || !(await school.vault.has(sha256))) continue;
     // The last room is for what is turned in.
     if (await school.room.isFull()) return waiting.clear();
     // A file that ends its thread ends the next one too: it has none from the moment at which it is tried.
-    const target = fileOf(school, sha256);
     await keep(target, '');
     await runJob('drawThumbnail', {
       file: school.vault.pathOf(sha256),
