@@ -24,6 +24,7 @@ const subjects = [
   'calendar',
   'packages',
   'new-year',
+  'leaving',
   'pages',
   'live',
 ];

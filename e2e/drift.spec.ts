@@ -86,5 +86,11 @@ test('a student deletes a file that is turned in, by keyboard; the teacher keeps
     .first()
     .press('Enter');
   await expect(file).toBeVisible();
+  const [download] = await Promise.all([
+    student.waitForEvent('download'),
+    student.getByRole('link', { name: 'Download everything' }).click(),
+  ]);
+  expect(download.suggestedFilename()).toMatch(/^My work \d{4}-\d\d-\d\d\.zip$/);
+  expect(await download.failure()).toBeNull();
   expect([faults, studentFaults]).toEqual([[], []]);
 });

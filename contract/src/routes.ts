@@ -17,6 +17,7 @@ import { sortingRoutes } from './sorting/routes';
 import { calendarRoutes } from './calendar/routes';
 import { packagesRoutes } from './packages/routes';
 import { newYearRoutes } from './new-year/routes';
+import { leavingRoutes } from './leaving/routes';
 import { pagesRoutes } from './pages/routes';
 import { liveRoutes } from './live/routes';
 
@@ -40,6 +41,7 @@ export const routes = {
   ...calendarRoutes,
   ...packagesRoutes,
   ...newYearRoutes,
+  ...leavingRoutes,
   ...pagesRoutes,
   ...liveRoutes,
 } as const satisfies Record<string, Route>;

@@ -27,6 +27,7 @@ import { pileHandlers, pileStreams } from './sorting/handlers';
 import { moveHandlers } from './sorting/moveHandlers';
 import { submissionHandlers } from './submissions/handlers';
 import { reviewStreams } from './review/streams';
+import { leavingStreams } from './leaving/streams';
 import { submissionStreams } from './submissions/streams';
 import type { JsonHandlers, StreamHandlers } from './platform/http/call';
 
@@ -67,5 +68,6 @@ export const streamHandlers = {
   ...rosterStreams,
   ...pileStreams,
   ...reviewStreams,
+  ...leavingStreams,
   ...submissionStreams,
 } satisfies Partial<StreamHandlers>;

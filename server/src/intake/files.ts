@@ -46,10 +46,11 @@ export type OwnFile = FileFacts & { id: FileId; owner: 'person' | 'outside' };
  * A file that a student may turn in: their own, or a link that they turned in before. Fails with `not-found`, whoever
  * else's it is.
  */
-export function findOwnFile(db: Database, student: PersonId, id: FileId): OwnFile {
-  const file = one<OwnFile>(
+export function findOwnFile(db: Database, student: PersonId, id: FileId): OwnFile & { changedAt: Instant } {
+  const file = one<OwnFile & { changedAt: Instant }>(
     db,
-    `SELECT f.id, w.kind AS owner, f.original_name AS originalName, f.mime, f.extension, f.bytes, f.sha256
+    `SELECT f.id, w.kind AS owner, f.original_name AS originalName, f.mime, f.extension, f.bytes, f.sha256,
+       f.changed_at AS changedAt
      FROM file f ${joinOwner('f.id')} WHERE f.id = :id AND f.dropped_at IS NULL AND (w.owner_id = :student
        OR (w.kind = 'outside' AND EXISTS (SELECT 1 FROM piece q JOIN submission s ON s.id = q.submission_id
          WHERE q.file_id = f.id AND s.student_id = :student)))`,

@@ -1,11 +1,8 @@
-import { createReadStream, type ReadStream } from 'node:fs';
-import { pipeline } from 'node:stream/promises';
-import { ZipFile } from 'yazl';
 import { workPaths, type AssignmentId, type Instant, type PersonId, type Sha256 } from '@vestibul/core';
 import { findAssignment } from '../assignments/assignments';
 import type { Call } from '../platform/http/call';
 import { Failure } from '../platform/failure';
-import { setDownload } from '../platform/http/send';
+import { sendZip } from '../platform/http/sendZip';
 import { all, type Database } from '../platform/database/database';
 import { nameColumns, type PersonName } from '../school/people';
 
@@ -38,8 +35,7 @@ export function listWork(
 }
 
 /**
- * The work of an assignment as one ZIP, by period and turn-in folder, under the proper names. It is written while it is sent: no
- * more than one file is open at a time, and whoever goes away ends it.
+ * The work of an assignment as one ZIP, by period and turn-in folder, under the proper names.
  */
 export async function sendWork({ school, params, query, response }: Call<'readWork'>): Promise<void> {
   const pieces = listWork(school.db, params.assignmentId, query.students);
@@ -52,21 +48,9 @@ export async function sendWork({ school, params, query, response }: Call<'readWo
       name,
     })),
   );
-  const ending = new AbortController();
-  const zip = new ZipFile();
-  let open: ReadStream | null = null;
-  zip.on('error', (error) => ending.abort(error));
-  for (const [index, { sha256, at }] of pieces.entries())
-    // Packed a little: what is only stored, of a size that is told behind it, some programs cannot unpack (APPNOTE 6.3.10, 4.4.4).
-    zip.addReadStreamLazy(paths[index]!, { mtime: new Date(at), compressionLevel: 1 }, (begin) => {
-      open = createReadStream(school.vault.pathOf(sha256));
-      begin(null, open);
-    });
-  zip.end();
-  setDownload(response, `${findAssignment(school.db, params.assignmentId).title}.zip`, 'application/zip');
-  try {
-    await pipeline(zip.outputStream, response, { signal: ending.signal });
-  } finally {
-    (open as ReadStream | null)?.destroy();
-  }
+  await sendZip(
+    response,
+    `${findAssignment(school.db, params.assignmentId).title}.zip`,
+    pieces.map(({ sha256, at }, index) => ({ path: paths[index]!, at, file: school.vault.pathOf(sha256) })),
+  );
 }

@@ -1,6 +1,9 @@
+import { Download } from 'lucide-react';
 import { useState } from 'react';
+import { pathOf } from '@vestibul/contract';
 import { useZone } from '../../../parts/hall/useSession';
 import { Empty, Read, Together } from '../../../parts/messages/States';
+import { buttonClass } from '../../../parts/ui/Button';
 import { Pages } from '../../../parts/ui/Pages';
 import { usePageTitle } from '../../../parts/ui/usePageTitle';
 import { api } from '../../../state/api';
@@ -43,6 +46,19 @@ export function Drawer() {
           }
         </Read>
         <Trash />
+        <section aria-labelledby="along" className="mt-6 grid gap-2">
+          <h2 id="along">Take it with you</h2>
+          <p className="text-ink-2">
+            One ZIP with your files, what you turned in, what was said of it, and your receipts.
+          </p>
+          <a
+            href={pathOf('readAllMine', {})}
+            download
+            className={`${buttonClass('quiet')} justify-self-start`}
+          >
+            <Download aria-hidden="true" className="size-5" /> Download everything
+          </a>
+        </section>
       </Together>
     </StudentFrame>
   );
