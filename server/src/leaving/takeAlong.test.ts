@@ -73,7 +73,7 @@ test('whoever leaves takes everything along: their files, what they turned in, i
   });
 
   const all = await unpack(mai);
-  const { year } = (await readCsv(all['record.csv']!))[0]!;
+  const { year } = readCsv(all['record.csv']!)[0]!;
   const course = Object.keys(all)
     .map((path) => path.split('/'))
     .find(([top]) => top!.endsWith(year!))![0]!;
@@ -95,13 +95,13 @@ test('whoever leaves takes everything along: their files, what they turned in, i
   ]);
   for (const [, text] of receipts)
     expect(verifyReceipt(JSON.parse(text) as ReceiptFile)).toEqual({ ok: true });
-  const rows = await readCsv(all['record.csv']!);
+  const rows = readCsv(all['record.csv']!);
   expect(rows.map(({ assignment, attempt, sha256, owner }) => [assignment, attempt, sha256, owner])).toEqual([
     ['Hill: a profile', String(first.attempt), sha256Hex('From the south.'), 'me'],
     ['Hill: a profile', String(draft.attempt), sha256Hex('From the north.'), 'me'],
     ['Test', '1', sha256Hex('Forty-two.'), 'me'],
   ]);
-  const said = await readCsv(all['comments.csv']!);
+  const said = readCsv(all['comments.csv']!);
   expect(said.map(({ text }) => text)).toEqual(["'=Well seen."]);
 });
 
