@@ -1,4 +1,4 @@
-import { axeFindings, expect, go, test, visitDemo } from './support/journey';
+import { axeFindings, expect, go, openDemo, test, visitDemo } from './support/journey';
 
 /** Weeks before today on which it is asked. */
 const WEEKS_BACK = 8;
@@ -72,6 +72,45 @@ test('the office reads whose the files of a course are; on a phone too', async (
   const facts = page.getByRole('region', { name: /^Owner, holder and keys of / });
   await expect(facts).toContainText(/has left on .*; the file stays theirs/);
   await expect(facts.getByRole('link', { name: 'Show it at the desk' })).toHaveCount(0);
+  expect(await axeFindings(page)).toEqual([]);
+  expect(faults).toEqual([]);
+});
+
+test('copies are taken into the school’s keeping by keyboard, one and all that are shown, and given up again', async ({
+  browser,
+}) => {
+  const { visit } = await openDemo(browser);
+  const { page, faults } = await visit('itamsin');
+  await go(page, 'l');
+  await page.keyboard.press('o');
+  await page.getByRole('link', { name: 'All periods' }).click();
+  const files = page.getByRole('list', { name: 'Files' });
+  const narrow = async (state: RegExp) => {
+    await page.getByRole('button', { name: state }).click();
+    await expect(page.getByRole('button', { name: state })).toHaveAttribute('aria-pressed', 'true');
+    await expect(page.getByText(/^\d+ of [\d,]+ files$/)).toBeVisible();
+  };
+  await narrow(/deleted by its owner$/);
+  await page.keyboard.press('j');
+  await page.keyboard.press('c');
+  const window = page.getByRole('dialog', { name: 'Keep a copy for the school' });
+  await expect(window).toContainText('exactly as it was turned in. Files stay their owners’.');
+  await page.keyboard.type('For the exhibition.');
+  expect(await axeFindings(page)).toEqual([]);
+  await page.keyboard.press('Enter');
+  await expect(page.getByText('The school keeps 1 copy.')).toBeVisible();
+  await expect(page.getByText(/The school keeps a copy since .*: For the exhibition\.$/)).toBeVisible();
+
+  await page.getByRole('button', { name: 'Keep copies of these' }).click();
+  await page.getByRole('dialog').getByRole('button', { name: 'Keep copies' }).click();
+  await expect(page.getByText(/The school keeps \d+ copies\./)).toBeVisible();
+  await page.getByRole('button', { name: 'Undo' }).last().click();
+  await narrow(/the school’s$/);
+  const kept = files.getByRole('button').filter({ hasText: 'the school’s keeping' });
+  // That one, and what the demo keeps of somebody who has left.
+  await expect(kept).toHaveCount(3);
+  await kept.first().click();
+  await expect(page.getByRole('link', { name: 'Download the school’s copy' })).toBeVisible();
   expect(await axeFindings(page)).toEqual([]);
   expect(faults).toEqual([]);
 });

@@ -17,6 +17,7 @@ export type GroupId = Id<'group'>;
 export type BlankId = Id<'blank'>;
 export type PackageId = Id<'package'>;
 export type CopyId = Id<'copy'>;
+export type KeptId = Id<'kept'>;
 export type RenamingId = Id<'renaming'>;
 export type DoorId = Id<'door'>;
 export type VisitId = Id<'visit'>;

@@ -16,6 +16,7 @@ import {
   setPasswordHash,
   together,
   type School,
+  keepFiles,
 } from '@vestibul/server';
 import { requests } from '@vestibul/contract';
 import { assignments } from './assignments';
@@ -91,6 +92,10 @@ export async function makeSchool(folder: string, now: Instant): Promise<{ pieces
     }
     at(now);
     await showInClass(school, teacher, course);
+    await keepFiles(school, teacher, course, {
+      which: { all: true, only: 'left' },
+      why: 'Has moved to another school.',
+    });
     prepareAhead(school, teacher, course, now);
     await writeWho(
       folder,

@@ -27,6 +27,7 @@ import { pileHandlers, pileStreams } from './sorting/handlers';
 import { moveHandlers } from './sorting/moveHandlers';
 import { submissionHandlers } from './submissions/handlers';
 import { reviewStreams } from './review/streams';
+import { ownersStreams } from './owners/streams';
 import { leavingStreams } from './leaving/streams';
 import { submissionStreams } from './submissions/streams';
 import type { JsonHandlers, StreamHandlers } from './platform/http/call';
@@ -69,5 +70,6 @@ export const streamHandlers = {
   ...pileStreams,
   ...reviewStreams,
   ...leavingStreams,
+  ...ownersStreams,
   ...submissionStreams,
 } satisfies Partial<StreamHandlers>;

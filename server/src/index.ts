@@ -25,6 +25,7 @@ export { renameByHand } from './naming/renaming';
 export { makeAssignment } from './assignments/assignments';
 export { markArrived, startUpload } from './intake/uploads';
 export { dropFile } from './intake/trash';
+export { keepFiles } from './owners/keeping';
 export { recordInClass } from './submissions/inClass';
 export { turnIn } from './submissions/turnIn';
 export { sniffType } from './intake/sniff';

@@ -1,5 +1,6 @@
 import { z } from 'zod';
-import { count, instant } from '../parts/shapes';
+import type { KeptId } from '@vestibul/core';
+import { branded, count, instant } from '../parts/shapes';
 import { custody, ownedFile, ownedStates, type OwnedState } from './shapes';
 
 /** What is answered about whose files are. */
@@ -16,4 +17,10 @@ export const ownersAnswers = {
     next: z.string().nullable(),
   }),
   readCustody: custody,
+  keepFiles: z.object({
+    kept: z.array(branded<KeptId>()),
+    /** Pieces of those asked for that wait for the next time: so many are kept at once. */
+    left: count,
+  }),
+  endKeeping: z.object({ ended: count }),
 } as const;

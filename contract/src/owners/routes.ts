@@ -9,4 +9,13 @@ export const ownersRoutes = {
     about: 'course',
     needs: 'view',
   },
+  keepFiles: { method: 'POST', path: '/api/courses/:courseId/kept', about: 'desk', needs: 'run' },
+  endKeeping: { method: 'POST', path: '/api/courses/:courseId/kept/end', about: 'desk', needs: 'run' },
+  readKept: {
+    method: 'GET',
+    path: '/api/courses/:courseId/kept/:ownedId/bytes',
+    about: 'desk',
+    needs: 'view',
+    answers: 'bytes',
+  },
 } as const satisfies Record<string, Route>;

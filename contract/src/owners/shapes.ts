@@ -5,6 +5,7 @@ import {
   type BlankId,
   type CopyId,
   type FolderId,
+  type KeptId,
   type Level,
   type PieceId,
   type Reason,
@@ -27,10 +28,13 @@ export const owner = z.discriminatedUnion('kind', [
 /** In which folder a file lies; null is its owner's drawer. */
 const holder = z.object({ id: branded<FolderId>(), name: z.string() }).nullable();
 
-/** A file of a course as it was at a moment: a piece in its slot, a copy that was handed out, or a blank. */
+/**
+ * A file of a course as it was at a moment: a piece in its slot, a copy that was handed out, a blank, or what the school keeps of a
+ * piece as its own.
+ */
 export const ownedFile = z.object({
-  id: branded<PieceId>().or(branded<CopyId>()).or(branded<BlankId>()),
-  kind: z.enum(['piece', 'copy', 'blank']),
+  id: branded<PieceId>().or(branded<CopyId>()).or(branded<BlankId>()).or(branded<KeptId>()),
+  kind: z.enum(['piece', 'copy', 'blank', 'kept']),
   submissionId: branded<SubmissionId>().nullable(),
   assignmentId: branded<AssignmentId>().nullable(),
   attempt: count,
@@ -46,6 +50,8 @@ export const ownedFile = z.object({
   /** When the owner changed the file after it was sealed, and when they put it away; null where they did not. */
   changedAt: instant.nullable(),
   goneAt: instant.nullable(),
+  /** Of a piece of which the school keeps a copy of its own, and of that copy: since when, by whose doing and why. */
+  kept: z.object({ id: branded<KeptId>(), at: instant, by: personName, why: z.string() }).nullable(),
 });
 
 /** What stood for a while. */

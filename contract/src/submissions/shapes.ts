@@ -92,6 +92,8 @@ export const turnedInFiles = z.object({
       /** Who can open what was turned in, besides themselves. */
       canOpen: z.array(keyHolder),
       driftedAt: instant.nullable(),
+      /** Since when the school keeps a copy of its own; null where it does not. */
+      keptAt: instant.nullable(),
     }),
   ),
   next: z.string().nullable(),

@@ -198,6 +198,9 @@ export interface EventFacts {
   /** Its owner has put their file into the trash, or out of it; the sealed copy stays. */
   'file deleted': { sealed: Sha256; owner: PersonId };
   'file restored': { sealed: Sha256; owner: PersonId };
+  /** The school has taken a copy of a piece into its keeping, as a file of its own; and gives that up again. */
+  kept: { sealed: Sha256; owner: 'school'; whySha256: Sha256 };
+  'keeping ended': { sealed: Sha256 };
   seen: { attempt: number };
   approved: { attempt: number };
   /** Of a piece where it is said at a place of one. */
@@ -308,6 +311,8 @@ export const eventKinds = Object.keys({
   drifted: true,
   'file deleted': true,
   'file restored': true,
+  kept: true,
+  'keeping ended': true,
   seen: true,
   approved: true,
   commented: true,

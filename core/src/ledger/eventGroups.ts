@@ -88,6 +88,8 @@ const groupOfKind: Record<EventKind, EventGroup> = {
   drifted: 'turning in',
   'file deleted': 'turning in',
   'file restored': 'turning in',
+  kept: 'turning in',
+  'keeping ended': 'turning in',
   'sent back': 'review',
   seen: 'review',
   approved: 'review',

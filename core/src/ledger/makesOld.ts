@@ -105,6 +105,8 @@ export const makesOld: Readonly<Record<EventKind, readonly Old[]>> = {
   drifted: slot,
   'file deleted': slot,
   'file restored': slot,
+  kept: ['own'],
+  'keeping ended': ['own'],
   // What one of the staff has looked at is new to the others all the same.
   seen: nothing,
   approved: slot,

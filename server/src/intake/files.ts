@@ -68,6 +68,12 @@ export const isOwnFile = (db: Database, student: PersonId, id: FileId): boolean 
     [id, student],
   ) !== undefined;
 
+/** Ends a file: it is nobody's and nowhere from then on. Inside the caller's transaction. */
+export function endFile(db: Database, id: FileId, at: Instant): void {
+  run(db, 'UPDATE file SET dropped_at = COALESCE(dropped_at, :at) WHERE id = :id', { id, at });
+  endOwnership(db, id, at);
+}
+
 /**
  * Takes the files of an undone attempt from the student with whom they were placed: out of the drawer and the trays. A file
  * that is in another attempt too stays. Inside the caller's transaction.
@@ -80,8 +86,7 @@ export function takeFilesOut(db: Database, submission: SubmissionId, attempt: nu
          WHERE o.file_id = q.file_id AND t.undone_at IS NULL)`,
     { submission, attempt },
   )) {
-    run(db, 'UPDATE file SET dropped_at = COALESCE(dropped_at, :at) WHERE id = :id', { id, at });
-    endOwnership(db, id, at);
+    endFile(db, id, at);
     run(
       db,
       'UPDATE upload SET dropped_at = :at WHERE file_id = :id AND turned_in_at IS NULL AND dropped_at IS NULL',

@@ -5,7 +5,7 @@ import { run, type Database } from '../platform/database/database';
 export type Owner = { kind: 'person'; id: PersonId } | { kind: 'school' } | { kind: 'outside' };
 
 /** Why a file became somebody's. */
-export type OwnedBy = 'brought' | 'turned in' | 'placed' | 'handed out';
+export type OwnedBy = 'brought' | 'turned in' | 'placed' | 'handed out' | 'kept';
 
 /** Writes down whose a file is from a moment on. */
 export function beginOwnership(

@@ -86,7 +86,7 @@ function toLine(db: Database, row: EventRow): AnswerOf<'readLedger'>['lines'][nu
     assignmentId: event.about.assignment ?? null,
     period: event.about.period ? periodLabel(db, event.about.period) : null,
     piece: event.about.piece ? pieceName(db, event.about.piece) : null,
-    owner: owner && owner !== 'outside' ? personName(db, owner) : null,
+    owner: owner && owner !== 'outside' && owner !== 'school' ? personName(db, owner) : null,
     facts: { ...event.facts },
     submissionId: event.about.submission ?? null,
   };

@@ -158,7 +158,7 @@ export function asThing(
   { kind, id, studentId }: Pick<OwnedRow, 'kind' | 'id' | 'studentId'>,
   until: string,
 ): OwnedThing {
-  if (kind === 'blank' || studentId === null) return { kind: 'desk', course };
+  if (kind === 'blank' || kind === 'kept' || studentId === null) return { kind: 'desk', course };
   if (kind === 'copy') return { kind: 'work', course, of: studentId };
   const row = one<{
     assignment: AssignmentId;

@@ -1,7 +1,8 @@
 import { toInstant, type Day, type Instant } from '@vestibul/core';
 import type { School } from '../platform/School';
-import type { JsonHandlers } from '../platform/http/call';
+import { caller, type JsonHandlers } from '../platform/http/call';
 import { nowOnLedger } from '../platform/ledger/ledger';
+import { endKeeping, keepFiles } from './keeping';
 import { readSchool } from '../school/facts';
 import { spanOfDays } from '../school/spanOfDays';
 import { readCustody } from './custody';
@@ -26,4 +27,6 @@ export const ownersHandlers = {
   },
   readCustody: ({ school, params, query: { day } }) =>
     readCustody(school.db, params.courseId, params.ownedId, momentOf(school, day)),
+  keepFiles: (call) => keepFiles(call.school, caller(call).id, call.params.courseId, call.body),
+  endKeeping: (call) => endKeeping(call.school, caller(call).id, call.params.courseId, call.body),
 } satisfies Partial<JsonHandlers>;

@@ -5,6 +5,7 @@ import type {
   CourseId,
   FileId,
   FolderId,
+  KeptId,
   Instant,
   PersonId,
   PieceId,
@@ -63,7 +64,8 @@ const fileTables = `JOIN file f ON f.id = k.file_id
   LEFT JOIN ownership w ON w.file_id = f.id AND ${stood('w.from_at', 'w.until_at')}`;
 
 /**
- * SQL: every file of a course as it was just before `:until`: the pieces that lay in slots, the copies handed out and the blanks. A
+ * SQL: every file of a course as it was just before `:until`: the pieces that lay in slots, the copies handed out, the blanks, and what
+ * the school keeps. A
  * piece that was added to an attempt lies there since it is somebody's.
  */
 const owned = `
@@ -73,7 +75,8 @@ const owned = `
     MAX(v.at, (SELECT MIN(y.from_at) FROM ownership y WHERE y.file_id = k.file_id)) AS holderSince,
     k.sha256 AS sealed, CASE WHEN ${bytesThen} <> k.sha256 THEN
       COALESCE((SELECT MAX(x.until_at) FROM file_past x WHERE x.file_id = f.id AND x.until_at < :until), f.changed_at) END AS changedAt,
-    ${ofFile}, v.idx AS line, ${bytesThen} AS now
+    ${ofFile}, v.idx AS line, ${bytesThen} AS now,
+    (SELECT y.id FROM kept y WHERE y.piece_id = k.id AND ${stood('y.kept_at', 'y.ended_at')}) AS keptId
   FROM piece k JOIN submission s ON s.id = k.submission_id
   JOIN attempt t ON t.submission_id = k.submission_id AND t.n = k.attempt
   JOIN event v ON v.idx = t.event_index
@@ -82,7 +85,7 @@ const owned = `
   WHERE k.course_id = :course AND ${attemptStood('v', 't')} AND w.file_id IS NOT NULL
   UNION ALL
   SELECT 'copy', k.id, k.name_key, k.file_id, NULL, NULL, 0, k.student_id, k.name, f.original_name, NULL, NULL, NULL, NULL, NULL,
-    ${ofFile}, NULL, ${bytesThen}
+    ${ofFile}, NULL, ${bytesThen}, NULL
   FROM copy k ${fileTables}
   WHERE k.course_id = :course AND k.handed_out_at < :until
   UNION ALL
@@ -90,9 +93,16 @@ const owned = `
     (SELECT b.original_name FROM blank_version b WHERE b.blank_id = k.id AND b.kept_at < :until ORDER BY b.n DESC LIMIT 1),
     NULL, NULL, NULL, NULL, NULL,
     'school', NULL, (SELECT MIN(b.kept_at) FROM blank_version b WHERE b.blank_id = k.id), NULL, 0, NULL, NULL,
-    (SELECT b.sha256 FROM blank_version b WHERE b.blank_id = k.id AND b.kept_at < :until ORDER BY b.n DESC LIMIT 1)
+    (SELECT b.sha256 FROM blank_version b WHERE b.blank_id = k.id AND b.kept_at < :until ORDER BY b.n DESC LIMIT 1), NULL
   FROM blank k WHERE k.course_id = :course
-    AND ${stood('(SELECT MIN(b.kept_at) FROM blank_version b WHERE b.blank_id = k.id)', 'k.put_away_at')}`;
+    AND ${stood('(SELECT MIN(b.kept_at) FROM blank_version b WHERE b.blank_id = k.id)', 'k.put_away_at')}
+  UNION ALL
+  SELECT 'kept', k.id, q.name_key, k.file_id, s.id, s.assignment_id, q.attempt, s.student_id, ${nameThen('piece', 'q.id', 'q.name')},
+    q.original_name, NULL, NULL, k.kept_at, NULL, NULL,
+    ${ofFile}, k.event_index, ${bytesThen}, k.id
+  FROM kept k JOIN piece q ON q.id = k.piece_id JOIN submission s ON s.id = q.submission_id
+  ${fileTables}
+  WHERE k.course_id = :course AND ${stood('k.kept_at', 'k.ended_at')}`;
 
 /** SQL: what each kind of the extraordinary is. */
 const states: Record<OwnedState, string> = {
@@ -106,7 +116,7 @@ const states: Record<OwnedState, string> = {
 
 export interface OwnedRow {
   kind: Owned['kind'];
-  id: PieceId | CopyId | BlankId;
+  id: PieceId | CopyId | BlankId | KeptId;
   key: string;
   fileId: FileId | null;
   submissionId: SubmissionId | null;
@@ -128,6 +138,8 @@ export interface OwnedRow {
   line: number | null;
   /** The bytes of its owner's file then. */
   now: Sha256;
+  /** What the school keeps of a piece, or that itself. */
+  keptId: KeptId | null;
 }
 
 /** What of a course's files is asked for. */
@@ -229,7 +241,32 @@ export function toOwned(db: Database, row: OwnedRow): Owned {
     sealed,
     changedAt: row.changedAt,
     goneAt: row.goneAt,
+    kept: row.keptId && keptOf(db, row.keptId),
   };
+}
+
+/** Since when, by whose doing and why the school keeps something. */
+function keptOf(db: Database, id: KeptId): NonNullable<Owned['kept']> {
+  const row = one<{ at: Instant; byId: PersonId; why: string }>(
+    db,
+    'SELECT kept_at AS at, by_id AS byId, why FROM kept WHERE id = ?',
+    [id],
+  )!;
+  return { id, at: row.at, by: nameOf(db, row.byId), why: row.why };
+}
+
+/** What of a course can be taken into keeping: pieces whose bytes are here, and of which nothing is kept yet. */
+export function listToKeep(
+  db: Database,
+  course: CourseId,
+  { only, pieces, ...wish }: OwnedWish & { only?: OwnedState | undefined; pieces?: readonly PieceId[] },
+): (OwnedRow & { id: PieceId })[] {
+  return all(
+    db,
+    `SELECT * FROM (${owned}) WHERE kind = 'piece' AND ownerKind <> 'outside' AND keptId IS NULL AND ${wished}
+       AND ${only ? states[only] : '1'} AND (:pieces IS NULL OR id IN (SELECT value FROM json_each(:pieces))) ORDER BY key, id`,
+    { ...valuesOf(course, wish, NOW), pieces: pieces ? JSON.stringify(pieces) : null },
+  );
 }
 
 /** Whose something is, by name. */

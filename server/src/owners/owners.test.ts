@@ -103,6 +103,19 @@ const deeds = {
     const file = files[which % Math.max(1, files.length)];
     if (file) await school.as(who).must('restoreFile', { params: { fileId: file.id } });
   },
+  async keep(_who: string, which: number) {
+    const { files } = await teacher.must('listOwners', { params: inCourse(), query: {} });
+    const pieces = files.flatMap(({ kind, id }) => (kind === 'piece' ? [id as PieceId] : []));
+    const piece = pieces[which % Math.max(1, pieces.length)];
+    if (piece)
+      await teacher.must('keepFiles', { params: inCourse(), body: { which: { pieces: [piece] }, why: '' } });
+  },
+  async endKeeping(_who: string, which: number) {
+    const { files } = await teacher.must('listOwners', { params: inCourse(), query: {} });
+    const kept = files.flatMap((file) => file.kept?.id ?? []);
+    if (which % 2 && kept[0])
+      await teacher.must('endKeeping', { params: inCourse(), body: { kept: [kept[0]] } });
+  },
   async leave(who: string) {
     await teacher.call('leaveCourse', { params: { ...inCourse(), studentId: school.ids[who]! }, body: {} });
   },

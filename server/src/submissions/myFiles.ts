@@ -36,12 +36,13 @@ export function listMyFiles(school: School, student: PersonId, before: string): 
     driftedAt: Instant | null;
     ownerKind: 'person' | 'school' | 'outside';
     ownerId: PersonId | null;
+    keptAt: Instant | null;
   }>(
     db,
     `SELECT f.id, q.id AS pieceId, s.id AS submissionId, q.name, q.original_name AS originalName, q.mime, q.extension,
        q.bytes, a.title AS assignment, c.id AS courseId, c.title AS courseTitle, COALESCE(o.name, '') AS folderName,
        t.at AS turnedInAt, CASE WHEN f.sha256 <> q.sha256 THEN f.changed_at END AS driftedAt, w.kind AS ownerKind,
-       w.owner_id AS ownerId
+       w.owner_id AS ownerId, (SELECT k.kept_at FROM kept k WHERE k.piece_id = q.id AND k.ended_at IS NULL) AS keptAt
      FROM submission s JOIN attempt t ON t.submission_id = s.id AND t.taken_back_at IS NULL AND t.sent_back_at IS NULL
      JOIN piece q ON q.submission_id = s.id AND q.attempt = t.n
      JOIN file f ON f.id = q.file_id ${joinOwner('f.id')}

@@ -13,7 +13,21 @@ export function changesOfFiles(
     await turnIn();
     return (await mai().must('listMyFiles', {})).files[0]!.id;
   };
+  const keep = async () => {
+    await turnIn();
+    const { pieceId } = (await mai().must('listMyFiles', {})).files[0]!;
+    return {
+      params: { courseId: school().course },
+      body: { which: { pieces: [pieceId] }, why: 'For the office.' },
+    };
+  };
   return {
+    keepFiles: by('teacher', ['kept'], keep),
+    endKeeping: by('teacher', ['keeping ended'], async () => {
+      const { params, body } = await keep();
+      const { kept } = await school().as('teacher').must('keepFiles', { params, body });
+      return { params, body: { kept } };
+    }),
     dropFile: by('mai', ['file deleted'], async () => ({ params: { fileId: await turnedIn() } })),
     restoreFile: by('mai', ['file restored'], async () => {
       const params = { fileId: await turnedIn() };

@@ -58,6 +58,7 @@ const undo: Record<number, string> = {
     ALTER TABLE person DROP COLUMN weekly_on`,
   46: 'DROP TABLE file_past',
   47: 'DROP TABLE trash_past',
+  48: 'DROP TABLE kept',
 };
 
 /** Ends a school's server, and starts it on its database as an earlier version would have left it. */

@@ -203,6 +203,8 @@ export const api = createApi({
       readHappened: read('readHappened', 'Ledger'),
       listOwners: read('listOwners', 'Ledger', 'Rack'),
       readCustody: read('readCustody', 'Ledger', 'Rack'),
+      keepFiles: change('keepFiles', 'Ledger'),
+      endKeeping: change('endKeeping', 'Ledger'),
 
       readDoor: read('readDoor', 'Door'),
       enterDoor: change('enterDoor', 'Door'),

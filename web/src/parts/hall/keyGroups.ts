@@ -73,6 +73,7 @@ const atPlace: Record<Place, readonly KeyLine[]> = {
     [['o'], 'whose the files are, and back to the lines'],
     [['j', 'k'], 'there: next, previous file'],
     [['d'], 'there: a past day'],
+    [['c'], 'there: keep a copy for the school'],
   ],
   'Set-up': [[['m'], 'take the mend that is offered for the rule']],
 };

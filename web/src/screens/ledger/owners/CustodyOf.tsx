@@ -1,10 +1,18 @@
 import { Link } from 'react-router';
 import { pathOf } from '@vestibul/contract';
-import { localToInstant, type Day, type Instant, type LocalTime, type PieceId } from '@vestibul/core';
-import { placePath, placesOf } from '../../../parts/hall/places';
+import {
+  localToInstant,
+  type Day,
+  type Instant,
+  type KeptId,
+  type LocalTime,
+  type PieceId,
+} from '@vestibul/core';
+import { mayRun, placePath, placesOf } from '../../../parts/hall/places';
 import { useZone } from '../../../parts/hall/useSession';
 import { Failed, Loading } from '../../../parts/messages/States';
-import { buttonClass } from '../../../parts/ui/Button';
+import { tell, tellFailure } from '../../../parts/messages/Notices';
+import { Button, buttonClass } from '../../../parts/ui/Button';
 import { sayMoment, sayName } from '../../../parts/ui/format';
 import { api, type Course } from '../../../state/api';
 import { sayHolder, sayKey, sayWhose, sayWhy, type Owned } from './sayOwned';
@@ -16,10 +24,12 @@ interface CustodyOfProps {
   /** The day at whose end it is told; '' is now. */
   day: Day | '';
   at: Instant;
+  /** Takes a copy of it into the school's keeping, where that can be done. */
+  onKeep: (() => void) | undefined;
 }
 
 /** Whose one file is, where it lies and who can open it: three facts, each with its line through time. */
-export function CustodyOf({ course, file, day, at }: CustodyOfProps) {
+export function CustodyOf({ course, file, day, at, onKeep }: CustodyOfProps) {
   const zone = useZone();
   const custody = api.useReadCustodyQuery({
     params: { courseId: course.id, ownedId: file.id },
@@ -103,9 +113,57 @@ export function CustodyOf({ course, file, day, at }: CustodyOfProps) {
           >
             Download the sealed copy
           </a>
+          {onKeep ? (
+            <Button look="quiet" onClick={onKeep}>
+              Keep a copy for the school
+            </Button>
+          ) : null}
         </div>
       ) : null}
+      {file.kept ? <KeptNote course={course} kept={file.kept} isPast={day !== ''} /> : null}
+      {file.kind === 'kept' ? (
+        <a
+          className={buttonClass('quiet')}
+          href={pathOf('readKept', { courseId: course.id, ownedId: file.id as KeptId })}
+        >
+          Download the school’s copy
+        </a>
+      ) : null}
     </section>
+  );
+}
+
+/** Says that the school keeps a copy, since when and why, and offers to give it up. */
+function KeptNote({
+  course,
+  kept,
+  isPast,
+}: {
+  course: Course;
+  kept: NonNullable<Owned['kept']>;
+  isPast: boolean;
+}) {
+  const zone = useZone();
+  const [end] = api.useEndKeepingMutation();
+  return (
+    <div className="grid gap-2 rounded-lg border border-line bg-surface px-3 py-2 text-small">
+      <p>
+        <b>The school keeps a copy</b> since {sayMoment(kept.at, zone)}, by {sayName(kept.by)}
+        {kept.why ? `: ${kept.why}` : ''}
+      </p>
+      {isPast || !mayRun(course) ? null : (
+        <Button
+          look="quiet"
+          onClick={() =>
+            void end({ params: { courseId: course.id }, body: { kept: [kept.id] } }).then(({ error }) =>
+              error ? tellFailure(error) : tell('The school’s copy is given up. What was turned in stays.'),
+            )
+          }
+        >
+          Give up the copy
+        </Button>
+      )}
+    </div>
   );
 }
 

@@ -1,7 +1,15 @@
 import { useEffect, useState } from 'react';
-import type { AnswerOf } from '@vestibul/contract';
-import { instantToLocal, type Day, type Instant } from '@vestibul/core';
+import type { AnswerOf, BodyOf } from '@vestibul/contract';
+import {
+  instantToLocal,
+  type AssignmentId,
+  type Day,
+  type Instant,
+  type PersonId,
+  type PieceId,
+} from '@vestibul/core';
 import { inOrder } from '../../../parts/rack/courseWork';
+import { mayRun } from '../../../parts/hall/places';
 import { Hall } from '../../../parts/hall/Hall';
 import { useChosen } from '../../../parts/hall/useChosen';
 import { useNow } from '../../../parts/hall/useNow';
@@ -20,6 +28,7 @@ import { Choice } from '../Choice';
 import { ledgerPath, LedgerViews } from '../LedgerViews';
 import { CustodyOf } from './CustodyOf';
 import { DayBand } from './DayBand';
+import { KeepDialog } from './KeepDialog';
 import { sayHolder, saySealed, sayWhose, stateWords, type Owned, type OwnedState } from './sayOwned';
 
 const columns = 'grid grid-cols-[minmax(0,1.6fr)_minmax(0,1fr)_minmax(0,1fr)_minmax(0,1.2fr)] gap-x-3';
@@ -34,6 +43,7 @@ export function Owners({ course, period }: { course: Course; period: string }) {
   const [asksFor, choose] = useChosen();
   const [pages, setPages] = useState<string[]>([]);
   const [chosen, setChosen] = useState<Owned['id'] | null>(null);
+  const [keeps, setKeeps] = useState<{ which: BodyOf<'keepFiles'>['which']; files: number } | null>(null);
   const day = (asksFor.get('day') ?? '') as Day | '';
   const only = states.find((state) => state === asksFor.get('only'));
   const student = asksFor.get('student') ?? '';
@@ -79,7 +89,20 @@ export function Owners({ course, period }: { course: Course; period: string }) {
     setChosen(next.id);
     document.getElementById(`owned-${next.id}`)?.focus();
   };
-  useKeys({ j: () => step(1), k: () => step(-1), d: () => document.getElementById('owners-day')?.focus() });
+  const mayKeep = mayRun(course) && day === '';
+  const canKeep = (one: Owned) =>
+    mayKeep && one.kind === 'piece' && one.owner?.kind !== 'outside' && one.kept === null;
+  const keepChosen = () => {
+    if (file && canKeep(file)) setKeeps({ which: { pieces: [file.id as PieceId] }, files: 1 });
+  };
+  const isNarrowed = Boolean(only ?? (student || assignment));
+  const shown = data ? (only ? data.counts[only] : data.total) : 0;
+  useKeys({
+    j: () => step(1),
+    k: () => step(-1),
+    d: () => document.getElementById('owners-day')?.focus(),
+    c: keepChosen,
+  });
   return (
     <Hall
       course={course}
@@ -96,6 +119,7 @@ export function Owners({ course, period }: { course: Course; period: string }) {
       keys={[
         { keys: ['j', 'k'], does: 'next, previous file' },
         { keys: ['d'], does: 'a past day' },
+        { keys: ['c'], does: 'keep a copy' },
         { keys: ['?'], does: 'keyboard and symbols' },
       ]}
     >
@@ -211,11 +235,42 @@ export function Owners({ course, period }: { course: Course; period: string }) {
                 {only ? `${sayNumber(data.counts[only])} of ` : ''}
                 {sayCount(data.total, 'file')}
               </p>
+              {mayKeep && isNarrowed && shown > 0 && only !== 'outside' && only !== 'school' ? (
+                <Button
+                  look="quiet"
+                  className="ml-auto"
+                  onClick={() =>
+                    setKeeps({
+                      which: {
+                        all: true,
+                        ...(period === 'all'
+                          ? {}
+                          : { periods: periodsIn(course, period).map(({ id }) => id) }),
+                        ...(student ? { student: student as PersonId } : {}),
+                        ...(assignment ? { assignment: assignment as AssignmentId } : {}),
+                        ...(only ? { only } : {}),
+                      },
+                      files: shown,
+                    })
+                  }
+                >
+                  Keep copies of these
+                </Button>
+              ) : null}
             </div>
           </div>
-          {file ? <CustodyOf course={course} file={file} day={then} at={data.at} /> : null}
+          {file ? (
+            <CustodyOf
+              course={course}
+              file={file}
+              day={then}
+              at={data.at}
+              onKeep={canKeep(file) ? keepChosen : undefined}
+            />
+          ) : null}
         </div>
       )}
+      {keeps ? <KeepDialog courseId={course.id} {...keeps} onClose={() => setKeeps(null)} /> : null}
     </Hall>
   );
 }

@@ -24,10 +24,18 @@ export function sayWhose(owner: Owned['owner']): string {
 
 /** In which folder it lies. */
 export const sayHolder = (holder: Owned['holder'], kind: Owned['kind']): string =>
-  holder ? holder.name : kind === 'blank' ? 'Blanks' : 'owner’s drawer';
+  holder
+    ? holder.name
+    : kind === 'blank'
+      ? 'Blanks'
+      : kind === 'kept'
+        ? 'the school’s keeping'
+        : 'owner’s drawer';
 
 /** What became of the owner's file since the sealed copy was made. */
-export function saySealed({ sealed, changedAt, goneAt, owner, kind }: Owned, zone: string): string {
+export function saySealed(file: Owned, zone: string): string {
+  const { sealed, changedAt, goneAt, owner, kind } = file;
+  if (kind === 'kept') return 'a copy of what was turned in';
   if (kind !== 'piece' || sealed === null) return 'not turned in';
   if (owner?.kind === 'outside') return 'the address alone; its bytes are not ours';
   if (goneAt) return `deleted by its owner ${sayMoment(goneAt, zone)}; the sealed copy is kept`;
@@ -40,6 +48,7 @@ const whyWords: Record<string, string> = {
   'turned in': 'when it was turned in',
   placed: 'when the staff placed it',
   'handed out': 'when it was handed out to them',
+  kept: 'when a copy was taken into keeping',
 };
 
 /** Since when it is somebody's, and why. */

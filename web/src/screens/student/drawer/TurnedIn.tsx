@@ -44,6 +44,9 @@ export function TurnedIn({ files, zone }: { files: AnswerOf<'listMyFiles'>['file
                 {sayMine(file.owner, me)} It is in{' '}
                 {file.folderName ? <code>{file.folderName}</code> : file.courseTitle}.{' '}
                 {sayOpeners(file.canOpen)}
+                {file.keptAt
+                  ? ` The school keeps a copy of its own since ${sayMoment(file.keptAt, zone)}.`
+                  : ''}
               </p>
               {file.driftedAt ? (
                 <p className="text-small font-semibold">
