@@ -218,12 +218,13 @@ function wasHeld(
   return isHeld === 1 || (approvedAt !== null && approvedAt >= until) || counts === 0;
 }
 
-/** Who was on a course's staff just before a moment. */
+/** Who was on a course's staff just before a moment: its teacher, then who came first. Several come in one moment where it is begun. */
 const staffThen = (db: Database, course: CourseId, until: string) =>
   all<{ id: PersonId; role: CourseStaffRole; from: Instant; until: Instant | null }>(
     db,
-    `SELECT person_id AS id, role, from_at AS "from", until_at AS until FROM on_staff
-     WHERE course_id = :course AND ${stood('from_at', 'until_at')} ORDER BY from_at`,
+    `SELECT o.person_id AS id, o.role, o.from_at AS "from", o.until_at AS until FROM on_staff o JOIN person p ON p.id = o.person_id
+     WHERE o.course_id = :course AND ${stood('o.from_at', 'o.until_at')}
+     ORDER BY o.role = 'teacher' DESC, o.from_at, p.sort_key, p.id`,
     { course, until },
   );
 

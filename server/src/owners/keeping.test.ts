@@ -136,3 +136,17 @@ test('the bytes are kept as long as the school keeps them, and where they are mi
   });
   expect([status, (await list({ assignment: lost.assignment })).files[0]!.kept]).toEqual([500, null]);
 });
+
+test('of several who joined the staff in one moment the teacher is told first, the others by name', async () => {
+  const { pieceId } = await turnedIn('mai', 'Who can open it?');
+  const { db } = school.running.school;
+  run(db, 'UPDATE on_staff SET from_at = (SELECT MIN(from_at) FROM on_staff)');
+  run(db, "UPDATE on_staff SET role = 'co-teacher' WHERE role = 'aide'");
+  const { keys } = await teacher.must('readCustody', {
+    params: { ...inCourse(), ownedId: pieceId },
+    query: {},
+  });
+  const names = keys.flatMap(({ who, role }) => (role && who.kind === 'person' ? [who.person.last] : []));
+  run(db, "UPDATE on_staff SET role = 'aide' WHERE person_id = ?", [school.ids.aide!]);
+  expect(names).toEqual(['Tamsin', 'Okonjo', 'Sandoval']);
+});
