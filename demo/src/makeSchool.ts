@@ -4,6 +4,7 @@ import {
   addStaff,
   hashPassword,
   joinRoster,
+  keepFiles,
   keepPhrase,
   makeAssignment,
   makeCourse,
@@ -16,7 +17,6 @@ import {
   setPasswordHash,
   together,
   type School,
-  keepFiles,
 } from '@vestibul/server';
 import { requests } from '@vestibul/contract';
 import { assignments } from './assignments';

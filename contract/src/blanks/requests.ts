@@ -7,7 +7,7 @@ import {
   type PersonId,
   type UploadId,
 } from '@vestibul/core';
-import { id, line } from '../parts/bodies';
+import { before, id, line } from '../parts/bodies';
 import { MOST_AT_ONCE } from '../parts/limits';
 
 /** What requests about what is handed out carry. */
@@ -32,5 +32,5 @@ export const blanksRequests = {
     }),
   },
   listCopies: { query: z.object({ after: z.string().max(300).default('') }) },
-  listMyCopies: { query: z.object({ before: z.string().max(120).default('') }) },
+  listMyCopies: { query: z.object({ before }) },
 } as const;

@@ -1,12 +1,12 @@
 import { z } from 'zod';
 import { type FileId, LONGEST_LINK, type UploadId } from '@vestibul/core';
-import { id, line, optionalLine, words } from '../parts/bodies';
+import { before, id, line, optionalLine, words } from '../parts/bodies';
 import { LONGEST_TEXT, MOST_FILES } from '../parts/limits';
 
 /** What requests about what is on its way, in a tray or in the drawer carry. */
 export const intakeRequests = {
-  listMyLoose: { query: z.object({ before: z.string().max(120).default('') }) },
-  listMyTrash: { query: z.object({ before: z.string().max(120).default('') }) },
+  listMyLoose: { query: z.object({ before }) },
+  listMyTrash: { query: z.object({ before }) },
   addLink: { body: z.object({ address: words(LONGEST_LINK), title: optionalLine(200) }) },
   startText: { body: z.object({ title: optionalLine(120) }) },
   writeText: {

@@ -43,6 +43,9 @@ export const id = <Id extends string>() =>
 /** Longest list of ids in an address; Node.js takes 16 kB for all that is said before the body. */
 const LONGEST_ID_LIST = 12_000;
 
+/** Where a page of a list that goes back in time begins, as the page shown before it said; '' is the newest. */
+export const before = z.string().max(120).default('');
+
 /** Several ids in an address, with commas between them. */
 export const idList = <Id extends string>() =>
   z

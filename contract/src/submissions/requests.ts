@@ -1,6 +1,15 @@
 import { z } from 'zod';
 import type { PersonId, UploadId } from '@vestibul/core';
-import { assignmentBody, attempt, id, idList, localTime, paragraphs, recordFilter } from '../parts/bodies';
+import {
+  before,
+  assignmentBody,
+  attempt,
+  id,
+  idList,
+  localTime,
+  paragraphs,
+  recordFilter,
+} from '../parts/bodies';
 import { LONGEST_COMMENT, MOST_FILES, SHORTEST_SEARCH } from '../parts/limits';
 
 /** What requests about what was turned in carry. */
@@ -23,7 +32,7 @@ export const submissionsRequests = {
   undoInClass: { body: z.object({ attempt }) },
   /** Pieces turned in by students, for assignments and on days of the school, both included. */
   readRecord: { query: recordFilter },
-  listMyFiles: { query: z.object({ before: z.string().max(120).default('') }) },
+  listMyFiles: { query: z.object({ before }) },
   turnIn: {
     body: z.object({
       /** Made by the page once for each press of the button, so that the same press never counts twice. */

@@ -34,9 +34,7 @@ export function listWork(
   ).filter(({ id }) => !wanted || wanted.has(id));
 }
 
-/**
- * The work of an assignment as one ZIP, by period and turn-in folder, under the proper names.
- */
+/** The work of an assignment as one ZIP, by period and turn-in folder, under the proper names. */
 export async function sendWork({ school, params, query, response }: Call<'readWork'>): Promise<void> {
   const pieces = listWork(school.db, params.assignmentId, query.students);
   if (pieces.length === 0) throw new Failure('nothing-in');

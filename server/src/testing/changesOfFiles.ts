@@ -1,5 +1,4 @@
 import type { RouteName } from '@vestibul/contract';
-import type { FileId } from '@vestibul/core';
 import { by, type Change } from './change';
 import type { TestSchool } from './TestSchool';
 
@@ -9,13 +8,13 @@ export function changesOfFiles(
   turnIn: () => Promise<unknown>,
 ): Partial<Record<RouteName, Change>> {
   const mai = () => school().as('mai');
-  const turnedIn = async (): Promise<FileId> => {
+  const turnedIn = async () => {
     await turnIn();
-    return (await mai().must('listMyFiles', {})).files[0]!.id;
+    const { id, pieceId } = (await mai().must('listMyFiles', {})).files[0]!;
+    return { params: { fileId: id }, pieceId };
   };
   const keep = async () => {
-    await turnIn();
-    const { pieceId } = (await mai().must('listMyFiles', {})).files[0]!;
+    const { pieceId } = await turnedIn();
     return {
       params: { courseId: school().course },
       body: { which: { pieces: [pieceId] }, why: 'For the office.' },
@@ -28,9 +27,12 @@ export function changesOfFiles(
       const { kept } = await school().as('teacher').must('keepFiles', { params, body });
       return { params, body: { kept } };
     }),
-    dropFile: by('mai', ['file deleted'], async () => ({ params: { fileId: await turnedIn() } })),
+    dropFile: by('mai', ['file deleted'], async () => {
+      const { params } = await turnedIn();
+      return { params };
+    }),
     restoreFile: by('mai', ['file restored'], async () => {
-      const params = { fileId: await turnedIn() };
+      const { params } = await turnedIn();
       await mai().must('dropFile', { params });
       return { params };
     }),
